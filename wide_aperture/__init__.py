@@ -1,0 +1,1 @@
+"""Wide Aperture: computed camera setups for stills photographers."""

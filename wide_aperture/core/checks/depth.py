@@ -1,0 +1,50 @@
+"""Checks on depth of field."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core import optics, wording
+from wide_aperture.core.checks.checked import Check, Checked
+from wide_aperture.core.limits.aperture import LARGEST_SENSIBLE_F
+from wide_aperture.core.plan_document import Finding, Remedy
+from wide_aperture.core.quantities import format_aperture, step_value
+from wide_aperture.core.situation import OPTICAL_INFINITY_M
+
+
+def dof_insufficient(checked: Checked) -> Finding | None:
+    """Depth of field cannot cover the near-far range asked for: at any sensible aperture, or at the one set."""
+    case = checked.case
+    if not case.range_is_wanted_sharp or case.near_m >= OPTICAL_INFINITY_M:
+        return None
+    near = max(case.near_m, case.focal_mm / 1000 * 1.05)
+    needed, focus_m = optics.aperture_for_range(case.focal_mm, near, max(case.far_m, near), case.body.coc_mm)
+    most = min(LARGEST_SENSIBLE_F, case.smallest_aperture)
+    span = f"{wording.metres(case.near_m)} to {wording.metres(case.far_m)}"
+    if needed > most * 2 ** (1 / 6):
+        zone = optics.depth_of_field(case.focal_mm, most, focus_m, case.body.coc_mm)
+        far = "infinity" if math.isinf(zone.far_m) else wording.metres(zone.far_m)
+        return Finding(
+            code="dof_insufficient",
+            level="caution",
+            about="plan",
+            title="Too deep for one frame",
+            sentence=f"{span} would need {format_aperture(float(f'{needed:.2g}'))}; {format_aperture(most)} holds "
+            f"{wording.metres(zone.near_m)} to {far}.",
+            residual="Choose what may be soft, step back, or join frames focused apart.",
+        )
+    if checked.aperture is None or checked.aperture >= needed / 2 ** (1 / 6):
+        return None
+    enough = step_value("aperture", needed * 2 ** (1 / 6), 0)
+    return Finding(
+        code="dof_insufficient",
+        level="caution",
+        about=checked.about("aperture"),
+        title="Not deep enough",
+        sentence=f"{span} are sharp together from {format_aperture(float(f'{needed:.2g}'))}; "
+        f"{format_aperture(checked.aperture)} is set.",
+        remedy=Remedy(label=f"Close to {format_aperture(enough)}", changes={"aperture": enough}),
+    )
+
+
+CHECKS: tuple[Check, ...] = (dof_insufficient,)

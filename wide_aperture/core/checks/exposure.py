@@ -1,0 +1,178 @@
+"""Checks on the exposure itself: ceilings, floors, ends of the shutter, filters."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core import wording
+from wide_aperture.core.checks.checked import SLACK, Check, Checked
+from wide_aperture.core.limits.aperture import LARGEST_SENSIBLE_F
+from wide_aperture.core.plan_document import Finding, Remedy
+from wide_aperture.core.quantities import format_aperture, format_iso, step_value
+
+SHUTTER_LIMITS = ("motion", "growth", "shake", "own_floor", "trailing", "wind", "shutter_end_slow")
+
+
+def iso_ceiling_hit(checked: Checked) -> Finding | None:
+    """Needed ISO reaches the ceiling at the widest aperture and slowest tolerable shutter, or the setup uses it."""
+    case = checked.case
+    ceiling = case.body.ceilings.routine
+    slowest = checked.slowest_allowed_s(*SHUTTER_LIMITS)
+    look = checked.terms.get("look_time")
+    if look is not None and look.high is not None:
+        slowest = min(slowest, look.high)
+    asked = case.requests.shutter_s
+    needed = checked.iso_needed(case.widest_aperture, min(slowest, asked) if asked else slowest)
+    set_iso = checked.iso if checked.iso is not None else 0.0
+    if needed < ceiling / SLACK and set_iso < ceiling / SLACK:
+        return None
+    if needed >= ceiling / SLACK:
+        sentence = (
+            f"Even at {format_aperture(case.widest_aperture)} and {wording.seconds(slowest)} this light needs "
+            f"{format_iso(step_value('iso', needed, 0))}; your ceiling is {format_iso(ceiling)}."
+        )
+        remedy = None
+    else:
+        sentence = f"{format_iso(set_iso)} reaches your ceiling of {format_iso(ceiling)}."
+        remedy = Remedy(
+            label=f"Open to {format_aperture(case.widest_aperture)}", changes={"aperture": case.widest_aperture}
+        )
+        if checked.aperture is not None and checked.aperture <= case.widest_aperture * 1.03:
+            remedy = None
+    return Finding(
+        code="iso_ceiling_hit",
+        level="caution",
+        about=checked.about("iso", "shutter_s", "aperture"),
+        title="ISO at your ceiling",
+        sentence=sentence,
+        remedy=remedy,
+    )
+
+
+def shutter_floor_broken(checked: Checked) -> Finding | None:
+    """At ceiling and widest aperture the shutter falls slower than the stated or subject-required floor."""
+    case = checked.case
+    floor = checked.slowest_allowed_s("own_floor", "motion", "growth")
+    if math.isinf(floor) or case.flash_leads:
+        return None
+    falls_to = checked.time_needed(case.widest_aperture, case.body.ceilings.push)
+    if falls_to <= floor * SLACK:
+        return None
+    stated = case.requests.shutter_floor_s is not None and floor == case.requests.shutter_floor_s
+    return Finding(
+        code="shutter_floor_broken",
+        level="caution",
+        about="request" if stated else "plan",
+        title="Shutter floor broken",
+        sentence=f"At {format_aperture(case.widest_aperture)} and {format_iso(case.body.ceilings.push)} the shutter "
+        f"falls to {wording.seconds(step_value('shutter', falls_to, 0))}; "
+        f"{'you' if stated else 'the movement'} asked for {wording.seconds(step_value('shutter', floor, 0))}.",
+    )
+
+
+def underexposure_at_ceiling(checked: Checked) -> Finding | None:
+    """Shutter and aperture are held, ISO stops at its ceiling, the frame comes out dark."""
+    shutter, aperture = checked.shutter_s, checked.aperture
+    if checked.mode != "manual_auto_iso" or shutter is None or aperture is None:
+        return None
+    ceiling = checked.setup.number("iso_ceiling") or checked.case.body.ceilings.push
+    needed = checked.iso_needed(aperture, shutter, checked.case.ev_low)
+    if needed <= ceiling * SLACK:
+        return None
+    dark = math.log2(needed / ceiling)
+    slower = step_value("shutter", shutter * 2**dark, 0)
+    return Finding(
+        code="underexposure_at_ceiling",
+        level="caution",
+        about=checked.about("shutter_s", "aperture", "iso_ceiling"),
+        title="Dark at the ceiling",
+        sentence=f"At EV {checked.case.ev_low:g} these values need {format_iso(step_value('iso', needed, 0))}; automatic "
+        f"ISO stops at {format_iso(ceiling)} and the frame comes out {wording.stops_word(dark)} dark.",
+        remedy=Remedy(label=f"Allow {wording.seconds(slower)}", changes={"shutter_s": slower}),
+    )
+
+
+def max_shutter_exceeded(checked: Checked) -> Finding | None:
+    """The aperture asked for (or set) at the lowest ISO needs a faster shutter than there is."""
+    case = checked.case
+    base = case.body.base_iso
+    asked, asked_kind = case.requests.aperture, case.requests.shutter_type
+    kinds = (asked_kind,) if asked_kind in case.body.shutter_kinds else case.permitted_shutter_kinds
+    fastest = min(case.body.fastest_s(kind) for kind in kinds)
+    if asked is not None:
+        unfiltered = asked**2 / 2**case.wanted_ev / (base / 100)
+        if unfiltered < fastest / SLACK:
+            handled = _handles_brightness(checked, asked)
+            return Finding(
+                code="max_shutter_exceeded",
+                level="stop",
+                about="request",
+                title="Too bright for the shutter",
+                sentence=f"{format_aperture(asked)} at {format_iso(base)} needs {wording.seconds(unfiltered)} in this "
+                f"light; the shutter ends at {wording.seconds(fastest)}.",
+                handled_by=handled,
+                residual=None if handled else "The frame burns out.",
+            )
+    error = checked.exposure_error_ev
+    at_the_end = checked.shutter_s is not None and checked.shutter_s <= fastest * SLACK
+    if error is None or error < 1 / 3 or not at_the_end or checked.aperture is None:
+        return None
+    smaller = step_value("aperture", checked.aperture * 2 ** (error / 2), 0)
+    return Finding(
+        code="max_shutter_exceeded",
+        level="stop",
+        about=checked.about("aperture", "shutter_s", "iso"),
+        title="Too bright for the shutter",
+        sentence=f"{format_aperture(checked.aperture)} at {wording.seconds(checked.shutter_s or fastest)} burns out by "
+        f"{wording.stops_word(error)}: nothing shorter is left.",
+        remedy=Remedy(label=f"Close to {format_aperture(smaller)}", changes={"aperture": smaller}),
+    )
+
+
+def _handles_brightness(checked: Checked, asked: float) -> tuple[str, ...]:
+    """Settings of this setup that already answer an aperture too wide for the light."""
+    handled = []
+    if checked.nd_stops > 0:
+        handled.append("nd_stops")
+    if checked.aperture is not None and checked.aperture > asked * 1.05:
+        handled.append("aperture")
+    error = checked.exposure_error_ev
+    return tuple(handled) if error is not None and error < 1 / 3 else ()
+
+
+def nd_required(checked: Checked) -> Finding | None:
+    """The wanted slow shutter cannot be reached by aperture and ISO alone."""
+    case = checked.case
+    window = checked.terms.get("look_time")
+    wanted = window.low if window is not None else None
+    asked = case.requests.shutter_s
+    if asked is not None and case.situation.look in ("blur", "pan_blur", "silky_water"):
+        wanted = asked if wanted is None else max(wanted, asked)
+    if wanted is None:
+        return None
+    smallest = min(LARGEST_SENSIBLE_F, case.smallest_aperture)
+    slowest = smallest**2 / 2**case.wanted_ev / (case.body.base_iso / 100)
+    if slowest >= wanted / SLACK:
+        return None
+    missing = math.log2(wanted / slowest)
+    handled = ("nd_stops",) if checked.nd_stops > 0 else ()
+    return Finding(
+        code="nd_required",
+        level="caution",
+        about="plan",
+        title="Filter needed",
+        sentence=f"{format_aperture(smallest)} at {format_iso(case.body.base_iso)} reaches only "
+        f"{wording.seconds(step_value('shutter', slowest, 0))}; "
+        f"{wording.seconds(step_value('shutter', wanted, 0))} needs {wording.stops_word(missing)} less light.",
+        handled_by=handled,
+        residual=None if handled else "Without a filter the movement stays half frozen.",
+    )
+
+
+CHECKS: tuple[Check, ...] = (
+    iso_ceiling_hit,
+    shutter_floor_broken,
+    underexposure_at_ceiling,
+    max_shutter_exceeded,
+    nd_required,
+)

@@ -1,0 +1,76 @@
+"""Checks on pulsing light and on silence."""
+
+from __future__ import annotations
+
+from wide_aperture.core import motion, wording
+from wide_aperture.core.checks.checked import SLACK, Check, Checked
+from wide_aperture.core.checks.movement import LEANING_DEG
+from wide_aperture.core.plan_document import Finding, Remedy
+
+
+def flicker_banding(checked: Checked) -> Finding | None:
+    """Lamps pulse: uneven frames below one period, bands with the electronic shutter."""
+    case, shutter = checked.case, checked.shutter_s
+    frequency = case.flicker_hz
+    if frequency is None:
+        return None
+    short = shutter is not None and shutter < 1 / frequency / SLACK
+    electronic = checked.is_electronic or case.requests.shutter_type == "electronic"
+    if not (short or electronic):
+        return None
+    low, high = motion.flicker_swing(shutter or 1 / frequency, frequency, case.modulation, case.situation.waveform)
+    swing = min(float(high) - max(float(low), -4.0), 4.0)
+    bands = (case.body.readout_ms or 0) / 1000 * frequency
+    said = f"The light pulses at {frequency:g} Hz."
+    if short and shutter is not None:
+        said += f" At {wording.seconds(shutter)} frames differ by up to {swing:.1f} EV."
+    if electronic and bands:
+        said += f" An electronic read-out draws {bands:.1f} bands."
+    handled = []
+    if checked.setup.option("anti_flicker") == "on":
+        handled.append("anti_flicker")
+    if not checked.is_electronic:
+        handled.append("shutter_type")
+    timed = "anti_flicker" in handled
+    period = 1 / frequency
+    return Finding(
+        code="flicker_banding",
+        level="caution",
+        about="request" if case.requests.shutter_type == "electronic" and not checked.is_electronic else "plan",
+        title="Pulsing light",
+        sentence=said,
+        handled_by=tuple(handled) if timed or not short else (),
+        residual="Mixed lamp types can still defeat it." if timed else None,
+        remedy=None
+        if timed
+        else Remedy(label=f"Use {wording.seconds(period)}, a whole period", changes={"shutter_s": period}),
+    )
+
+
+def silent_shutter_conflict(checked: Checked) -> Finding | None:
+    """Silence is required, yet the silent shutter harms this picture."""
+    case = checked.case
+    if not case.wants_silence:
+        return None
+    harms = []
+    if case.flicker_hz is not None:
+        harms.append(f"the light pulses at {case.flicker_hz:g} Hz and would draw bands")
+    if case.skew_deg > LEANING_DEG:
+        harms.append(f"the subject would lean by {case.skew_deg:.0f}°")
+    if case.flash_in_use:
+        harms.append("the flash will not fire with it")
+    if "electronic" not in case.body.shutter_kinds:
+        harms.append(f"{case.body.name} has no silent shutter at all")
+    if not harms:
+        return None
+    return Finding(
+        code="silent_shutter_conflict",
+        level="caution",
+        about="plan",
+        title="Silence has a price",
+        sentence=f"Silence is required, but {wording.listed(harms)}.",
+        residual="Ask which sound is tolerable, or choose moments when a click is covered.",
+    )
+
+
+CHECKS: tuple[Check, ...] = (flicker_banding, silent_shutter_conflict)

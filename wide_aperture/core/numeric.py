@@ -1,0 +1,54 @@
+"""Guards and shapes shared by the numeric functions: scalars in give floats out, arrays broadcast."""
+
+from __future__ import annotations
+
+import math
+from typing import Any, cast
+
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+
+from wide_aperture.core.errors import DomainError
+
+Floats = NDArray[np.float64]
+Number = Any  # a float for scalar arguments, an array for array arguments
+
+
+def as_floats(value: ArrayLike) -> Floats:
+    return np.asarray(value, dtype=np.float64)
+
+
+def positive(field: str, value: ArrayLike, *, may_be_infinite: bool = False) -> Floats:
+    """Return value as floats. Raises DomainError unless every element is above 0 (and finite)."""
+    if type(value) is float and 0 < value < math.inf:  # the common case, without numpy's overhead for one number
+        return cast(Floats, np.float64(value))
+    floats = as_floats(value)
+    if not np.all(floats > 0) or (not may_be_infinite and np.any(np.isinf(floats))):
+        rule = "must be above 0" if may_be_infinite else "must be finite and above 0"
+        raise DomainError(field, value, rule)
+    return floats
+
+
+def not_negative(field: str, value: ArrayLike) -> Floats:
+    """Return value as floats. Raises DomainError unless every element is finite and 0 or more."""
+    if type(value) is float and 0 <= value < math.inf:
+        return cast(Floats, np.float64(value))
+    floats = as_floats(value)
+    if not np.all((floats >= 0) & np.isfinite(floats)):
+        raise DomainError(field, value, "must be finite and 0 or more")
+    return floats
+
+
+def within(field: str, value: ArrayLike, low: float, high: float) -> Floats:
+    """Return value as floats. Raises DomainError unless low <= value <= high everywhere."""
+    if type(value) is float and low <= value <= high:
+        return cast(Floats, np.float64(value))
+    floats = as_floats(value)
+    if not np.all((floats >= low) & (floats <= high)):
+        raise DomainError(field, value, f"must lie between {low:g} and {high:g}")
+    return floats
+
+
+def plain(value: Floats) -> Number:
+    """A 0-dimensional result as a float, anything else as the array it is."""
+    return float(value) if np.ndim(value) == 0 else value

@@ -1,0 +1,108 @@
+"""Other ways to expose the same situation, each with what it gains and what it costs."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Callable
+
+from wide_aperture.core import wording
+from wide_aperture.core.plan_document import Alternative, Axis, Choice
+from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.planner.windows import price_list
+from wide_aperture.core.quantities import format_aperture, format_iso, step_value
+from wide_aperture.core.search import Cell
+
+WORTH_SHOWING_EV = 1 / 6
+
+
+def choice_document(draft: Draft, cell: Cell) -> Choice:
+    """A cell as the plan shows it."""
+    return Choice(
+        shutter_s=cell.shutter_s,
+        aperture=cell.aperture,
+        iso=cell.iso,
+        nd_stops=cell.nd_stops,
+        focal_length_mm=draft.case.focal_mm,
+        ev100=draft.search.settings_ev(cell),
+        error_ev=round(cell.error_ev, 3),
+    )
+
+
+def alternatives(draft: Draft) -> tuple[Alternative, ...]:
+    """Up to four other ways, at least three where body and lens leave that many."""
+    cell = draft.exposure
+    ways: list[tuple[str, str, Axis, float, Callable[[Cell], str]]] = [
+        ("sharper_motion", "Sharper motion", "shutter_s", _step("shutter_s", cell, -2), _motion_gain(draft)),
+        ("cleaner_file", "Cleaner file", "iso", _step("iso", cell, -2), _noise_gain(draft)),
+        ("more_depth", "More depth", "aperture", _step("aperture", cell, 3), _depth_gain(draft)),
+        ("less_depth", "Softer background", "aperture", _step("aperture", cell, -3), _depth_gain(draft)),
+        ("longer_time", "Longer time", "shutter_s", _step("shutter_s", cell, 3), _time_gain),
+    ]
+    found = (way for way in (_alternative(draft, *given) for given in ways) if way is not None)
+    return tuple(itertools.islice(found, 4))
+
+
+def _step(axis: Axis, cell: Cell, steps: int) -> float:
+    quantity = "shutter" if axis == "shutter_s" else axis
+    towards = -steps if axis == "shutter_s" else steps  # the shutter series counts towards shorter times
+    return step_value(quantity, cell.value(axis), towards)
+
+
+def _alternative(
+    draft: Draft, way: str, label: str, axis: Axis, value: float, gain: Callable[[Cell], str]
+) -> Alternative | None:
+    ends = next(t for t in draft.search.terms if t.is_end and t.axis == axis and t.low is not None)
+    if axis == "aperture" and value < draft.case.widest_aperture:
+        value = draft.case.widest_aperture
+    if ends.excess_at(value) > 0 or axis in draft.pins:
+        return None
+    other = draft.search.choice_with(**{axis: value})
+    moved = abs(math.log2(other.value(axis) / draft.exposure.value(axis)))
+    if moved < WORTH_SHOWING_EV or abs(other.error_ev) > max(abs(draft.exposure.error_ev), 0.34):
+        return None
+    before, after = draft.search.excesses(draft.exposure), draft.search.excesses(other)
+    dearer = {limit: ev - before.get(limit, 0.0) for limit, ev in after.items()}
+    dearer = {limit: ev for limit, ev in dearer.items() if ev > WORTH_SHOWING_EV}
+    changes: dict[Axis, float] = {
+        name: other.value(name)
+        for name in ("shutter_s", "aperture", "iso")
+        if abs(math.log2(other.value(name) / draft.exposure.value(name))) > 1e-9
+    }
+    return Alternative(
+        id=way,
+        label=label,
+        change=changes,
+        choice=choice_document(draft, other),
+        gains=gain(other),
+        costs=price_list(draft.search, dearer),
+        costs_nothing=not dearer,
+    )
+
+
+def _motion_gain(draft: Draft) -> Callable[[Cell], str]:
+    speed = draft.case.image_speed_px_s
+
+    def say(cell: Cell) -> str:
+        blur = f": movement blurs {speed * cell.shutter_s:.0f} px instead of {speed * draft.exposure.shutter_s:.0f}"
+        return f"{wording.seconds(cell.shutter_s)}{blur if speed * draft.exposure.shutter_s >= 1 else ''}"
+
+    return say
+
+
+def _noise_gain(draft: Draft) -> Callable[[Cell], str]:
+    return lambda cell: (
+        f"{format_iso(cell.iso)}: {wording.stops_word(math.log2(draft.exposure.iso / cell.iso))} more light"
+    )
+
+
+def _depth_gain(draft: Draft) -> Callable[[Cell], str]:
+    case = draft.case
+    return lambda cell: (
+        f"{format_aperture(cell.aperture)}: background disc {case.blur_percent(cell.aperture):.1f} % of the height "
+        f"instead of {case.blur_percent(draft.exposure.aperture):.1f} %"
+    )
+
+
+def _time_gain(cell: Cell) -> str:
+    return f"{wording.seconds(cell.shutter_s)}: movement draws longer"

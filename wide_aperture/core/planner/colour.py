@@ -1,0 +1,112 @@
+"""Rules of white balance: automatic, a fixed value for the light, or a reading."""
+
+from __future__ import annotations
+
+from wide_aperture.core.case import Case
+from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.quantities import mired
+
+MIXED_MIRED = 60.0  # two lights further apart than this cannot both be neutral
+PRESET_KELVIN = {
+    "daylight": 5300.0,
+    "cloudy": 6000.0,
+    "shade": 7500.0,
+    "tungsten": 3000.0,
+    "fluorescent": 4000.0,
+    "flash": 5600.0,
+}
+NIGHT_SKY_KELVIN = 4000.0
+KEEP_WARM_BELOW_K = 2700.0  # candle and dim filament light made neutral looks like daylight: a little warmth stays
+
+
+def set_colour(draft: Draft) -> None:
+    """White-balance mode and the kelvin it stands for."""
+    mode, kelvin, reasons, school = _choose(draft.case)
+    if school:
+        draft.follow("white balance", school)
+    mode = draft.put_available("white_balance", (mode, "daylight", "auto"), *reasons, school=school)
+    if mode == "auto":
+        draft.put("kelvin", _tidy(draft.case.cct_k), "About what the automatic should find.")
+    elif mode in PRESET_KELVIN:
+        draft.put("kelvin", PRESET_KELVIN[mode], "What the preset stands for.")
+    else:
+        draft.put("kelvin", kelvin, *reasons)
+
+
+def _tidy(kelvin: float) -> float:
+    return round(kelvin / 100) * 100.0
+
+
+def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
+    requests, light = case.requests, case.cct_k
+    if requests.kelvin is not None:
+        return "kelvin", requests.kelvin, ("You asked for it.",), None
+    if requests.white_balance is not None and requests.white_balance != "auto":
+        asked = requests.white_balance
+        return asked, PRESET_KELVIN.get(asked, _tidy(light)), ("You asked for it.",), None
+    school = case.schools.white_balance
+    if school == "automatic":
+        return "auto", _tidy(light), ("Your school: raw puts it right.",), "automatic, raw fixes it"
+    if school == "daylight_always":
+        return "daylight", PRESET_KELVIN["daylight"], ("Your school: one value for the series.",), "one daylight value"
+    if school == "card" and case.accessories.grey_card:
+        return "custom", _tidy(light), ("Your school: read the card in the subject's light.",), "card"
+    return _by_case(case)
+
+
+def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
+    light, second = case.cct_k, case.situation.second_cct_k
+    if second is not None and abs(float(mired(light) - mired(second))) > MIXED_MIRED:
+        return _for_mixed_light(case, second)
+    if case.situation.genre == "night_sky" and case.ev100 < 0:
+        kelvin = NIGHT_SKY_KELVIN if case.subject != "moon" else _tidy(light)
+        return (
+            "kelvin",
+            kelvin,
+            (f"A fixed {kelvin:.0f} K keeps the night cool and frames alike.",),
+            "cool fixed kelvin",
+        )
+    artificial = case.flicker_hz is not None or (light < 4200 and case.ev100 < 10)
+    if artificial:
+        kelvin = _tidy(light + (150 if light < KEEP_WARM_BELOW_K else 0))
+        return (
+            "kelvin",
+            kelvin,
+            (f"Lamps at {light:.0f} K stay as they are: one value keeps the whole series alike.",),
+            "kelvin by light",
+        )
+    if not case.is_living:
+        mode = "daylight" if light < 6200 else "cloudy"
+        return (
+            mode,
+            light,
+            (f"{light:.0f} K is daylight: a fixed value keeps the hour's own colour.",),
+            "daylight value",
+        )
+    if case.situation.genre in ("wedding", "portrait") and case.light_swing_ev < 2:
+        kelvin = _tidy(light)
+        return (
+            "kelvin",
+            kelvin,
+            (f"One value for {kelvin:.0f} K makes the edit quick and skin alike.",),
+            "kelvin by light",
+        )
+    return (
+        "auto",
+        _tidy(light),
+        (f"Daylight near {light:.0f} K changes with every cloud and turn; raw puts the rest right.",),
+        "automatic, raw fixes it",
+    )
+
+
+def _for_mixed_light(case: Case, second: float) -> tuple[str, float, tuple[str, ...], str | None]:
+    light = case.cct_k
+    apart = abs(float(mired(light) - mired(second)))
+    if case.flash_leads:
+        middle = _tidy(2e6 / float(mired(light) + mired(second)))
+        reason = (
+            f"Flash and room lie {apart:.0f} mired apart: {middle:.0f} K lies between; a gel on the flash is better."
+        )
+        return "kelvin", middle, (reason,), "kelvin by light"
+    reason = f"Two lights {apart:.0f} mired apart: the subject's own {light:.0f} K is taken, the other keeps its cast."
+    return "kelvin", _tidy(light), (reason,), "kelvin by light"

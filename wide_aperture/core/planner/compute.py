@@ -1,0 +1,143 @@
+"""The plan function: exposure first, then every group's rules, then what explains them."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+from wide_aperture.core import catalogue, optics
+from wide_aperture.core.case import Case
+from wide_aperture.core.checks import Checked, run_checks
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.kit import Accessories, Body, Lens
+from wide_aperture.core.plan_document import LightSeen, Plan, SensorWindow, Sharpness
+from wide_aperture.core.planner.advice import advice, cautions
+from wide_aperture.core.planner.alternatives import alternatives, choice_document
+from wide_aperture.core.planner.colour import set_colour
+from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.planner.exposure import set_exposure
+from wide_aperture.core.planner.focus import set_focus
+from wide_aperture.core.planner.metering import set_metering
+from wide_aperture.core.planner.prediction import prediction
+from wide_aperture.core.planner.record import set_record
+from wide_aperture.core.planner.release import set_release
+from wide_aperture.core.planner.windows import exposure_field, price_list, windows
+from wide_aperture.core.planner.yielding import give_way, margins
+from wide_aperture.core.preferences import Preferences
+from wide_aperture.core.search import ExposureSearch
+from wide_aperture.core.sensor import usable_range_ev
+from wide_aperture.core.setup_document import Foundation, Pin, Value
+from wide_aperture.core.situation import Situation
+
+PLANNER_VERSION = "1.0"
+SEARCHED_AXES = ("shutter_s", "aperture", "iso", "nd_stops")
+PREVIEW_CLIPS_BEFORE_RAW_EV = {"flat": 0.4, "neutral": 0.6, "standard": 0.9, "mono": 0.8}
+
+
+def plan(
+    body: Body,
+    lens: Lens,
+    situation: Situation,
+    preferences: Preferences,
+    *,
+    accessories: Accessories = Accessories(),  # noqa: B008  frozen
+    foundation: Foundation | None = None,
+    pins: Sequence[Pin] = (),
+) -> Plan:
+    """Compute the setup for one situation with its limits, prices, other ways, margins and findings.
+
+    Args: pins: values the photographer holds; they are obeyed even past a hard end, and priced.
+    Raises: DomainError for a focal length the lens does not have or a pin with no meaning; UnknownIdError for a
+        light or setting no table knows.
+    """
+    case = Case(body, lens, situation, preferences, accessories)
+    held = _held(pins)
+    search = ExposureSearch(case, {axis: float(held[axis]) for axis in SEARCHED_AXES if axis in held})  # type: ignore[arg-type]
+    draft = Draft(case, search, search.choice, foundation.settings if foundation else {}, held)
+    for rules in (set_exposure, set_record, set_metering, set_colour, set_focus, set_release):
+        rules(draft)
+    setup = draft.setup()
+    return Plan(
+        planner_version=PLANNER_VERSION,
+        situation_title=situation.title,
+        setup=setup,
+        choice=choice_document(draft, draft.exposure),
+        light=LightSeen(
+            ev100=case.ev100,
+            ev_low=case.ev_low,
+            ev_high=case.ev_high,
+            cct_k=case.cct_k,
+            second_cct_k=situation.second_cct_k,
+            flicker_hz=case.flicker_hz,
+        ),
+        windows=windows(draft),
+        prices=price_list(search, search.excesses(draft.exposure)),
+        alternatives=alternatives(draft),
+        give_way=give_way(draft),
+        margins=margins(draft),
+        prediction=prediction(draft),
+        field=exposure_field(draft),
+        sharpness=_sharpness(draft),
+        sensor=_sensor_window(draft),
+        advice=advice(draft),
+        schools_followed=draft.schools,
+        cautions=cautions(draft),
+        findings=tuple(run_checks(Checked(case, setup, frozenset(held), search.terms))),
+    )
+
+
+def _held(pins: Sequence[Pin]) -> dict[str, Value]:
+    """Pins by setting. Raises UnknownIdError for an unknown setting, DomainError for a value without meaning."""
+    held: dict[str, Value] = {}
+    for number, pin in enumerate(pins):
+        entry = catalogue.setting(pin.setting)
+        where = f"pins/{number}/value"
+        if entry.kind == "choice" and pin.value not in {option.id for option in entry.options}:
+            raise DomainError(where, pin.value, f"must be an option of {entry.label}")
+        if entry.kind == "number":
+            number_given = isinstance(pin.value, int | float) and not isinstance(pin.value, bool)
+            if not number_given or not math.isfinite(float(pin.value)):  # type: ignore[arg-type]
+                raise DomainError(where, pin.value, "must be a number")
+            if pin.setting in ("shutter_s", "aperture", "iso") and float(pin.value) <= 0:  # type: ignore[arg-type]
+                raise DomainError(where, pin.value, "must be above 0")
+            if pin.setting == "nd_stops" and not 0 <= float(pin.value) <= 30:  # type: ignore[arg-type]
+                raise DomainError(where, pin.value, "must lie between 0 and 30")
+        held[pin.setting] = pin.value
+    return held
+
+
+def _sharpness(draft: Draft) -> Sharpness:
+    case, cell = draft.case, draft.exposure
+    coc = case.body.coc_mm
+    focus = max(case.focus_m, case.focal_mm / 1000 * 1.05)
+    zone = optics.depth_of_field(case.focal_mm, cell.aperture, focus, coc)
+    return Sharpness(
+        focus_m=_finite(focus),
+        near_m=zone.near_m,
+        far_m=_finite(zone.far_m),
+        hyperfocal_m=zone.hyperfocal_m,
+        subject_near_m=case.near_m,
+        subject_far_m=_finite(case.far_m),
+        background_blur_percent=case.blur_percent(cell.aperture),
+    )
+
+
+def _sensor_window(draft: Draft) -> SensorWindow:
+    case, cell = draft.case, draft.exposure
+    raw_clip = case.body.electrons.mid_below_clipping_ev
+    usable = float(usable_range_ev(case.body, cell.iso, case.output_pixels, lowest_snr=2.0))
+    scene = case.scene_range_ev
+    behind = case.situation.background_ev100
+    high = None if scene is None else max(0.4 * scene, (behind - case.ev100 + 1) if behind is not None else 0.0)
+    profile = draft.option("picture_profile") or "standard"
+    return SensorWindow(
+        noise_floor_ev=raw_clip - usable,
+        preview_clip_ev=raw_clip - PREVIEW_CLIPS_BEFORE_RAW_EV.get(profile, 0.9),
+        raw_clip_ev=raw_clip,
+        scene_low_ev=None if scene is None or high is None else high - scene,
+        scene_high_ev=high,
+    )
+
+
+def _finite(value: float) -> float | None:
+    return value if math.isfinite(value) else None

@@ -1,0 +1,201 @@
+"""Rules of the exposure group: mode, the three values, automatic ISO and its limits, filter, flash, compensation."""
+
+from __future__ import annotations
+
+from wide_aperture.core import wording
+from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.planner.tones import compensation
+from wide_aperture.core.quantities import format_aperture, format_iso, step_value
+
+AUTO_ISO_MODES = ("manual_auto_iso", "aperture_priority_auto_iso", "shutter_priority_auto_iso", "zone_focus_program")
+STEADY_LIGHT_EV = 0.5  # light that moves less than this over the situation can be set once by hand
+SCHOOL_MODES = {
+    "manual_fixed_iso": "manual",
+    "manual_auto_iso": "manual_auto_iso",
+    "aperture_priority_slowest_shutter": "aperture_priority_auto_iso",
+    "zone_focus_program": "zone_focus_program",
+}
+
+
+def set_exposure(draft: Draft) -> None:
+    """Choose the mode, then write the exposure the search found in that mode's terms."""
+    mode = _set_mode(draft)
+    _set_shutter(draft)
+    _set_aperture(draft)
+    _set_iso(draft, mode)
+    _set_filter_and_flash(draft)
+    _set_compensation(draft, mode)
+
+
+def _set_mode(draft: Draft) -> str:
+    case, cell = draft.case, draft.exposure
+    wanted, reasons, school = _mode_for(draft)
+    if cell.shutter_s > case.body.longest_timed_s * 1.1:
+        longest = wording.seconds(case.body.longest_timed_s)
+        wanted, reasons = "bulb", (f"{wording.seconds(cell.shutter_s)} is longer than the {longest} the body times.",)
+    fallback = {"zone_focus_program": "aperture_priority_auto_iso", "manual_auto_iso": "manual"}
+    ranked = tuple(dict.fromkeys((wanted, fallback.get(wanted, wanted), "manual")))
+    return draft.put_available(
+        "exposure_mode", ranked, *reasons, school=draft.follow("who sets exposure", school), limits=("light",)
+    )
+
+
+def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
+    """The mode, why, and the school that speaks."""
+    case, cell = draft.case, draft.exposure
+    asked = case.requests.exposure_mode
+    if asked is not None:
+        return asked, ("You asked for it.",), "your request"
+    school = case.schools.exposure
+    if school != "by_case":
+        return SCHOOL_MODES[school], ("Your school of exposure.",), school.replace("_", " ")
+    swing = case.light_swing_ev
+    if case.flash_leads:
+        return (
+            "manual",
+            (f"Flash is the main light: the room is held {wording.stops_word(case.ambient_offset_ev)} under by hand.",),
+            "manual fixed ISO",
+        )
+    if case.on_tripod:
+        return (
+            "manual",
+            (f"On a tripod nothing hurries: {wording.seconds(cell.shutter_s)} or whatever the light asks.",),
+            "manual fixed ISO",
+        )
+    if case.situation.look in ("pan_blur", "blur"):
+        return (
+            "shutter_priority",
+            (f"The streak is made by the time, {wording.seconds(cell.shutter_s)}; the aperture may follow the light.",),
+            "shutter by the look",
+        )
+    at_base = cell.iso <= case.body.base_iso * 1.2
+    if not case.is_living and not case.is_moving:
+        return (
+            "aperture_priority",
+            (f"Nothing moves: depth at {format_aperture(cell.aperture)} matters, the time only has to beat shake.",),
+            "aperture priority",
+        )
+    if case.has("background_changes") and swing <= STEADY_LIGHT_EV:
+        return (
+            "manual",
+            ("The background changes while the light on the subject does not: nothing automatic may follow.",),
+            "manual fixed ISO",
+        )
+    if at_base and swing <= STEADY_LIGHT_EV:
+        return (
+            "manual",
+            (f"The light is steady and {format_iso(cell.iso)} is base: automatic ISO would have no room below.",),
+            "manual fixed ISO",
+        )
+    if at_base:
+        return (
+            "aperture_priority_auto_iso",
+            (f"The light moves by {wording.stops_word(swing)} and {format_iso(cell.iso)} is base: the time takes "
+             "up more light, the ISO less.",),
+            "aperture priority + automatic ISO",
+        )  # fmt: skip
+    moving = "" if swing <= STEADY_LIGHT_EV else f" and the light may move by {wording.stops_word(swing)}"
+    return (
+        "manual_auto_iso",
+        (f"Movement fixes {wording.seconds(cell.shutter_s)}, the subject {format_aperture(cell.aperture)}{moving}: "
+         "the ISO is free to follow.",),
+        "manual + automatic ISO",
+    )  # fmt: skip
+
+
+def _reasons_of(draft: Draft, axis: str) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """Sentences and ids of the limits that hold a value: those passed first, then those touched within a step."""
+    cell = draft.exposure
+    at = cell.value(axis)  # type: ignore[arg-type]
+    passed, touching = [], []
+    for term in draft.search.terms:
+        if term.axis != axis:
+            continue
+        if term.excess_at(at) > 0:
+            passed.append(term)
+        elif any(end is not None and 0.9 <= at / end <= 1.12 for end in (term.low, term.high)):
+            touching.append(term)
+    terms = passed + touching
+    return tuple(t.sentence for t in terms), tuple(t.id for t in terms)
+
+
+def _set_shutter(draft: Draft) -> None:
+    reasons, limits = _reasons_of(draft, "shutter_s")
+    if not reasons:
+        reasons = ("No limit presses here: it is what light, aperture and ISO leave.",)
+    draft.put("shutter_s", draft.exposure.shutter_s, *reasons, limits=limits)
+
+
+def _set_aperture(draft: Draft) -> None:
+    reasons, limits = _reasons_of(draft, "aperture")
+    if not reasons:
+        reasons = ("Free between the limits: what light, shutter and ISO leave.",)
+    draft.put("aperture", draft.exposure.aperture, *reasons, limits=limits)
+
+
+def _set_iso(draft: Draft, mode: str) -> None:
+    case, cell = draft.case, draft.exposure
+    reasons, limits = _reasons_of(draft, "iso")
+    ceilings = case.body.ceilings
+    if mode not in AUTO_ISO_MODES:
+        draft.put("iso", cell.iso, *(reasons or ("What shutter and aperture need in this light.",)), limits=limits)
+        for setting in ("iso_floor", "iso_ceiling", "slowest_shutter_s"):
+            draft.put(setting, None, "Automatic ISO is off.")
+        return
+    draft.put(
+        "iso", cell.iso, f"Automatic: about this in the expected light, EV {case.ev100:g}.", *reasons, limits=limits
+    )
+    floor = case.body.base_iso
+    reserve_floor = case.body.reserve_floor(case.requests.dr_mode)
+    if reserve_floor:
+        floor = max(floor, reserve_floor)
+    draft.put(
+        "iso_floor", floor, f"{format_iso(floor)} is the lowest {'the reserve allows' if reserve_floor else 'base'}."
+    )
+    darkest = cell.iso * 2 ** (case.ev100 - case.ev_low)
+    at_a_push = darkest > ceilings.routine * 1.1
+    ceiling = ceilings.push if at_a_push else ceilings.routine
+    why = (
+        f"The darkest light needs {format_iso(step_value('iso', darkest, 0))}: your ceiling at a push."
+        if at_a_push and ceilings.push > ceilings.routine
+        else f"Your {'' if ceilings.push > ceilings.routine else 'only '}ceiling, because of {ceilings.reason}."
+    )
+    draft.put("iso_ceiling", ceiling, why, limits=("ceiling",), school=draft.follow("ISO", "automatic with ceiling"))
+    if mode in ("manual_auto_iso", "shutter_priority_auto_iso"):
+        draft.put("slowest_shutter_s", None, "You set the shutter yourself.")
+    else:
+        draft.put(
+            "slowest_shutter_s",
+            cell.shutter_s,
+            f"Slower than {wording.seconds(cell.shutter_s)} movement or shake would show: the ISO rises first.",
+            limits=("motion", "shake"),
+        )
+
+
+def _set_filter_and_flash(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    if cell.nd_stops:
+        draft.put(
+            "nd_stops", cell.nd_stops, f"Takes {wording.stops_word(cell.nd_stops)} so that the wanted time is reached."
+        )
+    else:
+        draft.put("nd_stops", 0.0, "No filter needed.")
+    use = case.flash_use
+    if use == "off":
+        barred = case.has("no_flash")
+        draft.put("flash", "off", "Flash is not allowed here." if barred else "The ambient light is enough.")
+        draft.put("ambient_offset_ev", None, "No flash.")
+        return
+    draft.put("flash", use, "You asked for it.", limits=("sync",))
+    offset = case.ambient_offset_ev
+    draft.put(
+        "ambient_offset_ev", offset, f"Keeps the room {wording.stops_word(offset)} under the flash: present, not flat."
+    )
+
+
+def _set_compensation(draft: Draft, mode: str) -> None:
+    if mode in ("manual", "bulb"):
+        draft.put("exposure_comp_ev", 0.0, "Everything is set by hand: compensation only moves the pointer.")
+        return
+    value, reasons = compensation(draft.case)
+    draft.put("exposure_comp_ev", value, *reasons, school=draft.follow("highlights", "pattern and compensate"))

@@ -1,0 +1,138 @@
+"""Rules of metering and tone: pattern, faces, reserve, warnings, simulation, bracketing."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core import wording
+from wide_aperture.core.case import Case
+from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.sensor import engineering_range_ev
+
+METERING_SCHOOLS = {
+    "pattern": "multi_segment",
+    "spot": "spot",
+    "centre_weighted": "centre_weighted",
+    "highlight_weighted": "highlight_weighted",
+}
+METER_BLIND_EV = -1.0  # below this a meter reads its own noise: expose by test frame and histogram
+
+
+def set_metering(draft: Draft) -> None:
+    """Metering pattern, face favour, highlight reserve, warning, simulation and bracket."""
+    _set_pattern(draft)
+    _set_reserve(draft)
+    _set_display(draft)
+    _set_bracket(draft)
+
+
+def _set_pattern(draft: Draft) -> None:
+    case = draft.case
+    asked = case.requests.metering
+    by_hand = draft.option("exposure_mode") in ("manual", "bulb")
+    if case.ev100 < METER_BLIND_EV and by_hand:
+        draft.put(
+            "metering", "not_used", f"EV {case.ev100:g} is below what meters read: test frame and histogram decide."
+        )
+        draft.put("face_metering", None, "The meter is not used.")
+        return
+    if asked is not None and not (asked == "spot" and case.is_moving):
+        draft.put_available("metering", (asked, "multi_segment"), "You asked for it.")
+    else:
+        school = case.schools.metering
+        pattern = METERING_SCHOOLS[school]
+        reasons = ["The whole frame, weighed: steady when subjects and tones change."]
+        if pattern == "spot" and case.is_moving:
+            pattern = "multi_segment"
+            reasons.append(f"A spot would jump between light and dark things on a subject at {case.speed_m_s:g} m/s.")
+        elif pattern != "multi_segment":
+            reasons = ["Your school of metering."]
+        draft.put_available(
+            "metering",
+            (pattern, "multi_segment"),
+            *reasons,
+            school=draft.follow("metering", school.replace("_", " ")),
+        )
+    faces = case.subject in ("person", "group") and draft.option("metering") == "multi_segment"
+    draft.put(
+        "face_metering",
+        faces,
+        "People are the subject: a found face steadies the meter." if faces else "No faces to favour.",
+    )
+
+
+def _set_reserve(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    asked = case.requests.dr_mode
+    if asked is not None:
+        floor = case.body.reserve_floor(asked)
+        if floor is None or cell.iso >= floor * 0.9:
+            draft.put_available("dr_mode", (asked, "off"), "You asked for it.")
+            return
+        draft.put(
+            "dr_mode", "off", f"The reserve needs ISO {floor:g}; this light is better served at ISO {cell.iso:g}."
+        )
+        return
+    draft.put_available(
+        "dr_mode", ("off",), "Raw exposed for its highlights keeps the same range without raising the lowest ISO."
+    )
+
+
+def _set_display(draft: Draft) -> None:
+    case = draft.case
+    draft.put_habit("clip_warning", "always", "Shows at once what the picture loses.")
+    if case.flash_leads:
+        draft.put("exposure_simulation", "off", "Under flash a truthful finder would be too dark to compose.")
+    else:
+        draft.put_habit("exposure_simulation", "on", "The finder shows the exposure before the frame.")
+
+
+def needs_bracket(case: Case, iso: float) -> bool:
+    """True when the scene's range exceeds what one frame holds and camera and subject stand still."""
+    scene = case.scene_range_ev
+    still = case.on_tripod and not case.is_moving and case.sky_rate_arcsec_s == 0
+    return scene is not None and still and scene > engineering_range_ev(case.body, iso) - 0.5
+
+
+def _set_bracket(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    one_frame = engineering_range_ev(case.body, cell.iso)
+    scene = case.scene_range_ev
+    asked = case.requests.bracketing
+    if asked is not None and not case.is_moving:
+        draft.put("bracketing", _nearest_bracket(asked.frames, asked.step_ev), "You asked for it.")
+        return
+    if scene is None or not needs_bracket(case, cell.iso):
+        why = (
+            "The scene's range is not known."
+            if scene is None
+            else f"{scene:g} EV fit into one frame's {one_frame:.1f} EV."
+            if scene <= one_frame
+            else f"{scene:g} EV exceed one frame, but what moves would not match between frames."
+        )
+        draft.put("bracketing", "none", why)
+        return
+    # Each further frame adds its step; a stop of overlap at either end keeps shadows clean.
+    missing = scene - one_frame + 2
+    bracket = "3x2" if missing <= 4 else "5x2"
+    draft.put(
+        "bracketing",
+        bracket,
+        f"{scene:g} EV against one frame's {one_frame:.1f} EV: "
+        f"{math.ceil(missing / 2) * 2} EV more with a stop of overlap at either end.",
+        school=draft.follow("range", "bracket 2 EV apart"),
+    )
+
+
+def _nearest_bracket(frames: int, step_ev: float) -> str:
+    known = {"3x1": (3, 1.0), "5x1": (5, 1.0), "7x1": (7, 1.0), "3x2": (3, 2.0), "5x2": (5, 2.0)}
+    if frames < 2:
+        return "none"
+    return min(known, key=lambda k: (abs(known[k][0] * known[k][1] - frames * step_ev), abs(known[k][0] - frames)))
+
+
+def range_sentence(case: Case, iso: float) -> str:
+    """One frame against the scene, for reasons and findings."""
+    scene = case.scene_range_ev
+    held = engineering_range_ev(case.body, iso)
+    return "" if scene is None else f"{scene:g} EV against {held:.1f} EV ({wording.signed_stops(held - scene)})"

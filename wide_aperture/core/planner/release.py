@@ -1,0 +1,164 @@
+"""Rules of the release: drive and rate, shutter kind, anti-flicker, stabiliser, timer, noise reduction."""
+
+from __future__ import annotations
+
+from wide_aperture.core import wording
+from wide_aperture.core.planner.draft import Draft
+
+BURST_FROM_M_S = 3.0
+LITTLE_LOWER_FPS = 12.0
+LOW_FPS = 5.0
+STEADY_RELEASE_FROM_S = 1 / 250  # on a tripod, times longer than this show the finger on the button
+LONG_LENS_EQUIVALENT_MM = 300.0
+
+
+def set_release(draft: Draft) -> None:
+    """Every setting of drive, stabiliser and noise groups."""
+    _set_shutter_kind(draft)
+    _set_anti_flicker(draft)
+    _set_drive(draft)
+    _set_timer(draft)
+    _set_stabiliser(draft)
+    _set_noise_reduction(draft)
+
+
+def _set_shutter_kind(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    asked = case.requests.shutter_type
+    kind = case.shutter_kind_for(cell.shutter_s)
+    if asked is not None and asked in case.permitted_shutter_kinds:
+        draft.put("shutter_type", asked, "You asked for it.")
+        return
+    if case.flash_in_use:
+        why = "Flash needs curtains that open the whole frame."
+    elif kind == "electronic" and case.wants_silence:
+        why = f"Silence is asked for; the read-out leans the image by {case.skew_deg:.1f}°."
+    elif kind == "electronic":
+        why = f"{wording.seconds(cell.shutter_s)} is shorter than the curtains reach."
+    elif case.flicker_hz is not None:
+        why = f"Lamps pulsing at {case.flicker_hz:g} Hz would draw bands through an electronic read-out."
+    elif case.electronic_leans:
+        why = f"The electronic read-out would lean the image by {case.skew_deg:.0f}°."
+    elif case.on_tripod and kind == "electronic_first_curtain":
+        why = "No first curtain strikes just before the frame."
+    else:
+        why = "Curtains are safe with any light and any movement."
+    draft.put("shutter_type", kind, why)
+
+
+def _set_anti_flicker(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    if not case.body.anti_flicker:
+        draft.put("anti_flicker", "off", f"{case.body.name} has none: keep to whole lamp periods.")
+    elif case.flicker_hz is not None and draft.option("shutter_type") != "electronic":
+        needed = "needed" if cell.shutter_s < 1 / case.flicker_hz else "harmless"
+        draft.put(
+            "anti_flicker",
+            "on",
+            f"The light pulses at {case.flicker_hz:g} Hz: {needed} at {wording.seconds(cell.shutter_s)}.",
+        )
+    elif case.schools.anti_flicker == "all_year":
+        draft.put(
+            "anti_flicker", "on", "Your school: left on all year.", school=draft.follow("anti-flicker", "all year")
+        )
+    else:
+        draft.put("anti_flicker", "off", "Nothing pulses here.")
+
+
+def _set_drive(draft: Draft) -> None:
+    case = draft.case
+    burst = case.situation.burst_frames
+    bracket = draft.option("bracketing")
+    if bracket not in (None, "none"):
+        drive, why = "bracket_burst", "The whole bracket with one press."
+    elif case.requests.drive is not None:
+        drive, why = case.requests.drive, "You asked for it."
+    elif case.on_tripod and not case.is_moving:
+        drive, why = (
+            ("remote", "Nothing touches the camera.")
+            if case.accessories.release
+            else ("self_timer", "Nothing touches the camera.")
+        )
+    elif case.is_moving and case.speed_m_s >= BURST_FROM_M_S and case.situation.look != "pan_blur":
+        drive, why = "continuous_high", f"At {case.speed_m_s:g} m/s the best moment lies between frames."
+    elif case.situation.look == "pan_blur":
+        drive, why = "continuous_high", "Few panned frames succeed: more tries."
+    elif burst >= 8:
+        drive, why = "continuous_high", f"A burst of {burst} is planned."
+    elif case.is_living:
+        drive, why = "continuous_low", "A few frames against blinks and gestures."
+    else:
+        drive, why = "single", "Nothing changes between frames."
+    if case.has("discreet", "silent") and drive == "continuous_high" and case.speed_m_s < BURST_FROM_M_S and burst < 8:
+        drive, why = "continuous_low", "Discreet: no rattle."
+    drive = draft.put_available("drive", (drive, "continuous_high", "single"), why)
+    _set_rate(draft, drive)
+
+
+def _set_rate(draft: Draft, drive: str) -> None:
+    case = draft.case
+    kind = case.shutter_kind_for(draft.exposure.shutter_s)
+    top = case.body.frames_per_s(kind)
+    if drive not in ("continuous_low", "continuous_high", "continuous_max") or top is None:
+        draft.put("frame_rate", None, "One frame a press." if top is not None else "The sheet gives no rate.")
+        return
+    if drive == "continuous_low":
+        rate, why = min(top, LOW_FPS), "Enough, and less to cull."
+    elif drive == "continuous_max" or case.schools.frame_rate == "top":
+        rate, why = top, "The top rate with this shutter."
+    else:
+        rate, why = (
+            min(top, LITTLE_LOWER_FPS),
+            "A little under the top: less to cull." if top > LITTLE_LOWER_FPS else "All the body has.",
+        )
+    buffer = case.body.buffer_raw_frames
+    if buffer:
+        why += f" The buffer lasts {buffer / rate:.0f} s."
+    draft.put("frame_rate", rate, why)
+
+
+def _set_timer(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    steady = case.on_tripod and not case.is_moving and cell.shutter_s > STEADY_RELEASE_FROM_S
+    if not steady:
+        draft.put(
+            "self_timer",
+            "off",
+            "A delay would lose the moment." if not case.on_tripod else "Too short to show a touch.",
+        )
+    elif case.accessories.release:
+        draft.put_available(
+            "self_timer", ("remote", "2s"), f"{wording.seconds(cell.shutter_s)} would show a finger on the button."
+        )
+    elif case.focal_mm * case.body.crop_factor >= LONG_LENS_EQUIVALENT_MM:
+        draft.put_available("self_timer", ("10s", "2s"), "A long lens swings for seconds after a touch.")
+    else:
+        draft.put_available(
+            "self_timer",
+            ("2s", "exposure_delay"),
+            f"{wording.seconds(cell.shutter_s)} would show a finger on the button.",
+        )
+
+
+def _set_stabiliser(draft: Draft) -> None:
+    case = draft.case
+    if not case.has_stabiliser:
+        draft.put("stabilisation", "na", "Neither body nor lens has one.")
+    elif case.on_tripod:
+        draft.put("stabilisation", "off", "On a rigid tripod it can drift by itself.")
+    elif case.situation.look == "pan_blur":
+        draft.put_available("stabilisation", ("panning", "off"), "Steadies up and down only; the swing is meant.")
+    else:
+        limit = wording.seconds(case.handheld_limit_s)
+        draft.put("stabilisation", "on", f"With it the hand holds {limit}; it does not stop the subject.")
+
+
+def _set_noise_reduction(draft: Draft) -> None:
+    draft.put(
+        "noise_reduction_long_exposure",
+        "off",
+        "Every dark frame would cost another exposure; take a few darks at the end instead."
+        if draft.exposure.shutter_s >= 1
+        else f"{wording.seconds(draft.exposure.shutter_s)} is too short to need a dark frame.",
+        school=draft.follow("noise reduction", "all later"),
+    )

@@ -1,0 +1,126 @@
+"""What the rulers draw: every limit as a window, and where one axis is bounded by another."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core import wording
+from wide_aperture.core.plan_document import Axis, ExposureField, Price, Window
+from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.quantities import format_aperture, format_iso
+from wide_aperture.core.search import Cell, ExposureSearch, FieldValues
+
+FIELD_COLUMNS = 15
+FIELD_ROWS = 8
+
+
+def windows(draft: Draft) -> tuple[Window, ...]:
+    """All limits of the case as windows, and the ceiling and base ISO seen from the shutter and aperture axes."""
+    own = [term.window() for term in draft.search.terms]
+    return (*own, *_iso_seen_from_elsewhere(draft))
+
+
+def _iso_seen_from_elsewhere(draft: Draft) -> list[Window]:
+    """Where shutter or aperture would push the ISO past the ceiling or under base, the other values staying."""
+    case, cell = draft.case, draft.exposure
+    room_up = _stops(case.body.ceilings.routine / cell.iso)
+    room_down = _stops(cell.iso / case.body.base_iso)
+    ceiling, base = format_iso(case.body.ceilings.routine), format_iso(case.body.base_iso)
+    if room_up < 0:
+        return []
+    fastest, slowest = cell.shutter_s / 2**room_up, cell.shutter_s * 2**room_down
+    smallest, widest = cell.aperture * 2 ** (room_up / 2), cell.aperture / 2 ** (room_down / 2)
+    return [
+        Window(
+            id="ceiling_from_shutter", axis="shutter_s", low=fastest, severity="costs",
+            imposed_by="above your ISO ceiling",
+            sentence=f"Shorter than {wording.seconds(fastest)} needs more than {ceiling} at {format_aperture(cell.aperture)}.",
+        ),
+        Window(
+            id="base_from_shutter", axis="shutter_s", high=slowest, severity="costs", imposed_by="below base ISO",
+            sentence=f"Longer than {wording.seconds(slowest)} is too bright even at {base} and "
+            f"{format_aperture(cell.aperture)}: close the aperture or use a filter.",
+        ),
+        Window(
+            id="ceiling_from_aperture", axis="aperture", high=smallest, severity="costs",
+            imposed_by="above your ISO ceiling",
+            sentence=f"Smaller than {format_aperture(smallest)} needs more than {ceiling} at "
+            f"{wording.seconds(cell.shutter_s)}.",
+        ),
+        Window(
+            id="base_from_aperture", axis="aperture", low=widest, severity="costs", imposed_by="below base ISO",
+            sentence=f"Wider than {format_aperture(widest)} is too bright even at {base} and "
+            f"{wording.seconds(cell.shutter_s)}: shorten the time or use a filter.",
+        ),
+    ]  # fmt: skip
+
+
+def _stops(ratio: float) -> float:
+    return math.log2(ratio)
+
+
+def price_list(search: ExposureSearch, passed: dict[str, float]) -> tuple[Price, ...]:
+    """Prices of the limits passed, dearest first."""
+    prices = []
+    for limit, ev in passed.items():
+        term = search.term(limit)
+        prices.append(
+            Price(
+                limit=limit,
+                axis=term.axis if term else None,
+                label=term.imposed_by if term else "exposure",
+                ev=round(ev, 2),
+                sentence=term.sentence if term else f"The frame is off by {wording.stops_word(ev)}.",
+            )
+        )
+    return tuple(sorted(prices, key=lambda price: -price.ev))
+
+
+def exposure_field(draft: Draft) -> ExposureField:
+    """Shutter columns and aperture rows round the choice, each with the ISO it needs and its worst limit."""
+    cell, search = draft.exposure, draft.search
+    shutters = _around("shutter_s", cell, list(search.field_axis("shutter_s")[::-1]), FIELD_COLUMNS)
+    apertures = _around("aperture", cell, list(search.field_axis("aperture")), FIELD_ROWS)
+    values = search.field(shutters, apertures, cell.nd_stops)
+    row, column = apertures.index(cell.aperture), shutters.index(cell.shutter_s)
+    return ExposureField(
+        shutter_s=tuple(shutters),
+        apertures=tuple(apertures),
+        iso=values.iso,
+        severity=values.severity,
+        limit=values.limit,
+        chosen_row=row,
+        chosen_column=column,
+        sentence=_field_sentence(search, values, row, column),
+    )
+
+
+def _around(axis: Axis, cell: Cell, values: list[float], count: int) -> list[float]:
+    """count neighbours of the chosen value on its axis; an off-grid (pinned) value takes its nearest step's place."""
+    chosen = cell.value(axis)
+    nearest = min(range(len(values)), key=lambda i: abs(_stops(values[i] / chosen)))
+    values = values.copy()
+    values[nearest] = chosen
+    first = max(0, min(nearest - count // 2, len(values) - count))
+    return values[first : first + count]
+
+
+def _field_sentence(search: ExposureSearch, values: FieldValues, row: int, column: int) -> str:
+    """Name what holds the choice on either side of its row."""
+
+    def held_by(columns: range) -> str | None:
+        for c in columns:
+            limit = values.limit[row][c]
+            term = search.term(limit) if limit else None
+            if term:
+                return term.imposed_by
+            if values.iso[row][c] is None:
+                return "the body's ISO range"
+        return None
+
+    slower, faster = held_by(range(column - 1, -1, -1)), held_by(range(column + 1, len(values.iso[row])))
+    parts = [
+        *([f"by {slower} towards longer times"] if slower else []),
+        *([f"by {faster} towards shorter ones"] if faster else []),
+    ]
+    return f"Held {wording.listed(parts)}." if parts else "Nothing limits the choice near here."

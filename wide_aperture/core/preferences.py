@@ -1,0 +1,140 @@
+"""What the photographer believes (schools) and what they asked for or left switched on (requests)."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from wide_aperture.core.document import Document, FNumber, Iso, Kelvin, Positive, Seconds
+
+ExposureMode = Literal[
+    "manual",
+    "manual_auto_iso",
+    "aperture_priority",
+    "aperture_priority_auto_iso",
+    "shutter_priority",
+    "shutter_priority_auto_iso",
+    "program",
+    "zone_focus_program",
+    "bulb",
+]
+Metering = Literal["multi_segment", "centre_weighted", "average", "spot", "highlight_weighted", "not_used"]
+WhiteBalance = Literal["auto", "daylight", "cloudy", "shade", "tungsten", "fluorescent", "flash", "kelvin", "custom"]
+AfMode = Literal["single", "continuous", "auto_switch", "manual"]
+AfArea = Literal[
+    "single_point",
+    "pinpoint",
+    "expanded_point",
+    "small_zone",
+    "zone",
+    "wide_tracking",
+    "tracking_point",
+    "whole_area",
+    "magnified_live_view",
+    "zone_focus",
+    "na",
+]
+Detection = Literal["off", "human", "human_eye", "animal", "animal_eye", "bird", "insect", "vehicle"]
+Drive = Literal[
+    "single",
+    "quiet_single",
+    "continuous_low",
+    "continuous_high",
+    "continuous_max",
+    "precapture",
+    "interval",
+    "remote",
+    "self_timer",
+    "bracket_burst",
+]
+ShutterType = Literal["mechanical", "electronic_first_curtain", "electronic", "leaf"]
+Stabilisation = Literal["on", "off", "panning", "tripod_auto", "na"]
+SelfTimer = Literal["off", "2s", "10s", "remote", "exposure_delay"]
+Reserve = Literal["off", "auto", "highlight_reserve_1", "highlight_reserve_2"]
+FileOption = Literal["raw", "raw_lossless_compressed", "raw_lossy_compressed", "raw_plus_jpeg", "jpeg"]
+Profile = Literal["standard", "neutral", "flat", "mono"]
+FlashUse = Literal["off", "fill", "key", "bounce"]
+
+
+class Schools(Document):
+    """One answer per question practitioners disagree on; "by_case" lets the numbers of the case decide."""
+
+    exposure: Literal[
+        "by_case",
+        "manual_fixed_iso",
+        "manual_auto_iso",
+        "aperture_priority_slowest_shutter",
+        "zone_focus_program",
+    ] = "by_case"
+    iso: Literal["ceiling_only", "ceiling_and_floor", "fixed_clean_high"] = "ceiling_only"
+    highlights: Literal[
+        "by_case",
+        "pattern_and_compensate",
+        "expose_to_the_right",
+        "standing_under_exposure",
+        "bracket",
+        "reserve",
+    ] = "by_case"
+    metering: Literal["pattern", "spot", "centre_weighted", "highlight_weighted"] = "pattern"
+    focus_start: Literal["back_button", "shutter_button", "shutter_for_borrowers", "back_button_eye"] = "back_button"
+    priority: Literal["by_case", "release", "focus", "balanced"] = "by_case"
+    white_balance: Literal["by_case", "automatic", "daylight_always", "kelvin_by_light", "card"] = "by_case"
+    file: Literal["raw", "raw_plus_jpeg", "jpeg"] = "raw"
+    hand_hold: Literal["reciprocal", "twice_reciprocal"] = "reciprocal"
+    anti_flicker: Literal["by_case", "all_year"] = "by_case"
+    frame_rate: Literal["top", "a_little_lower"] = "a_little_lower"
+    review: Literal["off", "two_seconds", "after_burst"] = "off"
+    noise_reduction: Literal["later", "light", "strong_jpeg"] = "later"
+
+
+class BracketRequest(Document):
+    frames: Annotated[int, Field(ge=1, le=25)]
+    step_ev: Annotated[Positive, Field(le=6)]
+
+
+class Requests(Document):
+    """What was asked for, or left switched on. A request may be overruled; then a finding says why."""
+
+    exposure_mode: ExposureMode | None = None
+    shutter_s: Seconds | None = None
+    shutter_floor_s: Seconds | None = Field(default=None, description="The slowest time the person accepts")
+    aperture: FNumber | None = None
+    iso: Iso | None = None
+    metering: Metering | None = None
+    white_balance: WhiteBalance | None = None
+    kelvin: Kelvin | None = None
+    af_mode: AfMode | None = None
+    af_area: AfArea | None = None
+    subject_detection: Detection | None = None
+    back_button_af: bool | None = None
+    half_press_af: bool | None = None
+    shared_camera: bool = False
+    drive: Drive | None = None
+    burst_seconds: Positive | None = None
+    shutter_type: ShutterType | None = None
+    stabilisation: Stabilisation | None = None
+    flash: FlashUse | None = None
+    dr_mode: Reserve | None = None
+    bracketing: BracketRequest | None = None
+    focus_stack_frames: Annotated[int, Field(ge=1, le=500)] | None = None
+    noise_reduction_long_exposure: Literal["on", "off"] | None = None
+    interval_s: Positive | None = None
+    sequence_frames: Annotated[int, Field(ge=1, le=1_000_000)] | None = None
+    sequence_hours: Positive | None = None
+    file: FileOption | None = None
+    picture_profile: Profile | None = None
+    card_mode: Literal["backup", "overflow", "raw_jpeg_split"] | None = None
+    clock_synced: bool | None = None
+    file_prefix: Literal["per_body", "same"] | None = None
+    self_timer: SelfTimer | None = None
+    focus_method: Literal["zone_focus", "autofocus"] | None = None
+    bodies: Annotated[int, Field(ge=1, le=20)] = 1
+
+
+class Preferences(Document):
+    """How this photographer works."""
+
+    schools: Schools = Schools()
+    requests: Requests = Requests()
+    mains_hz: Literal[50, 60] = 50

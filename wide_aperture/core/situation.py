@@ -1,0 +1,180 @@
+"""A situation: what will happen in front of the camera, in the light it happens in, and what must come of it."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import Field, model_validator
+
+from wide_aperture.core.document import (
+    DistanceM,
+    Document,
+    ExposureValue,
+    Finite,
+    FocalMm,
+    Fraction01,
+    Kelvin,
+    Name,
+    NotNegative,
+    Text,
+)
+
+Genre = Literal["sports", "wildlife", "street", "landscape", "wedding", "night_sky", "portrait", "everyday"]
+SubjectKind = Literal["person", "group", "animal", "bird", "vehicle", "thing", "land", "water", "stars", "moon"]
+Direction = Literal["still", "across", "towards", "erratic"]
+Support = Literal["handheld", "monopod", "rest", "tripod"]
+Look = Literal[
+    "as_seen",
+    "freeze",
+    "pan_blur",
+    "blur",
+    "silhouette",
+    "silky_water",
+    "deep_focus",
+    "shallow",
+    "shadow_graphic",
+    "star_trails",
+]
+ToneClass = Literal["dark", "mid", "light"]
+Tone = Literal["skin", "white cloth", "sky", "lamps", "sun", "snow", "water", "shadows", "dark cloth", "moon"]
+Output = Literal["screen", "print_a4", "print_a3", "print_60cm"]
+Constraint = Literal[
+    "silent",
+    "discreet",
+    "no_flash",
+    "no_lamp",
+    "print_60cm",
+    "crowd_behind",
+    "foreground_obstacles",
+    "background_changes",
+    "plain_sky_background",
+    "windy",
+    "panorama",
+    "star_tracker",
+    "unrepeatable",
+    "moon_not_in_frame",
+]
+Waveform = Literal["sine", "rectified_sine"]
+
+OPTICAL_INFINITY_M = 100_000.0
+
+OUTPUT_PIXELS: dict[str, float] = {
+    "screen": 4e6,  # a 2.5 k screen
+    "print_a4": 8.7e6,  # 300 dots an inch
+    "print_a3": 17.4e6,
+    "print_60cm": 34e6,  # 60 x 40 cm at 300 dots an inch
+}
+
+
+class SpeedBand(Document):
+    """How fast the subject moves, as a band: people know "sprint", not metres a second."""
+
+    low_m_s: Annotated[NotNegative, Field(le=1000)] = 0
+    high_m_s: Annotated[NotNegative, Field(le=1000)] = 0
+
+    @model_validator(mode="after")
+    def _ordered(self) -> SpeedBand:
+        if self.high_m_s < self.low_m_s:
+            raise ValueError("high_m_s must not be slower than low_m_s")
+        return self
+
+
+class _Light(Document):
+    cct_k: Kelvin | None = None
+    ev_low: ExposureValue | None = Field(default=None, description="Darkest it gets; null: steady")
+    ev_high: ExposureValue | None = Field(default=None, description="Brightest it gets; null: steady")
+    ev_refers_to: Text = "the main subject"
+
+    @model_validator(mode="after")
+    def _ordered(self) -> _Light:
+        if self.ev_low is not None and self.ev_high is not None and self.ev_high < self.ev_low:
+            raise ValueError("ev_high must not be darker than ev_low")
+        return self
+
+
+class LightByEv(_Light):
+    """Light given by its exposure value for the main subject."""
+
+    kind: Literal["ev"] = "ev"
+    ev100: ExposureValue
+
+
+class LightByName(_Light):
+    """Light given by a name of the table of lights, which supplies EV, colour and pulse."""
+
+    kind: Literal["named"] = "named"
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+
+
+Light = Annotated[LightByEv | LightByName, Field(discriminator="kind")]
+
+
+class Situation(Document):
+    """One situation of a shoot, whole: everything a plan is computed from except kit and preferences."""
+
+    id: UUID
+    title: Name
+    note: Text = ""
+    genre: Genre
+    order: Annotated[int, Field(ge=0, le=10_000)] = 0
+    starts_at_min: Annotated[int, Field(ge=0, le=20_160)] | None = Field(
+        default=None, description="Minutes from local midnight of the shoot's first day; may pass 1440"
+    )
+    ends_at_min: Annotated[int, Field(ge=0, le=20_160)] | None = None
+
+    subject: SubjectKind | None = Field(default=None, description="null: as usual for the genre")
+    activity: Annotated[str, Field(max_length=60)] | None = None
+    speed: SpeedBand = SpeedBand()
+    direction: Direction = "still"
+    angular_speed_arcsec_s: Annotated[NotNegative, Field(le=100_000)] | None = None
+    near_m: DistanceM
+    far_m: DistanceM | None = Field(default=None, description="null: infinity")
+    depth: Literal["auto", "subject", "range"] = Field(
+        default="auto", description="What must be sharp at once: the subject, or all from near to far"
+    )
+    focal_length_mm: FocalMm | None = Field(default=None, description="null: choose within the lens's range")
+
+    light: Light
+    second_cct_k: Kelvin | None = None
+    flicker_hz: Annotated[NotNegative, Field(ge=10, le=100_000)] | None = Field(
+        default=None,
+        description="Pulse frequency of the light itself (100 or 120 on mains); null: steady or unknown",
+    )
+    waveform: Waveform = "sine"
+    modulation: Fraction01 = 0.4
+    background_ev100: ExposureValue | None = None
+    scene_range_ev: Annotated[NotNegative, Field(le=40)] | None = None
+    subject_tone: ToneClass = "mid"
+    background_tone: ToneClass = "mid"
+    must_hold: tuple[Tone, ...] = ()
+    may_clip: tuple[Tone, ...] = ()
+    may_go_black: tuple[Tone, ...] = ()
+
+    look: Look = "as_seen"
+    background_blur_percent: Annotated[NotNegative, Field(le=100)] | None = Field(
+        default=None, description="Wanted blur disc of the far background, % of the frame's height"
+    )
+    support: Support = "handheld"
+    burst_frames: Annotated[int, Field(ge=1, le=10_000)] = 1
+    constraints: tuple[Constraint, ...] = ()
+    output: Output = "print_a3"
+    temperature_c: Annotated[Finite, Field(ge=-90, le=80)] | None = None
+    humidity: Annotated[Fraction01, Field(description="Relative, 0..1")] | None = None
+
+    @model_validator(mode="after")
+    def _fits_together(self) -> Situation:
+        if self.far_m is not None and self.far_m < self.near_m:
+            raise ValueError("far_m must not be nearer than near_m")
+        if self.starts_at_min is not None and self.ends_at_min is not None and self.ends_at_min < self.starts_at_min:
+            raise ValueError("ends_at_min must not come before starts_at_min")
+        return self
+
+
+class Place(Document):
+    """Where a shoot takes place."""
+
+    name: Name
+    latitude_deg: Annotated[Finite, Field(ge=-90, le=90)]
+    longitude_deg: Annotated[Finite, Field(ge=-180, le=180)]
+    elevation_m: Annotated[Finite, Field(ge=-500, le=9000)] = 0

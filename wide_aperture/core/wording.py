@@ -1,0 +1,51 @@
+"""How numbers are said in sentences: stops in thirds, times, distances."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core.quantities import format_shutter
+
+_THIRDS = {0: "", 1: "⅓", 2: "⅔"}
+
+
+def stops(ev: float) -> str:
+    """A size in stops to the nearest third: "1⅔", "⅓", "0".
+
+    >>> stops(1.7), stops(-0.34), stops(0.1)
+    ('1⅔', '⅓', '0')
+    """
+    thirds = round(abs(ev) * 3)
+    whole, rest = divmod(thirds, 3)
+    return (str(whole) if whole or not rest else "") + _THIRDS[rest]
+
+
+def stops_word(ev: float) -> str:
+    """A size with its word: "1⅔ stops", "⅓ stop", "1 stop"."""
+    return f"{stops(ev)} stop" + ("" if round(abs(ev) * 3) <= 3 else "s")
+
+
+def signed_stops(ev: float) -> str:
+    """A correction: "+⅔", "−1", "0"."""
+    text = stops(ev)
+    return text if text == "0" else ("+" if ev > 0 else "−") + text
+
+
+def seconds(value: float) -> str:
+    """A time with its unit: "1/250 s", "2.5 s", "2 min"."""
+    text = format_shutter(value)
+    return f"{text} s" if "/" in text else text
+
+
+def metres(value: float) -> str:
+    """A distance: "4.3 m", "250 m", "infinity"."""
+    if math.isinf(value) or value >= 100_000:
+        return "infinity"
+    return f"{value:.2g} m" if value < 10 else f"{value:.0f} m"
+
+
+def listed(items: list[str]) -> str:
+    """ "a", "a and b", "a, b and c"."""
+    if len(items) < 2:
+        return "".join(items)
+    return f"{', '.join(items[:-1])} and {items[-1]}"
