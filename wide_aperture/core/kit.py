@@ -29,6 +29,7 @@ FileKind = Literal["raw", "jpeg", "any"]
 SlotKind = Literal["full", "look", "mode_position", "held_button"]
 SlowestShutterControl = Literal["fixed", "linked_to_focal_length", "none"]
 
+FULL_FRAME_ELECTRONS_M = 1650.0 * 864  # millions of electrons a typical 36 x 24 mm sensor holds at ISO 100
 NOMINAL_SLACK = 2 ** (1 / 6)  # a marked 1/8000 s is 1/8192 s: ends are compared with a sixth of a stop of grace
 
 
@@ -66,6 +67,17 @@ class IsoCeilings(Document):
         if self.push < self.routine:
             raise ValueError("the ceiling at a push must not lie under the routine one")
         return self
+
+
+def proposed_ceilings(electrons: SensorFigures, megapixels: float, base_iso: float) -> IsoCeilings:
+    """Propose the two ceilings from the light a frame gathers: ISO 12800 and 25600 for 36 x 24 mm of typical pixels.
+
+    The person decides; a bench test measures. Source: equal total electrons give equal noise at equal output.
+    """
+    frame_e = electrons.full_well_e * megapixels * base_iso / 100  # what the whole frame holds at ISO 100
+    routine = 12800 * frame_e / FULL_FRAME_ELECTRONS_M
+    steps = round(math.log2(max(routine, base_iso * 4) / 100))  # whole stops
+    return IsoCeilings(routine=100.0 * 2**steps, push=100.0 * 2 ** (steps + 1), provenance="proposed")
 
 
 class ProgramPoint(Document):

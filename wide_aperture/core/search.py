@@ -25,7 +25,7 @@ from wide_aperture.core.plan_document import Axis
 from wide_aperture.core.quantities import Quantity, ev100, exact_step, nearest_step
 
 ERROR_WEIGHT = 4.0  # a stop of wrong exposure weighs more than a stop past any single limit
-ERROR_GRACE_EV = 1 / 6
+ERROR_GRACE_EV = 0.18  # just over half a third-stop step: what the grid itself cannot avoid
 ND_WEIGHT = 0.12  # a filter costs time and a darker finder, not quality
 TIE_DECIMALS = 7
 BARRED = 1e6

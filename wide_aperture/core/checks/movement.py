@@ -6,12 +6,11 @@ import math
 
 from wide_aperture.core import motion, wording
 from wide_aperture.core.checks.checked import SLACK, Check, Checked
-from wide_aperture.core.limits.shutter import STREAK_LOOKS
+from wide_aperture.core.limits.shutter import STREAK_LOOKS, VISIBLE_TRAIL_PX
 from wide_aperture.core.plan_document import Finding, Remedy
 from wide_aperture.core.quantities import step_value
 
 VISIBLE_BLUR_SHARE = 0.004  # of the frame's width: seen at any output
-VISIBLE_TRAIL_PX = 5.0
 LEANING_DEG = 5.0
 
 
@@ -67,10 +66,10 @@ def star_trailing(checked: Checked) -> Finding | None:
         return None
     asked = case.requests.shutter_s
     times = [t for t in (checked.shutter_s, asked) if t is not None]
-    if not times or case.sky_drift_px(max(times)) <= VISIBLE_TRAIL_PX:
+    if not times or case.sky_drift_px(max(times)) <= VISIBLE_TRAIL_PX * SLACK:
         return None
     worst = max(times)
-    set_is_fine = checked.shutter_s is not None and case.sky_drift_px(checked.shutter_s) <= VISIBLE_TRAIL_PX
+    set_is_fine = checked.shutter_s is not None and case.sky_drift_px(checked.shutter_s) <= VISIBLE_TRAIL_PX * SLACK
     points = step_value("shutter", case.sky_tolerance_px / case.sky_drift_px(1.0), 0)
     return Finding(
         code="star_trailing",

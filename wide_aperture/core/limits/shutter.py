@@ -15,6 +15,7 @@ from wide_aperture.core.quantities import step_value
 from wide_aperture.core.situation import OPTICAL_INFINITY_M, Waveform
 
 MOTION_WEIGHT = {"sports": 1.1, "wildlife": 1.1, "street": 0.8, "wedding": 0.9, "portrait": 0.9, "everyday": 0.8}
+VISIBLE_TRAIL_PX = 5.0
 LONGEST_BULB_S = 900.0
 GHOST_TOLERANCE = 3.0
 PAN_STREAK_SHARE = (0.04, 0.10)  # of the frame's width: shorter looks like a mistake, longer hides the place
@@ -33,6 +34,7 @@ def shutter_terms(case: Case) -> tuple[Term, ...]:
         _focus_travel(case),
         _wind(case),
         _sky_motion(case),
+        _visible_trails(case),
         _shake(case),
         _own_floor(case),
         _look_window(case),
@@ -169,6 +171,23 @@ def _sky_motion(case: Case) -> Term | None:
         sentence=f"With {case.focal_mm:.3g} mm on {case.body.pixel_pitch_um:.2g} µm pixels {text} "
         f"{case.sky_drift_px(1.0):.2g} px/s: {case.sky_tolerance_px:.2g} px after "
         f"{wording.seconds(_round_step(limit))}.",
+    )
+
+
+def _visible_trails(case: Case) -> Term | None:
+    """Past five pixels a trail is seen as a trail, whatever the output."""
+    if case.subject == "moon" or case.situation.direction == "erratic":
+        return None
+    if case.sky_rate_arcsec_s <= 0 or case.situation.look in STREAK_LOOKS:
+        return None
+    limit = VISIBLE_TRAIL_PX / case.sky_drift_px(1.0)
+    return Term(
+        id="trails_seen",
+        axis="shutter_s",
+        imposed_by="trails are seen",
+        weight=2.5,
+        high=limit,
+        sentence=f"After {wording.seconds(_round_step(limit))} stars have drawn {VISIBLE_TRAIL_PX:g} px.",
     )
 
 

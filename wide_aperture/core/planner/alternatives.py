@@ -32,8 +32,9 @@ def choice_document(draft: Draft, cell: Cell) -> Choice:
 def alternatives(draft: Draft) -> tuple[Alternative, ...]:
     """Up to four other ways, at least three where body and lens leave that many."""
     cell = draft.exposure
+    sharper = "Sharper motion" if draft.case.image_speed_px_s > 0 else "Shorter time"
     ways: list[tuple[str, str, Axis, float, Callable[[Cell], str]]] = [
-        ("sharper_motion", "Sharper motion", "shutter_s", _step("shutter_s", cell, -2), _motion_gain(draft)),
+        ("sharper_motion", sharper, "shutter_s", _step("shutter_s", cell, -2), _motion_gain(draft)),
         ("cleaner_file", "Cleaner file", "iso", _step("iso", cell, -2), _noise_gain(draft)),
         ("more_depth", "More depth", "aperture", _step("aperture", cell, 3), _depth_gain(draft)),
         ("less_depth", "Softer background", "aperture", _step("aperture", cell, -3), _depth_gain(draft)),

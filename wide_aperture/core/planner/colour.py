@@ -16,6 +16,7 @@ PRESET_KELVIN = {
     "flash": 5600.0,
 }
 NIGHT_SKY_KELVIN = 4000.0
+BLUE_HOUR_K = 8000.0  # bluer than any shade: the blue is the picture
 KEEP_WARM_BELOW_K = 2700.0  # candle and dim filament light made neutral looks like daylight: a little warmth stays
 
 

@@ -164,12 +164,20 @@ def _set_iso(draft: Draft, mode: str) -> None:
     if mode in ("manual_auto_iso", "shutter_priority_auto_iso"):
         draft.put("slowest_shutter_s", None, "You set the shutter yourself.")
     else:
+        slowest = _slowest_tolerable(draft)
         draft.put(
             "slowest_shutter_s",
-            cell.shutter_s,
-            f"Slower than {wording.seconds(cell.shutter_s)} movement or shake would show: the ISO rises first.",
+            slowest,
+            f"Slower than {wording.seconds(slowest)} movement or shake would show: the ISO rises first.",
             limits=("motion", "shake"),
         )
+
+
+def _slowest_tolerable(draft: Draft) -> float:
+    """The marked time at the strictest limit of movement and shake; the time chosen where none applies."""
+    highs = [t.high for t in draft.search.terms if t.id in ("motion", "growth", "shake", "own_floor") and t.high]
+    limit = step_value("shutter", min(highs), 0) if highs else draft.exposure.shutter_s
+    return max(limit, draft.exposure.shutter_s)
 
 
 def _set_filter_and_flash(draft: Draft) -> None:

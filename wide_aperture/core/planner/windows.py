@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 from wide_aperture.core import wording
 from wide_aperture.core.plan_document import Axis, ExposureField, Price, Window
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.quantities import format_aperture, format_iso
-from wide_aperture.core.search import Cell, ExposureSearch, FieldValues
+from wide_aperture.core.search import Cell, ExposureSearch
 
 FIELD_COLUMNS = 15
 FIELD_ROWS = 8
@@ -91,7 +92,7 @@ def exposure_field(draft: Draft) -> ExposureField:
         limit=values.limit,
         chosen_row=row,
         chosen_column=column,
-        sentence=_field_sentence(search, values, row, column),
+        sentence=_field_sentence(draft, values.iso[row], shutters, column),
     )
 
 
@@ -105,20 +106,24 @@ def _around(axis: Axis, cell: Cell, values: list[float], count: int) -> list[flo
     return values[first : first + count]
 
 
-def _field_sentence(search: ExposureSearch, values: FieldValues, row: int, column: int) -> str:
-    """Name what holds the choice on either side of its row."""
+def _field_sentence(draft: Draft, isos: list[float | None], shutters: list[float], column: int) -> str:
+    """Name what newly holds the choice on either side of its row."""
+    own = set(draft.search.excesses(draft.exposure))
 
     def held_by(columns: range) -> str | None:
         for c in columns:
-            limit = values.limit[row][c]
-            term = search.term(limit) if limit else None
-            if term:
-                return term.imposed_by
-            if values.iso[row][c] is None:
+            iso = isos[c]
+            if iso is None:
                 return "the body's ISO range"
+            other = replace(draft.exposure, shutter_s=shutters[c], iso=iso, error_ev=0.0)
+            passed = draft.search.excesses(other)
+            new = {limit: ev for limit, ev in passed.items() if limit not in own}
+            if new:
+                term = draft.search.term(max(new, key=lambda limit: new[limit]))
+                return f"“{term.imposed_by}”" if term else None
         return None
 
-    slower, faster = held_by(range(column - 1, -1, -1)), held_by(range(column + 1, len(values.iso[row])))
+    slower, faster = held_by(range(column - 1, -1, -1)), held_by(range(column + 1, len(isos)))
     parts = [
         *([f"by {slower} towards longer times"] if slower else []),
         *([f"by {faster} towards shorter ones"] if faster else []),

@@ -140,7 +140,7 @@ def format_shutter(value: float) -> str:
     if value < 0.3:
         return f"1/{round(1 / value)}" if 1 / value < 1e6 else f"{value:.3g} s"
     if value < 60:
-        return f"{_short(value)} s"
+        return f"{_short(value, 2)} s"
     minutes, seconds = divmod(round(value), 60)
     return f"{minutes} min" + (f" {seconds} s" if seconds else "")
 

@@ -1,0 +1,86 @@
+"""The setup card: one page to set the camera by, as Markdown and as plain text."""
+
+from __future__ import annotations
+
+from itertools import groupby
+
+from wide_aperture.core import wording
+from wide_aperture.core.catalogue import CatalogueEntry, catalogue
+from wide_aperture.core.kit import Body, Lens
+from wide_aperture.core.plan_document import Plan
+from wide_aperture.core.quantities import format_aperture, format_iso
+from wide_aperture.core.setup_document import Value
+from wide_aperture.core.situation import Situation
+
+
+def say_value(entry: CatalogueEntry, value: Value) -> str:
+    """A setting's value in words: option label, number with its unit, on/off, or a dash."""
+    if value is None:
+        return "–"
+    if isinstance(value, bool):
+        return "on" if value else "off"
+    if isinstance(value, str):
+        return entry.option_label(value) if entry.options else value
+    match entry.unit:
+        case "s":
+            return wording.seconds(value)
+        case "f/":
+            return format_aperture(value)
+        case "ISO":
+            return format_iso(value)
+        case "EV":
+            return f"{wording.signed_stops(value)} EV"
+        case "m":
+            return wording.metres(value)
+        case unit:
+            return f"{value:g} {unit}".strip() if unit != "/s" else f"{value:g}/s"
+
+
+def _grouped(plan: Plan) -> list[tuple[str, list[tuple[str, str]]]]:
+    shown = [
+        (entry.group, entry.label, say_value(entry, held.value))
+        for entry in catalogue()
+        if (held := plan.setup.settings.get(entry.id)) is not None and held.value is not None
+    ]
+    return [(group, [(label, value) for _, label, value in rows]) for group, rows in groupby(shown, lambda r: r[0])]
+
+
+def _head(plan: Plan, body: Body, lens: Lens, situation: Situation) -> tuple[str, str]:
+    choice = plan.choice
+    exposure = f"{wording.seconds(choice.shutter_s)} · {format_aperture(choice.aperture)} · {format_iso(choice.iso)}"
+    if choice.nd_stops:
+        exposure += f" · ND {choice.nd_stops:g} EV"
+    kit = f"{body.name}, {lens.name} at {choice.focal_length_mm:.3g} mm, EV {plan.light.ev100:g}"
+    return f"{situation.title}: {exposure}", kit
+
+
+def card_markdown(plan: Plan, body: Body, lens: Lens, situation: Situation) -> str:
+    """The card as Markdown."""
+    title, kit = _head(plan, body, lens, situation)
+    lines = [f"# {title}", "", kit, ""]
+    for group, rows in _grouped(plan):
+        lines += [f"## {group}", "", "| Setting | Value |", "| --- | --- |"]
+        lines += [f"| {label} | {_cell(value)} |" for label, value in rows]
+        lines.append("")
+    if plan.give_way.less_light:
+        lines += ["## If the light falls", "", *(f"- {step.sentence}" for step in plan.give_way.less_light[:4]), ""]
+    if plan.findings:
+        lines += ["## Findings", "", *(f"- **{f.title}.** {f.sentence}" for f in plan.findings), ""]
+    if plan.cautions:
+        lines += ["## Cautions", "", *(f"- {sentence}" for sentence in plan.cautions), ""]
+    return "\n".join(lines)
+
+
+def card_text(plan: Plan, body: Body, lens: Lens, situation: Situation) -> str:
+    """The card as plain text, columns aligned."""
+    title, kit = _head(plan, body, lens, situation)
+    lines = [title, kit]
+    for group, rows in _grouped(plan):
+        lines += ["", group.upper(), *(f"  {label:<24} {value}" for label, value in rows)]
+    if plan.findings:
+        lines += ["", "FINDINGS", *(f"  {f.title}: {f.sentence}" for f in plan.findings)]
+    return "\n".join(lines) + "\n"
+
+
+def _cell(text: str) -> str:
+    return text.replace("|", "\\|")

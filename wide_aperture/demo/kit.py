@@ -1,0 +1,134 @@
+"""Demo bodies and lenses. All made up; the numbers are ours."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from wide_aperture.core.kit import ApertureAt, Body, FlashSync, FrameRate, IsoCeilings, Lens, ReserveFloor, SlotBank
+from wide_aperture.core.sensor import typical
+from wide_aperture.demo.ids import demo_id
+
+
+def _body(
+    slug: str, name: str, size_mm: tuple[float, float], megapixels: float, base_iso: float, **figures: Any
+) -> Body:
+    width, height = size_mm
+    range_ev = figures.pop("range_ev", None)
+    return Body(
+        id=demo_id(f"body/{slug}"),
+        name=name,
+        sensor_width_mm=width,
+        sensor_height_mm=height,
+        megapixels=megapixels,
+        base_iso=base_iso,
+        electrons=typical(width, height, megapixels, base_iso, range_ev),
+        **figures,
+    )
+
+
+def _rates(mechanical: float | None, electronic: float | None) -> tuple[FrameRate, ...]:
+    rates = []
+    if mechanical:
+        rates += [
+            FrameRate(shutter="mechanical", frames_per_s=mechanical),
+            FrameRate(shutter="electronic_first_curtain", frames_per_s=mechanical),
+        ]
+    if electronic:
+        rates.append(FrameRate(shutter="electronic", frames_per_s=electronic))
+    return tuple(rates)
+
+
+FOUR_SLOTS = (SlotBank(kind="full", count=3, label="custom mode"), SlotBank(kind="held_button", count=1, label="hold"))
+
+BODIES: tuple[Body, ...] = (
+    _body(
+        "alder-24", "Alder 24", (36, 24), 24, 100, range_ev=14.0,
+        note="Full frame for action and dim rooms.",
+        highest_iso=102400, fastest_mechanical_s=1 / 8000, fastest_first_curtain_s=1 / 4000,
+        fastest_electronic_s=1 / 16000, longest_timed_s=30,
+        flash_sync=FlashSync(mechanical_s=1 / 250, electronic_first_curtain_s=1 / 250),
+        readout_ms=22, frame_rates=_rates(10, 12), buffer_raw_frames=120, card_slots=2, stabiliser_stops=5,
+        anti_flicker=True, ceilings=IsoCeilings(routine=12800, push=25600, provenance="person"),
+        reserve_floors=(ReserveFloor(reserve="highlight_reserve_1", iso=200), ReserveFloor(reserve="highlight_reserve_2", iso=400)),
+        auto_iso_slowest_shutter="linked_to_focal_length", slots=FOUR_SLOTS,
+    ),
+    _body(
+        "alder-45", "Alder 45", (36, 24), 45, 64, range_ev=14.7,
+        note="Full frame for land and studio.",
+        highest_iso=25600, fastest_mechanical_s=1 / 8000, fastest_first_curtain_s=1 / 2000,
+        fastest_electronic_s=1 / 16000, longest_timed_s=30,
+        flash_sync=FlashSync(mechanical_s=1 / 250, electronic_first_curtain_s=1 / 250),
+        readout_ms=55, frame_rates=_rates(9, 9), buffer_raw_frames=70, card_slots=2, stabiliser_stops=5,
+        anti_flicker=True, ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
+        auto_iso_slowest_shutter="linked_to_focal_length", slots=FOUR_SLOTS,
+    ),
+    _body(
+        "rowan-26", "Rowan 26", (23.5, 15.6), 26, 160, range_ev=13.5,
+        note="Small APS-C for streets and travel.",
+        highest_iso=51200, fastest_mechanical_s=1 / 4000, fastest_first_curtain_s=1 / 4000,
+        fastest_electronic_s=1 / 32000, longest_timed_s=900,
+        flash_sync=FlashSync(mechanical_s=1 / 250, electronic_first_curtain_s=1 / 250),
+        readout_ms=24, frame_rates=_rates(8, 20), buffer_raw_frames=45, card_slots=1, stabiliser_stops=0,
+        anti_flicker=True, ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
+        reserve_floors=(ReserveFloor(reserve="highlight_reserve_1", iso=320), ReserveFloor(reserve="highlight_reserve_2", iso=640)),
+        slots=(SlotBank(kind="full", count=4, label="memory"), SlotBank(kind="look", count=7, label="look memory")),
+    ),
+    _body(
+        "wren", "Wren", (23.5, 15.6), 24, 100,
+        note="Pocket camera, one lens that stays on, leaf shutter.",
+        highest_iso=25600, fastest_leaf_s=1 / 2500, fastest_electronic_s=1 / 16000, longest_timed_s=30,
+        flash_sync=FlashSync(leaf_s=1 / 2500), readout_ms=40,
+        frame_rates=(FrameRate(shutter="leaf", frames_per_s=4), FrameRate(shutter="electronic", frames_per_s=4)),
+        buffer_raw_frames=20, card_slots=1, stabiliser_stops=4,
+        ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
+        slots=(SlotBank(kind="mode_position", count=3, label="user place"),),
+    ),
+    _body(
+        "gorse", "Gorse", (6.3, 4.7), 12, 100, range_ev=10.5,
+        note="Tiny sensor, one aperture, fits anywhere.",
+        highest_iso=6400, fastest_electronic_s=1 / 16000, longest_timed_s=30, readout_ms=12,
+        frame_rates=(FrameRate(shutter="electronic", frames_per_s=15),), buffer_raw_frames=30, card_slots=1,
+        stabiliser_stops=3, ceilings=IsoCeilings(routine=800, push=1600, provenance="person"),
+    ),
+    _body(
+        "larch-100", "Larch 100", (43.8, 32.9), 102, 100, range_ev=14.8,
+        note="Larger than full frame; slow and fine.",
+        highest_iso=12800, fastest_mechanical_s=1 / 4000, fastest_first_curtain_s=1 / 2000,
+        fastest_electronic_s=1 / 16000, longest_timed_s=3600,
+        flash_sync=FlashSync(mechanical_s=1 / 125, electronic_first_curtain_s=1 / 125),
+        readout_ms=160, frame_rates=_rates(5, 3), buffer_raw_frames=28, card_slots=2, stabiliser_stops=5,
+        ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
+    ),
+)  # fmt: skip
+
+
+def _lens(slug: str, name: str, focal_mm: tuple[float, float], widest: dict[float, float], **figures: Any) -> Lens:
+    return Lens(
+        id=demo_id(f"lens/{slug}"),
+        name=name,
+        focal_min_mm=focal_mm[0],
+        focal_max_mm=focal_mm[1],
+        widest=tuple(ApertureAt(focal_length_mm=f, f_number=n) for f, n in widest.items()),
+        **figures,
+    )
+
+
+FULL_FRAME_CIRCLE_MM = 43.3
+LENSES: tuple[Lens, ...] = (
+    _lens("20-18", "20 mm f/1.8", (20, 20), {20: 1.8}, smallest_f_number=16, closest_focus_m=0.2, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("28-20", "28 mm f/2", (28, 28), {28: 2.0}, closest_focus_m=0.25, ring="coupled", image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("35-18", "35 mm f/1.8", (35, 35), {35: 1.8}, closest_focus_m=0.3, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("50-18", "50 mm f/1.8", (50, 50), {50: 1.8}, closest_focus_m=0.45, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("85-18", "85 mm f/1.8", (85, 85), {85: 1.8}, closest_focus_m=0.8, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("16-35-4", "16–35 mm f/4", (16, 35), {16: 4.0, 35: 4.0}, closest_focus_m=0.28, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("24-70-28", "24–70 mm f/2.8", (24, 70), {24: 2.8, 70: 2.8}, closest_focus_m=0.38, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("24-105-4", "24–105 mm f/4", (24, 105), {24: 4.0, 105: 4.0}, stabiliser_stops=4, closest_focus_m=0.45, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("70-200-28", "70–200 mm f/2.8", (70, 200), {70: 2.8, 200: 2.8}, stabiliser_stops=4, closest_focus_m=1, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("200-600", "200–600 mm f/5.6–6.3", (200, 600), {200: 5.6, 350: 6.0, 500: 6.3, 600: 6.3}, smallest_f_number=32, stabiliser_stops=4, closest_focus_m=2.4, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("400-28", "400 mm f/2.8", (400, 400), {400: 2.8}, stabiliser_stops=4, closest_focus_m=2.6, image_circle_mm=FULL_FRAME_CIRCLE_MM),
+    _lens("18-28", "18 mm f/2.8", (18, 18), {18: 2.8}, smallest_f_number=16, closest_focus_m=0.2, ring="coupled", image_circle_mm=28.5),
+    _lens("27-28", "27 mm f/2.8", (27, 27), {27: 2.8}, smallest_f_number=16, closest_focus_m=0.35, image_circle_mm=28.5),
+    _lens("63-28", "63 mm f/2.8", (63, 63), {63: 2.8}, smallest_f_number=32, closest_focus_m=0.5, image_circle_mm=55),
+    _lens("wren-18", "Wren’s 18 mm f/2.8", (18, 18), {18: 2.8}, smallest_f_number=16, closest_focus_m=0.1, leaf_shutter=True, image_circle_mm=28.5, built_into=demo_id("body/wren")),
+    _lens("gorse-4", "Gorse’s 4.2 mm f/2.8", (4.2, 4.2), {4.2: 2.8}, smallest_f_number=2.8, fixed_aperture=True, closest_focus_m=0.1, image_circle_mm=8, built_into=demo_id("body/gorse")),
+)  # fmt: skip

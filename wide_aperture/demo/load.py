@@ -1,0 +1,47 @@
+"""Loading the demo world: again and again, without ever touching what the user changed."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from wide_aperture.core.document import Document
+from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
+from wide_aperture.gear.models import Body, Lens
+from wide_aperture.shoots.models import Shoot, Situation
+from wide_aperture.store.models import StoredDocument
+from wide_aperture.store.services import Precondition, put_row
+
+
+def _rows() -> Iterator[tuple[type[StoredDocument], Document, dict[str, Any]]]:
+    for body in BODIES:
+        yield Body, body, {}
+    for lens in LENSES:
+        yield Lens, lens, {}
+    for shoot in SHOOTS:
+        yield Shoot, shoot, {}
+    for planned in SITUATIONS:
+        yield Situation, planned, {"shoot_id": planned.shoot_id, "order": planned.situation.order}
+
+
+@transaction.atomic
+def load_demo(*, owner: User, reset: bool = False) -> tuple[int, int]:
+    """Add demo rows that were never there; return (added, left as they are).
+
+    Rows the user edited are not overwritten and deleted ones not brought back, unless reset is asked for.
+    """
+    added = left = 0
+    for model, document, columns in _rows():
+        held = model.objects.filter(pk=document.id).first()  # type: ignore[attr-defined]
+        if held is not None and not reset:
+            left += 1
+            continue
+        expects = Precondition(creates=True) if held is None else Precondition(revision=held.revision)
+        row_id = document.id  # type: ignore[attr-defined]
+        put_row(model, owner=owner, row_id=row_id, document=document, expects=expects, columns=columns)
+        added += 1
+    return added, left

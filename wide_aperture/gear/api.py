@@ -1,0 +1,48 @@
+"""Bodies and lenses: saved documents, and the figures a specification sheet does not give."""
+
+from ninja import Router, Schema
+
+from wide_aperture.core import kit
+from wide_aperture.core.body_facts import BodyFact, body_facts
+from wide_aperture.core.document import Iso, Positive
+from wide_aperture.core.kit import IsoCeilings
+from wide_aperture.core.sensor import SensorFigures, typical
+from wide_aperture.gear.models import Body, Lens
+from wide_aperture.server.problems import Problem
+from wide_aperture.store.api import add_document_routes
+
+bodies = Router(tags=["gear"])
+lenses = Router(tags=["gear"])
+gear = Router(tags=["gear"])
+add_document_routes(bodies, noun="body", plural="bodies", model=Body, document=kit.Body)
+add_document_routes(lenses, noun="lens", plural="lenses", model=Lens, document=kit.Lens)
+
+
+class SensorSheet(Schema):
+    """What every specification sheet gives."""
+
+    sensor_width_mm: Positive
+    sensor_height_mm: Positive
+    megapixels: Positive
+    base_iso: Iso
+    dynamic_range_ev: Positive | None = None
+
+
+class TypicalOut(Schema):
+    electrons: SensorFigures
+    ceilings: IsoCeilings
+
+
+@gear.post("/typical", response={200: TypicalOut, 422: Problem}, operation_id="gear_typical")
+def gear_typical(request, sheet: SensorSheet):
+    """Estimate the electron figures and propose ISO ceilings for a sensor."""
+    electrons = typical(
+        sheet.sensor_width_mm, sheet.sensor_height_mm, sheet.megapixels, sheet.base_iso, sheet.dynamic_range_ev
+    )
+    return {"electrons": electrons, "ceilings": kit.proposed_ceilings(electrons, sheet.megapixels, sheet.base_iso)}
+
+
+@gear.post("/body-facts", response={200: list[BodyFact], 422: Problem}, operation_id="gear_body_facts")
+def gear_body_facts(request, body: kit.Body):
+    """Say what the figures of a body come to."""
+    return list(body_facts(body))

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class GearConfig(AppConfig):
+    name = "wide_aperture.gear"
+    label = "gear"

@@ -1,0 +1,11 @@
+"""Bodies and lenses of an owner."""
+
+from wide_aperture.store.models import StoredDocument
+
+
+class Body(StoredDocument):
+    """A camera body; document: core.kit.Body."""
+
+
+class Lens(StoredDocument):
+    """A lens; document: core.kit.Lens."""

@@ -1,0 +1,62 @@
+"""The API put together: routers, errors, renderer."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import NinjaAPI, Router, Schema
+from ninja.renderers import BaseRenderer
+from ninja.responses import NinjaJSONEncoder
+
+from wide_aperture.core.planner import PLANNER_VERSION
+from wide_aperture.gear.api import bodies, gear, lenses
+from wide_aperture.server import problems
+from wide_aperture.setups.api import setups
+from wide_aperture.shoots.api import live, shoots, situations
+from wide_aperture.store.api import register_problems
+
+
+class StrictJson(BaseRenderer):
+    """JSON as browsers read it: an infinity or NaN that slips through is our error, not a bare word."""
+
+    media_type = "application/json"
+
+    def render(self, request: HttpRequest, data: Any, *, response_status: int) -> str:
+        return json.dumps(data, cls=NinjaJSONEncoder, allow_nan=False)
+
+
+class Session(Schema):
+    owner: str
+    mode: str
+    planner_version: str
+
+
+about = Router(tags=["about"])
+
+
+@about.get("/session", response={200: Session}, operation_id="session")
+def session(request: HttpRequest) -> Any:
+    """Who is signed in; also tells that the server is up."""
+    return {"owner": request.user.get_username(), "mode": "personal", "planner_version": PLANNER_VERSION}
+
+
+api = NinjaAPI(
+    title="Wide Aperture",
+    version="1",
+    description="Camera setups computed, explained and kept.",
+    docs_url=None,
+    renderer=StrictJson(),
+    urls_namespace="api",
+)
+problems.register(api)
+register_problems(api)
+api.add_router("", about)
+api.add_router("", live)
+api.add_router("/bodies", bodies)
+api.add_router("/lenses", lenses)
+api.add_router("/gear", gear)
+api.add_router("/shoots", shoots)
+api.add_router("/situations", situations)
+api.add_router("/setups", setups)

@@ -1,0 +1,17 @@
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandParser
+
+from wide_aperture.demo.load import load_demo
+from wide_aperture.server.middleware.owner import local_owner
+
+
+class Command(BaseCommand):
+    help = "Load the demo world. Rows you edited or deleted stay as they are, unless --reset is given."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--reset", action="store_true", help="put every demo row back to how it came")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        added, left = load_demo(owner=local_owner(), reset=options["reset"])
+        self.stdout.write(f"Demo world: {added} rows written, {left} left as they are.")

@@ -1,0 +1,1 @@
+"""What every request passes: counted, given a content policy, guarded, given its owner."""

@@ -1,0 +1,26 @@
+"""Personal mode: one built-in local owner is signed in on every API request."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from django.contrib.auth import get_user_model
+from django.contrib.auth.models import User
+from django.http import HttpRequest, HttpResponse
+
+LOCAL_OWNER = "local"
+
+
+def local_owner() -> User:
+    """The built-in owner, made on first use."""
+    owner, _ = get_user_model().objects.get_or_create(username=LOCAL_OWNER)
+    return owner  # type: ignore[return-value]
+
+
+def sign_in_local_owner(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
+    def middleware(request: HttpRequest) -> HttpResponse:
+        if request.path.startswith("/api/"):
+            request.user = local_owner()  # type: ignore[assignment]
+        return get_response(request)
+
+    return middleware

@@ -1,0 +1,19 @@
+"""Addresses: the API, and the front end for everything else."""
+
+from django.http import HttpRequest, HttpResponse
+from django.urls import path, re_path
+
+from wide_aperture.server.api import api
+from wide_aperture.server.front_end import index
+from wide_aperture.server.problems import problem
+
+
+def unknown_api_address(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
+    return problem(404, f"The API has nothing at {request.path}.")
+
+
+urlpatterns = [
+    path("api/v1/", api.urls),
+    re_path(r"^api(/.*)?$", unknown_api_address),
+    re_path(r"^(?!assets/).*$", index),
+]

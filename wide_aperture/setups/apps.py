@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class SetupsConfig(AppConfig):
+    name = "wide_aperture.setups"
+    label = "setups"

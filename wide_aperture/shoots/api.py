@@ -1,0 +1,144 @@
+"""Shoots, their situations, and the live answers of the Plan place."""
+
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+
+from wide_aperture.core import kit, shoot_document
+from wide_aperture.core.activities import Activity, activities
+from wide_aperture.core.card import card_markdown, card_text
+from wide_aperture.core.catalogue import CatalogueEntry, catalogue
+from wide_aperture.core.framing import Framing
+from wide_aperture.core.light import NamedLight, named_lights
+from wide_aperture.core.plan_document import Plan
+from wide_aperture.core.planner import plan
+from wide_aperture.core.preferences import Preferences
+from wide_aperture.core.setup_document import Foundation, Pin
+from wide_aperture.core.situation import Situation as SituationDocument
+from wide_aperture.server.problems import Problem
+from wide_aperture.shoots import services
+from wide_aperture.shoots.models import Shoot, Situation
+from wide_aperture.store.api import PROBLEMS, add_document_routes, envelope
+
+shoots = Router(tags=["shoots"])
+situations = Router(tags=["shoots"])
+live = Router(tags=["plan"])
+
+
+def _situation_columns(document: shoot_document.PlannedSituation, request: HttpRequest) -> dict[str, Any]:
+    shoot = services.shoot_of(owner=request.user, shoot_id=document.shoot_id)
+    return {"shoot": shoot, "order": document.situation.order}
+
+
+class ShootSummary(Schema):
+    """A shoot in the list: how far it is and what to do next."""
+
+    id: UUID
+    revision: int
+    document: shoot_document.Shoot
+    situations: int
+    open_findings: int
+    readiness: str
+    next_action: str
+
+
+@shoots.get("/overview", response={200: list[ShootSummary]}, operation_id="shoot_overview")
+def shoot_overview(request):
+    """All shoots with their readiness."""
+    return services.overview(owner=request.user)
+
+
+SavedShoot = add_document_routes(shoots, noun="shoot", plural="shoots", model=Shoot, document=shoot_document.Shoot)
+SavedSituation = add_document_routes(
+    situations,
+    noun="situation",
+    plural="situations",
+    model=Situation,
+    document=shoot_document.PlannedSituation,
+    columns=_situation_columns,
+)
+
+
+@shoots.get(
+    "/{uuid:shoot_id}/situations", response={200: list[SavedSituation], **PROBLEMS}, operation_id="shoot_situations"
+)
+def shoot_situations(request, shoot_id: UUID):
+    """The situations of a shoot in their order."""
+    return [envelope(row) for row in services.situations_of(owner=request.user, shoot_id=shoot_id)]
+
+
+class PlanRequest(Schema):
+    """Everything a plan is computed from."""
+
+    body: kit.Body
+    lens: kit.Lens
+    situation: SituationDocument
+    preferences: Preferences = Preferences()
+    accessories: kit.Accessories = kit.Accessories()
+    foundation: Foundation | None = None
+    pins: list[Pin] = []
+
+
+def _plan(asked: PlanRequest) -> Plan:
+    return plan(
+        asked.body,
+        asked.lens,
+        asked.situation,
+        asked.preferences,
+        accessories=asked.accessories,
+        foundation=asked.foundation,
+        pins=asked.pins,
+    )
+
+
+@live.post("/plan", response={200: Plan, 422: Problem}, operation_id="plan")
+def compute_plan(request, asked: PlanRequest):
+    """Compute a plan. Stateless: nothing is stored."""
+    # The plan is a validated document already: written straight out, not validated again.
+    return HttpResponse(_plan(asked).model_dump_json(), content_type="application/json")
+
+
+class Card(Schema):
+    markdown: str
+    text: str
+
+
+@live.post("/card", response={200: Card, 422: Problem}, operation_id="card")
+def setup_card(request, asked: PlanRequest):
+    """The setup card of a plan as Markdown and plain text."""
+    computed = _plan(asked)
+    inputs = (computed, asked.body, asked.lens, asked.situation)
+    return {"markdown": card_markdown(*inputs), "text": card_text(*inputs)}
+
+
+class FramingRequest(Schema):
+    situation: SituationDocument
+    preferences: Preferences = Preferences()
+    accessories: kit.Accessories = kit.Accessories()
+
+
+@live.post("/framing", response={200: list[Framing], 422: Problem}, operation_id="framing")
+def rank_kit(request, asked: FramingRequest):
+    """Rank the owned bodies and lenses for a situation by what each would cost."""
+    return services.rank_owned_kit(
+        owner=request.user,
+        situation=asked.situation,
+        preferences=asked.preferences,
+        accessories=asked.accessories,
+    )
+
+
+class Tables(Schema):
+    """The tables forms draw on."""
+
+    settings: list[CatalogueEntry]
+    activities: list[Activity]
+    lights: list[NamedLight]
+
+
+@live.get("/tables", response={200: Tables}, operation_id="tables")
+def tables(request):
+    """Settings catalogue, activities and named lights."""
+    return {"settings": catalogue(), "activities": activities(), "lights": named_lights()}

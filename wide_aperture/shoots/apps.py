@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class ShootsConfig(AppConfig):
+    name = "wide_aperture.shoots"
+    label = "shoots"

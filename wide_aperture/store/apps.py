@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class StoreConfig(AppConfig):
+    name = "wide_aperture.store"
+    label = "store"
