@@ -25,7 +25,7 @@ class ImportRequest(Schema):
     text: str
 
 
-SavedSetupOut = add_document_routes(
+StoredSetup = add_document_routes(
     setups,
     noun="setup",
     plural="setups",
@@ -36,7 +36,7 @@ SavedSetupOut = add_document_routes(
 
 
 class ImportOut(Schema):
-    saved: SavedSetupOut
+    saved: StoredSetup
     kept: int
     dropped: list[str]
     renamed: bool

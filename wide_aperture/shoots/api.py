@@ -15,6 +15,7 @@ from wide_aperture.core.light import NamedLight, named_lights
 from wide_aperture.core.plan_document import Plan
 from wide_aperture.core.planner import plan
 from wide_aperture.core.preferences import Preferences
+from wide_aperture.core.quantities.nominal import THIRD
 from wide_aperture.core.setup_document import Foundation, Pin
 from wide_aperture.core.situation import Situation as SituationDocument
 from wide_aperture.server.problems import Problem
@@ -50,8 +51,8 @@ def shoot_overview(request):
     return services.overview(owner=request.user)
 
 
-SavedShoot = add_document_routes(shoots, noun="shoot", plural="shoots", model=Shoot, document=shoot_document.Shoot)
-SavedSituation = add_document_routes(
+StoredShoot = add_document_routes(shoots, noun="shoot", plural="shoots", model=Shoot, document=shoot_document.Shoot)
+StoredSituation = add_document_routes(
     situations,
     noun="situation",
     plural="situations",
@@ -62,7 +63,7 @@ SavedSituation = add_document_routes(
 
 
 @shoots.get(
-    "/{uuid:shoot_id}/situations", response={200: list[SavedSituation], **PROBLEMS}, operation_id="shoot_situations"
+    "/{uuid:shoot_id}/situations", response={200: list[StoredSituation], **PROBLEMS}, operation_id="shoot_situations"
 )
 def shoot_situations(request, shoot_id: UUID):
     """The situations of a shoot in their order."""
@@ -130,15 +131,35 @@ def rank_kit(request, asked: FramingRequest):
     )
 
 
+class ScaleOut(Schema):
+    """The customary markings of a stepped scale in third stops; first_index is the index of the first label."""
+
+    first_index: int
+    labels: list[str]
+
+
+class Scales(Schema):
+    shutter: ScaleOut
+    aperture: ScaleOut
+    iso: ScaleOut
+
+
 class Tables(Schema):
-    """The tables forms draw on."""
+    """The tables forms and rulers draw on."""
 
     settings: list[CatalogueEntry]
     activities: list[Activity]
     lights: list[NamedLight]
+    scales: Scales
 
 
 @live.get("/tables", response={200: Tables}, operation_id="tables")
 def tables(request):
-    """Settings catalogue, activities and named lights."""
-    return {"settings": catalogue(), "activities": activities(), "lights": named_lights()}
+    """Settings catalogue, activities, named lights and the marked scales."""
+    scales = {name: {"first_index": scale.first_index, "labels": scale.labels} for name, scale in THIRD.items()}
+    return {
+        "settings": catalogue(),
+        "activities": activities(),
+        "lights": named_lights(),
+        "scales": scales,
+    }

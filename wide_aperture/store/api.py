@@ -28,9 +28,9 @@ class RevisionOut(Schema):
 
 
 def saved_schema(name: str, document: type[BaseModel]) -> type[Schema]:
-    """The envelope of a saved document: Saved<name> with id, revision, time and the document itself."""
+    """The envelope of a saved document: Stored<name> with id, revision, time and the document itself."""
     return type(
-        f"Saved{name}",
+        f"Stored{name}",
         (Schema,),
         {
             "__annotations__": {"id": UUID, "revision": int, "updated_at": dt.datetime, "document": document},

@@ -1,0 +1,43 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+/** Every place has an address worth sharing; the heavier ones are loaded when they are entered. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/shoots' },
+    { path: '/shoots', name: 'shoots', component: () => import('./places/shoots/ShootsPlace.vue') },
+    {
+      path: '/shoots/:shootId/plan/:situationId?',
+      name: 'plan',
+      component: () => import('./places/plan/PlanPlace.vue'),
+      props: true,
+    },
+    {
+      path: '/shoots/:shootId/card/:situationId',
+      name: 'card',
+      component: () => import('./places/card/CardPlace.vue'),
+      props: true,
+    },
+    { path: '/gear', name: 'gear', component: () => import('./places/gear/GearPlace.vue') },
+    {
+      path: '/gear/bodies/:id',
+      name: 'body',
+      component: () => import('./places/gear/BodyForm.vue'),
+      props: true,
+    },
+    {
+      path: '/gear/lenses/:id',
+      name: 'lens',
+      component: () => import('./places/gear/LensForm.vue'),
+      props: true,
+    },
+    { path: '/setups', name: 'setups', component: () => import('./places/setups/SetupsPlace.vue') },
+    {
+      path: '/setups/:id',
+      name: 'setup',
+      component: () => import('./places/setups/SetupPlace.vue'),
+      props: true,
+    },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/NowherePlace.vue') },
+  ],
+})

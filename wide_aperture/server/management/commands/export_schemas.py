@@ -1,0 +1,49 @@
+"""Write what others build on: the OpenAPI file and the JSON Schemas of the documents."""
+
+import json
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.core.management.base import BaseCommand
+
+from wide_aperture.core.documents import SavedSetup
+from wide_aperture.core.kit import Body, Lens
+from wide_aperture.core.shoot_document import PlannedSituation, Shoot
+from wide_aperture.server.api import api
+
+DOCUMENTS = {
+    "setup": SavedSetup,
+    "body": Body,
+    "lens": Lens,
+    "shoot": Shoot,
+    "situation": PlannedSituation,
+}
+OPENAPI = settings.PROJECT / "tests" / "api" / "openapi.json"
+SCHEMAS = settings.PROJECT / "docs" / "schema"
+
+
+def openapi_text() -> str:
+    """The API's description as it is committed and compared."""
+    return json.dumps(api.get_openapi_schema(), indent=1, ensure_ascii=False, sort_keys=True) + "\n"
+
+
+def schema_text(name: str) -> str:
+    """The JSON Schema of a document as it is published."""
+    schema = DOCUMENTS[name].model_json_schema()
+    schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+    return json.dumps(schema, indent=1, ensure_ascii=False) + "\n"
+
+
+class Command(BaseCommand):
+    help = "Write tests/api/openapi.json and docs/schema/*.json."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        _write(OPENAPI, openapi_text())
+        for name in DOCUMENTS:
+            _write(SCHEMAS / f"{name}.json", schema_text(name))
+
+
+def _write(path: Path, text: str) -> None:
+    path.parent.mkdir(parents=True, exist_ok=True)
+    path.write_text(text, "utf-8")
