@@ -10,6 +10,7 @@ from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, No
 from wide_aperture.core.setup_document import Setup, Value
 
 Axis = Literal["shutter_s", "aperture", "iso"]
+RulerAxis = Literal["shutter_s", "aperture", "iso", "kelvin"]
 Severity = Literal["costs", "forbidden"]
 Level = Literal["stop", "caution", "note"]
 
@@ -18,7 +19,7 @@ class Window(Document):
     """What one limit allows on one axis. low/high null: open on that side."""
 
     id: str
-    axis: Axis
+    axis: RulerAxis
     low: Finite | None = None
     high: Finite | None = None
     severity: Severity

@@ -2676,7 +2676,7 @@ export interface components {
              * Axis
              * @enum {string}
              */
-            axis: "shutter_s" | "aperture" | "iso";
+            axis: "shutter_s" | "aperture" | "iso" | "kelvin";
             /** High */
             high?: number | null;
             /** Id */

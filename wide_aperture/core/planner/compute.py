@@ -100,6 +100,8 @@ def _held(pins: Sequence[Pin]) -> dict[str, Value]:
                 raise DomainError(where, pin.value, "must be a number")
             if pin.setting in ("shutter_s", "aperture", "iso") and float(pin.value) <= 0:  # type: ignore[arg-type]
                 raise DomainError(where, pin.value, "must be above 0")
+            if pin.setting in ("kelvin", "focus_distance_m") and float(pin.value) <= 0:  # type: ignore[arg-type]
+                raise DomainError(where, pin.value, "must be above 0")
             if pin.setting == "nd_stops" and not 0 <= float(pin.value) <= 30:  # type: ignore[arg-type]
                 raise DomainError(where, pin.value, "must lie between 0 and 30")
         held[pin.setting] = pin.value
@@ -109,7 +111,9 @@ def _held(pins: Sequence[Pin]) -> dict[str, Value]:
 def _sharpness(draft: Draft) -> Sharpness:
     case, cell = draft.case, draft.exposure
     coc = case.body.coc_mm
-    focus = max(case.focus_m, case.focal_mm / 1000 * 1.05)
+    held = draft.pins.get("focus_distance_m")
+    wanted = float(held) if isinstance(held, int | float) else case.focus_m
+    focus = max(wanted, case.focal_mm / 1000 * 1.05)
     zone = optics.depth_of_field(case.focal_mm, cell.aperture, focus, coc)
     return Sharpness(
         focus_m=_finite(focus),

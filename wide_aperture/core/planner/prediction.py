@@ -9,6 +9,7 @@ import numpy as np
 from wide_aperture.core import wording
 from wide_aperture.core.plan_document import PredictedFrame
 from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.planner.tones import compensation
 from wide_aperture.core.quantities import format_aperture, format_iso
 
 Frame = tuple[float, float, float]  # shutter_s, aperture, iso
@@ -26,7 +27,7 @@ def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
     wanted = ev100 - draft.case.ambient_offset_ev - draft.exposure.nd_stops
     shutter, aperture, iso = _settle(draft, wanted)
     settings_ev = 2 * math.log2(aperture) - math.log2(shutter) - math.log2(iso / 100)
-    error = wanted - settings_ev
+    error = wanted - settings_ev + _held_compensation_ev(draft)
     said = f"{wording.seconds(shutter)}, {format_aperture(aperture)}, {format_iso(iso)}"
     if abs(error) > 1 / 3:
         said += f": {wording.stops_word(error)} too {'bright' if error > 0 else 'dark'}"
@@ -39,6 +40,15 @@ def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
         error_ev=round(error, 2),
         sentence=said,
     )
+
+
+def _held_compensation_ev(draft: Draft) -> float:
+    """How much a pinned compensation moves an automatic exposure from what the tones need."""
+    held = draft.pins.get("exposure_comp_ev")
+    by_hand = draft.option("exposure_mode") in ("manual", "bulb")
+    if by_hand or not isinstance(held, int | float):
+        return 0.0
+    return float(held) - compensation(draft.case)[0]
 
 
 def _settle(draft: Draft, wanted_ev: float) -> Frame:

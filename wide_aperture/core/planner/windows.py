@@ -7,10 +7,12 @@ from dataclasses import replace
 
 from wide_aperture.core import wording
 from wide_aperture.core.plan_document import Axis, ExposureField, Price, Window
+from wide_aperture.core.planner.colour import MIXED_MIRED
 from wide_aperture.core.planner.draft import Draft
-from wide_aperture.core.quantities import format_aperture, format_iso
+from wide_aperture.core.quantities import format_aperture, format_iso, mired
 from wide_aperture.core.search import Cell, ExposureSearch
 
+JPEG_CAST_MIRED = 15.0  # a finished JPEG shows a cast four times sooner than raw put right later
 FIELD_COLUMNS = 15
 FIELD_ROWS = 8
 
@@ -18,7 +20,27 @@ FIELD_ROWS = 8
 def windows(draft: Draft) -> tuple[Window, ...]:
     """All limits of the case as windows, and the ceiling and base ISO seen from the shutter and aperture axes."""
     own = [term.window() for term in draft.search.terms]
-    return (*own, *_iso_seen_from_elsewhere(draft))
+    return (*own, *_iso_seen_from_elsewhere(draft), *_colour_windows(draft))
+
+
+def _colour_windows(draft: Draft) -> list[Window]:
+    """How far the setting may lie from each light before its cast shows: narrow for JPEG, wider for raw."""
+    jpeg = draft.option("file") == "jpeg"
+    allowed = JPEG_CAST_MIRED if jpeg else MIXED_MIRED
+    seconds = draft.case.situation.second_cct_k
+    found = [_colour_window("cast", "cast shows", draft.case.cct_k, allowed)]
+    if seconds is not None and abs(float(mired(seconds) - mired(draft.case.cct_k))) > MIXED_MIRED:
+        found.append(_colour_window("second_cast", "second light's cast", seconds, allowed))
+    return found
+
+
+def _colour_window(window_id: str, label: str, light_k: float, allowed_mired: float) -> Window:
+    at = float(mired(light_k))
+    low, high = 1e6 / (at + allowed_mired), 1e6 / max(at - allowed_mired, 1.0)
+    return Window(
+        id=window_id, axis="kelvin", low=low, high=min(high, 40_000.0), severity="costs", imposed_by=label,
+        sentence=f"Within {allowed_mired:g} mired of {light_k:.0f} K: {round(low, -2):.0f} to {round(high, -2):.0f} K.",
+    )  # fmt: skip
 
 
 def _iso_seen_from_elsewhere(draft: Draft) -> list[Window]:

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+/** The setup card of a situation: one page to print, or to take along as text. */
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { answered, client, Problem } from '@/api/client'
+import type { PlanRequest } from '@/api/types'
+import { currentOf, loadKind, useEntry } from '@/saving/documents'
+import { apertureText, evText, isoText, shutterWithUnit } from '@/shared/format'
+import { useShortcuts } from '@/shared/shortcuts'
+import { useOpenThing } from '@/shell/open'
+import { snapshotOf } from '../plan/saveSnapshot'
+import { usePlan } from '../plan/usePlan'
+import { distanceText } from '@/shared/units'
+import CardSheet from './CardSheet.vue'
+import { download } from './download'
+
+const props = defineProps<{ shootId: string; situationId: string }>()
+const loaded = ref(false)
+const said = ref('')
+Promise.all((['shoots', 'situations', 'bodies', 'lenses'] as const).map(loadKind))
+  .catch((error: Error) => (said.value = error.message))
+  .finally(() => (loaded.value = true))
+
+const shootEntry = useEntry('shoots', () => props.shootId)
+const entry = useEntry('situations', () => props.situationId)
+const planned = computed(() => (entry.value ? currentOf(entry.value) : null))
+const bodyEntry = useEntry('bodies', () => planned.value?.body_id ?? '')
+const lensEntry = useEntry('lenses', () => planned.value?.lens_id ?? '')
+const body = computed(() => (bodyEntry.value ? currentOf(bodyEntry.value) : null))
+const lens = computed(() => (lensEntry.value ? currentOf(lensEntry.value) : null))
+const shootTitle = computed(() => (shootEntry.value ? currentOf(shootEntry.value)!.title : ''))
+const request = computed<PlanRequest | null>(() => {
+  if (!planned.value || !body.value || !lens.value) return null
+  const { situation, preferences, accessories, pins } = planned.value
+  return { body: body.value, lens: lens.value, situation, preferences, accessories, pins, foundation: null }
+})
+const { plan, problem } = usePlan(() => request.value)
+const headline = computed(() => {
+  const choice = plan.value?.choice
+  if (!choice) return ''
+  const nd = choice.nd_stops ? ` · ND ${choice.nd_stops}` : ''
+  return `${shutterWithUnit(choice.shutter_s)} · ${apertureText(choice.aperture)} · ISO ${isoText(choice.iso)}${nd}`
+})
+const circumstances = computed(() => {
+  if (!plan.value || !planned.value) return ''
+  const { situation } = planned.value
+  const distance = `${distanceText(situation.near_m)} to ${distanceText(situation.far_m ?? null)}`
+  return `${body.value?.name}, ${lens.value?.name} at ${Math.round(plan.value.choice.focal_length_mm)} mm · ${evText(plan.value.light.ev100)} · ${distance}`
+})
+
+const fileName = computed(() => `${shootTitle.value} ${planned.value?.situation.title ?? ''}`.trim().replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase())
+
+async function text(kind: 'markdown' | 'text'): Promise<string> {
+  const card = await answered(client.POST('/api/v1/card', { body: request.value! }))
+  return card[kind]
+}
+
+async function take(kind: 'markdown' | 'text', how: 'copy' | 'file'): Promise<void> {
+  try {
+    const content = await text(kind)
+    if (how === 'copy') {
+      await navigator.clipboard.writeText(content)
+      said.value = 'Copied.'
+    } else {
+      download(`${fileName.value}.${kind === 'markdown' ? 'md' : 'txt'}`, content, 'text/plain')
+    }
+  } catch (error) {
+    said.value = error instanceof Problem ? error.message : 'Copying was not allowed; use the file instead.'
+  }
+}
+
+function takeJson(): void {
+  if (!plan.value || !planned.value || !body.value || !lens.value) return
+  const title = `${shootTitle.value}: ${planned.value.situation.title}`.slice(0, 120)
+  const revisions = { body: bodyEntry.value?.revision ?? 0, lens: lensEntry.value?.revision ?? 0 }
+  const document = snapshotOf(title, plan.value, planned.value, body.value, lens.value, revisions)
+  download(`${fileName.value}.json`, JSON.stringify(document, null, 1), 'application/json')
+}
+
+const print = (): void => window.print()
+useOpenThing(() => shootTitle.value)
+useShortcuts([{ keys: 'Ctrl+P', does: 'Print the card', run: print }])
+</script>
+
+<template>
+  <div class="page card-page">
+    <div v-if="loaded && !planned" class="empty">
+      <p>There is no such situation (any more).</p>
+      <RouterLink to="/shoots">To the shoots</RouterLink>
+    </div>
+    <template v-else-if="planned">
+      <div class="page-head no-print">
+        <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">Back to the plan</RouterLink>
+        <span v-if="said" class="soft" role="status">{{ said }}</span>
+        <div class="actions">
+          <Button type="primary" :disabled="!plan" @click="print">Print</Button>
+          <Button :disabled="!plan" @click="take('markdown', 'copy')">Copy Markdown</Button>
+          <Button :disabled="!plan" @click="take('markdown', 'file')">Markdown</Button>
+          <Button :disabled="!plan" @click="take('text', 'file')">Text</Button>
+          <Button :disabled="!plan" @click="takeJson">JSON</Button>
+        </div>
+      </div>
+      <p v-if="problem" class="stop" role="alert">{{ problem.message }}</p>
+      <p v-else-if="!body || !lens" class="empty">
+        Choose body and lens first. <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">To the plan</RouterLink>
+      </p>
+      <CardSheet v-if="plan" :plan="plan" :shoot="shootTitle" :title="planned.situation.title" :headline="headline" :circumstances="circumstances" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+@media print {
+  .card-page {
+    max-width: none;
+    padding: 0;
+  }
+}
+</style>

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+/** The card itself: big exposure, every setting by group, what yields first, findings. One A4 or Letter page. */
+import { computed } from 'vue'
+import type { Plan } from '@/api/types'
+import { sayValue, tables } from '@/shared/tables'
+
+const props = defineProps<{ plan: Pick<Plan, 'setup' | 'findings'> & Partial<Plan>; shoot: string; title: string; headline: string; circumstances: string }>()
+
+const groups = computed(() => {
+  const found: { name: string; rows: { label: string; value: string; held: boolean }[] }[] = []
+  for (const entry of tables.value?.settings ?? []) {
+    const held = props.plan.setup.settings[entry.id]
+    if (!held || held.value === null || held.value === undefined) continue
+    const row = { label: entry.label, value: sayValue(entry, held.value), held: held.layer === 'pin' }
+    const group = found.find((item) => item.name === entry.group)
+    if (group) group.rows.push(row)
+    else found.push({ name: entry.group, rows: [row] })
+  }
+  return found
+})
+</script>
+
+<template>
+  <article class="card">
+    <header>
+      <p class="soft">{{ shoot }}</p>
+      <h1>{{ title }}</h1>
+      <p class="exposure">{{ headline }}</p>
+      <p>{{ circumstances }}</p>
+    </header>
+    <div class="groups">
+      <section v-for="group in groups" :key="group.name">
+        <h3>{{ group.name }}</h3>
+        <dl>
+          <template v-for="row in group.rows" :key="row.label">
+            <dt>{{ row.label }}</dt>
+            <dd>{{ row.value }}<span v-if="row.held" class="soft"> (held)</span></dd>
+          </template>
+        </dl>
+      </section>
+    </div>
+    <div class="below">
+      <section v-if="plan.give_way?.less_light.length">
+        <h3>If the light falls</h3>
+        <ul>
+          <li v-for="step in plan.give_way.less_light.slice(0, 3)" :key="step.limit">{{ step.sentence }}</li>
+        </ul>
+      </section>
+      <section v-if="plan.findings.length">
+        <h3>Findings</h3>
+        <ul>
+          <li v-for="finding in plan.findings" :key="finding.code"><b>{{ finding.title }}.</b> {{ finding.sentence }}</li>
+        </ul>
+      </section>
+      <section v-if="plan.cautions?.length">
+        <h3>Take care</h3>
+        <ul>
+          <li v-for="caution in plan.cautions" :key="caution">{{ caution }}</li>
+        </ul>
+      </section>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  max-width: 780px;
+  padding: 20px 24px;
+  border: 1px solid var(--rule);
+  background: var(--sheet);
+}
+
+.exposure {
+  margin: 6px 0 2px;
+  font-size: 28px;
+  font-weight: 600;
+  font-stretch: 84%;
+  letter-spacing: 0.01em;
+}
+
+.groups {
+  columns: 2;
+  column-gap: 28px;
+  margin-top: 14px;
+}
+
+.groups section {
+  break-inside: avoid;
+  padding: 4px 0 7px;
+  border-top: 1px solid var(--rule);
+}
+
+dl {
+  display: grid;
+  grid-template-columns: 130px minmax(0, 1fr);
+  gap: 0 10px;
+}
+
+dt {
+  color: var(--soft);
+}
+
+dd {
+  font-weight: 600;
+}
+
+.below {
+  display: grid;
+  gap: 6px;
+}
+
+.below section {
+  padding-top: 4px;
+  border-top: 1px solid var(--rule);
+}
+
+ul {
+  margin: 2px 0 0;
+  padding-left: 16px;
+}
+
+@media (max-width: 700px) {
+  .card {
+    padding: 14px;
+  }
+
+  .groups {
+    columns: 1;
+  }
+
+  .exposure {
+    font-size: 23px;
+  }
+}
+
+@media print {
+  .card {
+    max-width: none;
+    padding: 0;
+    border: 0;
+    font-size: 9.5pt;
+    line-height: 1.28;
+  }
+
+  .groups {
+    columns: 2;
+  }
+}
+</style>

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+/** Bodies and lenses the photographer owns. */
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
+import { newId } from '@/shared/ids'
+import { useShortcuts } from '@/shared/shortcuts'
+import { useOpenThing } from '@/shell/open'
+
+const router = useRouter()
+const failed = ref('')
+const loaded = ref(false)
+Promise.all([loadKind('bodies'), loadKind('lenses')])
+  .catch((error: Error) => (failed.value = error.message))
+  .finally(() => (loaded.value = true))
+const bodies = useEntries('bodies')
+const lenses = useEntries('lenses')
+const sorted = computed(() => ({
+  bodies: bodies.value.map((entry) => currentOf(entry)!).sort((a, b) => a.name.localeCompare(b.name)),
+  lenses: lenses.value.map((entry) => currentOf(entry)!).sort((a, b) => a.focal_min_mm - b.focal_min_mm || a.focal_max_mm - b.focal_max_mm),
+}))
+const focal = (low: number, high: number): string => (low === high ? `${low} mm` : `${low}–${high} mm`)
+const widest = (values: { f_number: number }[]): string => {
+  const numbers = values.map((value) => value.f_number)
+  const [least, most] = [Math.min(...numbers), Math.max(...numbers)]
+  return least === most ? apertureText(least) : `${apertureText(least)}–${apertureText(most).replace('f/', '')}`
+}
+const addBody = (): void => void router.push(`/gear/bodies/${newId()}`)
+const addLens = (): void => void router.push(`/gear/lenses/${newId()}`)
+useOpenThing(() => '')
+useShortcuts([
+  { keys: 'B', does: 'Add a body', run: addBody },
+  { keys: 'L', does: 'Add a lens', run: addLens },
+])
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Gear</h1>
+      <div class="actions">
+        <Button type="primary" @click="addBody">Add a body</Button>
+        <Button type="primary" @click="addLens">Add a lens</Button>
+      </div>
+    </div>
+    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
+    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
+    <template v-else>
+      <h2>Bodies</h2>
+      <p v-if="!sorted.bodies.length" class="empty">No body yet. Its limits are where every plan starts.</p>
+      <table v-else>
+        <thead>
+          <tr>
+            <th scope="col">Body</th>
+            <th scope="col">Sensor</th>
+            <th scope="col">Base ISO</th>
+            <th scope="col">Your ceilings</th>
+            <th scope="col">Shortest time</th>
+            <th scope="col">Figures</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="body in sorted.bodies" :key="body.id">
+            <th scope="row"><RouterLink :to="`/gear/bodies/${body.id}`">{{ body.name }}</RouterLink></th>
+            <td>{{ body.megapixels }} MP, {{ body.sensor_width_mm }} × {{ body.sensor_height_mm }} mm</td>
+            <td>{{ isoText(body.base_iso) }}</td>
+            <td>{{ isoText(body.ceilings.routine) }}, {{ isoText(body.ceilings.push) }} at a push</td>
+            <td>{{ shutterWithUnit(Math.min(...[body.fastest_mechanical_s, body.fastest_first_curtain_s, body.fastest_electronic_s, body.fastest_leaf_s].map((s) => s ?? Infinity))) }}</td>
+            <td>{{ body.electrons.provenance }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <h2>Lenses</h2>
+      <p v-if="!sorted.lenses.length" class="empty">No lens yet.</p>
+      <table v-else>
+        <thead>
+          <tr>
+            <th scope="col">Lens</th>
+            <th scope="col">Focal length</th>
+            <th scope="col">Widest</th>
+            <th scope="col">Stabiliser</th>
+            <th scope="col">Closest focus</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="lens in sorted.lenses" :key="lens.id">
+            <th scope="row"><RouterLink :to="`/gear/lenses/${lens.id}`">{{ lens.name }}</RouterLink></th>
+            <td>{{ focal(lens.focal_min_mm, lens.focal_max_mm) }}</td>
+            <td>{{ widest(lens.widest) }}</td>
+            <td>{{ lens.stabiliser_stops ? `${lens.stabiliser_stops} stops` : 'none' }}</td>
+            <td>{{ lens.closest_focus_m }} m</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  margin: 18px 0 6px;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th,
+td {
+  padding: 6px 12px 6px 0;
+  border-top: 1px solid var(--rule);
+  font-weight: 400;
+  text-align: left;
+}
+
+thead th {
+  border: 0;
+  color: var(--soft);
+  font-size: 12px;
+}
+
+tbody th {
+  min-width: 120px;
+  font-weight: 600;
+}
+
+@media (max-width: 700px) {
+  thead {
+    display: none;
+  }
+
+  tr {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    padding: 6px 0;
+    border-top: 1px solid var(--rule);
+  }
+
+  th,
+  td {
+    padding: 1px 8px 1px 0;
+    border: 0;
+  }
+
+  tbody th {
+    grid-column: 1 / -1;
+  }
+}
+</style>

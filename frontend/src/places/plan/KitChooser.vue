@@ -1,0 +1,146 @@
+<script setup lang="ts">
+/** Body, lens and bag for a situation, and the framing helper that ranks what is owned by what it costs. */
+import { Checkbox } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { answered, client, Problem } from '@/api/client'
+import type { Accessories, Framing, PlannedSituation } from '@/api/types'
+import { currentOf, useEntries } from '@/saving/documents'
+import ChoiceField from '@/shared/ChoiceField.vue'
+import { apertureText, isoText, shutterWithUnit, stopsText } from '@/shared/format'
+import NumberField from '@/shared/NumberField.vue'
+
+const props = defineProps<{ planned: PlannedSituation }>()
+const emit = defineEmits<{ save: [next: PlannedSituation, field: string] }>()
+
+const bodies = useEntries('bodies')
+const lenses = useEntries('lenses')
+const bodyOptions = computed(() => bodies.value.map((entry) => ({ value: entry.id, label: currentOf(entry)!.name })))
+const lensOptions = computed(() => lenses.value.map((entry) => ({ value: entry.id, label: currentOf(entry)!.name })))
+const accessories = computed(() => props.planned.accessories)
+
+function take(framing: Framing): void {
+  const situation = { ...props.planned.situation, focal_length_mm: null }
+  emit('save', { ...props.planned, situation, body_id: framing.body_id, lens_id: framing.lens_id }, 'kit')
+}
+
+function changeBag(changes: Partial<Accessories>): void {
+  emit('save', { ...props.planned, accessories: { ...accessories.value, ...changes } }, `bag/${Object.keys(changes).join()}`)
+}
+
+/** A lens's own range wins over a focal length it does not have. */
+function chooseLens(id: string): void {
+  const lens = lenses.value.map((entry) => currentOf(entry)!).find((item) => item.id === id)
+  const focal = props.planned.situation.focal_length_mm
+  const fits = !focal || !lens || (focal >= lens.focal_min_mm && focal <= lens.focal_max_mm)
+  const situation = fits ? props.planned.situation : { ...props.planned.situation, focal_length_mm: null }
+  const body_id = lens?.built_into ?? props.planned.body_id
+  emit('save', { ...props.planned, situation, lens_id: id, body_id }, 'lens')
+}
+
+const ranked = ref<Framing[]>([])
+const failed = ref('')
+const asking = ref(false)
+let wanted = 0
+
+watch(
+  () => [props.planned.situation, props.planned.preferences, props.planned.accessories],
+  async () => {
+    const number = ++wanted
+    asking.value = true
+    try {
+      const { situation, preferences, accessories: bag } = props.planned
+      const answer = await answered(client.POST('/api/v1/framing', { body: { situation, preferences, accessories: bag } }))
+      if (number === wanted) {
+        ranked.value = answer
+        failed.value = ''
+      }
+    } catch (error) {
+      if (error instanceof Problem) failed.value = error.message
+    } finally {
+      asking.value = false
+    }
+  },
+  { immediate: true },
+)
+
+function fills(framing: Framing): string {
+  const { fills_near_percent: near, fills_far_percent: far } = framing
+  return near && far ? `fills ${Math.round(far)}–${Math.round(near)} % of the height` : ''
+}
+const isChosen = (framing: Framing): boolean => framing.body_id === props.planned.body_id && framing.lens_id === props.planned.lens_id
+</script>
+
+<template>
+  <div class="kit">
+    <ChoiceField label="Body" :value="planned.body_id ?? ''" :options="bodyOptions" @update:value="(id) => emit('save', { ...planned, body_id: id }, 'body')" />
+    <ChoiceField label="Lens" :value="planned.lens_id ?? ''" :options="lensOptions" @update:value="chooseLens" />
+    <NumberField label="Focal length" pointer="/situation/focal_length_mm" unit="mm" optional empty-means="choose for me" :value="planned.situation.focal_length_mm ?? null" :above="0.5" :most="10000" @update:value="(focal) => emit('save', { ...planned, situation: { ...planned.situation, focal_length_mm: focal } }, 'focal')" />
+    <NumberField label="ND filters, the first" pointer="/accessories/nd_stops" unit="stops" optional empty-means="none" :value="accessories.nd_stops[0] ?? null" :above="0" :most="20" @update:value="(stops) => changeBag({ nd_stops: stops === null ? [] : [stops, ...accessories.nd_stops.slice(1)] })" />
+    <NumberField v-if="accessories.nd_stops.length" label="and the second" pointer="/accessories/nd_stops/1" unit="stops" optional empty-means="none" :value="accessories.nd_stops[1] ?? null" :above="0" :most="20" @update:value="(stops) => changeBag({ nd_stops: stops === null ? accessories.nd_stops.slice(0, 1) : [accessories.nd_stops[0]!, stops] })" />
+    <NumberField label="Flash guide number" pointer="/accessories/flash/guide_number_m" unit="m, ISO 100" optional empty-means="no flash" :value="accessories.flash?.guide_number_m ?? null" :above="0" @update:value="(number) => changeBag({ flash: number === null ? null : { guide_number_m: number, high_speed_sync: accessories.flash?.high_speed_sync ?? false, bounce: accessories.flash?.bounce ?? true } })" />
+    <div class="bag wide">
+      <Checkbox :checked="accessories.release" @update:checked="(release: boolean) => changeBag({ release })">Cable or radio release</Checkbox>
+      <Checkbox :checked="accessories.grey_card" @update:checked="(grey_card: boolean) => changeBag({ grey_card })">Grey card</Checkbox>
+      <Checkbox v-if="accessories.flash" :checked="accessories.flash.high_speed_sync" @update:checked="(high_speed_sync: boolean) => changeBag({ flash: { ...accessories.flash!, high_speed_sync } })">High-speed sync</Checkbox>
+    </div>
+    <h3 class="wide">What you own, by what it would cost here</h3>
+    <p v-if="failed" class="stop wide" role="alert">{{ failed }}</p>
+    <p v-else-if="!ranked.length" class="soft wide">{{ asking ? 'Comparing…' : 'No body and lens that fit together yet. Add them in Gear.' }}</p>
+    <ul class="wide">
+      <li v-for="framing in ranked.slice(0, 8)" :key="framing.body_id + framing.lens_id">
+        <button class="plain" :class="{ chosen: isChosen(framing) }" @click="take(framing)">
+          <b>{{ framing.body_name }}, {{ framing.lens_name }}</b>
+          <span class="price" :class="framing.price_ev > 0.3 ? 'cost' : 'soft'">{{ framing.price_ev > 0.1 ? `${stopsText(framing.price_ev)} past limits` : 'no price' }}</span>
+          <span class="soft">{{ Math.round(framing.focal_length_mm) }} mm, {{ shutterWithUnit(framing.shutter_s) }}, {{ apertureText(framing.aperture) }}, ISO {{ isoText(framing.iso) }}</span>
+          <span class="soft right">{{ fills(framing) }}</span>
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.kit {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px 12px;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+
+.bag {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+li button {
+  display: grid;
+  grid-template-columns: 1fr max-content;
+  gap: 0 10px;
+  width: 100%;
+  padding: 4px 8px;
+  border-top: 1px solid var(--rule);
+  border-left: 3px solid transparent;
+}
+
+li button:hover {
+  background: var(--well);
+}
+
+li button.chosen {
+  border-left-color: var(--move);
+}
+
+.right {
+  text-align: right;
+}
+</style>

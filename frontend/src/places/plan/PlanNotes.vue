@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** What yields first, how wrong the brief may be, and what the body itself will choose. */
+import type { Plan } from '@/api/types'
+import { evText, stopsText } from '@/shared/format'
+
+defineProps<{ plan: Plan }>()
+</script>
+
+<template>
+  <section class="notes" aria-label="If things differ">
+    <h3>If the light differs</h3>
+    <ul>
+      <li v-for="step in plan.give_way.less_light.slice(0, 4)" :key="`less${step.limit}`">
+        <span class="hand">{{ step.after_ev > 0.1 ? `−${stopsText(step.after_ev)}` : 'now' }}</span> {{ step.sentence }}
+      </li>
+      <li v-for="step in plan.give_way.more_light.slice(0, 3)" :key="`more${step.limit}`">
+        <span class="hand">{{ step.after_ev > 0.1 ? `+${stopsText(step.after_ev)}` : 'now' }}</span> {{ step.sentence }}
+      </li>
+      <li v-if="!plan.give_way.less_light.length && !plan.give_way.more_light.length" class="soft">
+        Five stops either way change nothing that matters.
+      </li>
+    </ul>
+    <h3>How wrong the brief may be</h3>
+    <ul>
+      <li v-for="item in plan.margins.items" :key="item.assumption" :class="{ fragile: item.assumption === plan.margins.most_fragile }">
+        <span class="hand">{{ item.stops === null ? '–' : stopsText(item.stops) }}</span> {{ item.assumption }}: {{ item.sentence }}
+      </li>
+    </ul>
+    <template v-if="plan.prediction.length > 1">
+      <h3>What the body will set</h3>
+      <ul>
+        <li v-for="frame in plan.prediction" :key="frame.light">
+          <span class="hand">{{ evText(frame.ev100).replace('EV ', '') }}</span> {{ frame.light }}: {{ frame.sentence }}
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.notes {
+  padding-top: 6px;
+  border-top: 1px solid var(--rule);
+}
+
+ul {
+  margin: 2px 0 8px;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 34px minmax(0, 1fr);
+  gap: 8px;
+  line-height: 1.34;
+}
+
+.hand {
+  color: var(--cost);
+  text-align: right;
+}
+
+.fragile {
+  font-weight: 600;
+}
+</style>

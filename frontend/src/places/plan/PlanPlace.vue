@@ -1,0 +1,255 @@
+<script setup lang="ts">
+/** The Plan place: day strip, brief, rulers and field, setup with reasons. */
+import { Button } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Alternative, Pin, PlannedSituation, PlanRequest } from '@/api/types'
+import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
+import { edit, removeWithUndo } from '@/saving/undo'
+import { evText } from '@/shared/format'
+import { useShortcuts } from '@/shared/shortcuts'
+import { tables } from '@/shared/tables'
+import { useOpenThing } from '@/shell/open'
+import BriefColumn from './BriefColumn.vue'
+import DayStrip from './DayStrip.vue'
+import ExposureField from './ExposureField.vue'
+import { newSituation } from './newSituation'
+import { type Changes, repinned, withoutPin, withPins } from './pins'
+import PlanNotes from './PlanNotes.vue'
+import RulerStack from './RulerStack.vue'
+import { saveSnapshot } from './saveSnapshot'
+import SetupSheet from './SetupSheet.vue'
+import { usePlan } from './usePlan'
+
+const BriefDrawer = defineAsyncComponent(() => import('./BriefDrawer.vue'))
+const props = defineProps<{ shootId: string; situationId?: string }>()
+const router = useRouter()
+
+const failed = ref<string | null>(null)
+const loaded = ref(false)
+Promise.all((['shoots', 'situations', 'bodies', 'lenses'] as const).map(loadKind))
+  .catch((error: Error) => (failed.value = error.message))
+  .finally(() => (loaded.value = true))
+
+const shootEntry = useEntry('shoots', () => props.shootId)
+const shoot = computed(() => (shootEntry.value ? currentOf(shootEntry.value) : null))
+const allSituations = useEntries('situations')
+const situations = computed(() =>
+  allSituations.value
+    .map((entry) => currentOf(entry)!)
+    .filter((planned) => planned.shoot_id === props.shootId)
+    .sort((a, b) => a.situation.order - b.situation.order),
+)
+const chosenId = computed(() => props.situationId || (situations.value[0]?.situation.id ?? null))
+const place = computed(() => situations.value.findIndex((planned) => planned.situation.id === chosenId.value))
+const planned = computed<PlannedSituation | null>(() => situations.value[place.value] ?? null)
+const bodyEntry = useEntry('bodies', () => planned.value?.body_id ?? '')
+const lensEntry = useEntry('lenses', () => planned.value?.lens_id ?? '')
+const body = computed(() => (bodyEntry.value ? currentOf(bodyEntry.value) : null))
+const lens = computed(() => (lensEntry.value ? currentOf(lensEntry.value) : null))
+
+watch([loaded, chosenId], () => {
+  if (loaded.value && !props.situationId && chosenId.value) void router.replace(`/shoots/${props.shootId}/plan/${chosenId.value}`)
+})
+
+/** What a marker under the pointer holds right now; saved when it is let go. */
+const live = ref<Changes>({})
+const pins = computed<Pin[]>(() => withPins(planned.value?.pins ?? [], live.value))
+const request = computed<PlanRequest | null>(() => {
+  if (!planned.value || !body.value || !lens.value) return null
+  const { situation, preferences, accessories } = planned.value
+  return { body: body.value, lens: lens.value, situation, preferences, accessories, pins: pins.value, foundation: null }
+})
+const { plan, problem } = usePlan(() => request.value)
+
+function savePins(next: Pin[], key: string | null = null): void {
+  live.value = {}
+  if (planned.value) edit('situations', repinned(planned.value, next), key)
+}
+
+const hold = (changes: Changes): void => savePins(withPins(planned.value?.pins ?? [], changes), `pins/${Object.keys(changes).join()}`)
+const release = (setting: string): void => savePins(withoutPin(planned.value?.pins ?? [], setting))
+const chooseWay = (way: Alternative): void => hold({ ...way.change })
+
+const editing = ref<string | null>(null)
+
+function add(): void {
+  const last = situations.value.at(-1)
+  if (!shoot.value) return
+  const fresh = newSituation(shoot.value, last ?? null, situations.value.length)
+  edit('situations', fresh)
+  void router.push(`/shoots/${props.shootId}/plan/${fresh.situation.id}`)
+  editing.value = 'light'
+}
+
+async function removeThis(): Promise<void> {
+  const gone = planned.value
+  if (!gone) return
+  const next = situations.value[place.value + 1] ?? situations.value[place.value - 1]
+  editing.value = null
+  try {
+    await removeWithUndo('situations', gone.situation.id)
+    await router.replace(`/shoots/${props.shootId}/plan/${next?.situation.id ?? ''}`)
+  } catch (error) {
+    said.value = (error as Error).message
+  }
+}
+
+function duplicate(): void {
+  if (!planned.value || !shoot.value) return
+  const copy = structuredClone(JSON.parse(JSON.stringify(planned.value))) as PlannedSituation
+  const fresh = { ...copy, situation: { ...copy.situation, id: crypto.randomUUID(), title: `${copy.situation.title}, copy`.slice(0, 120), order: situations.value.length } }
+  edit('situations', fresh)
+  void router.push(`/shoots/${props.shootId}/plan/${fresh.situation.id}`)
+}
+
+const said = ref('')
+function save(): void {
+  if (!plan.value || !planned.value || !body.value || !lens.value) return
+  const title = `${shoot.value?.title ?? ''}: ${planned.value.situation.title}`.slice(0, 120)
+  saveSnapshot(title, plan.value, planned.value, body.value, lens.value, {
+    body: bodyEntry.value?.revision ?? 0,
+    lens: lensEntry.value?.revision ?? 0,
+  })
+  said.value = `Saved as “${title}”`
+}
+watch(chosenId, () => (said.value = ''))
+
+function go(by: number): void {
+  const to = situations.value[place.value + by]
+  if (to) void router.push(`/shoots/${props.shootId}/plan/${to.situation.id}`)
+}
+
+useOpenThing(() => [shoot.value?.title, body.value?.name, lens.value?.name].filter(Boolean).join(' · '))
+useShortcuts([
+  { keys: 'J', does: 'Next situation', run: () => go(1) },
+  { keys: 'K', does: 'Previous situation', run: () => go(-1) },
+  { keys: 'E', does: 'Edit the brief and kit', run: () => (editing.value = 'light') },
+  { keys: 'N', does: 'Add a situation', run: add },
+  { keys: 'R', does: 'Release every held value', run: () => savePins([]) },
+  { keys: 'Ctrl+S', does: 'Save the setup', run: save },
+  { keys: 'P', does: 'Card of this setup', run: () => void router.push(`/shoots/${props.shootId}/card/${chosenId.value}`) },
+])
+</script>
+
+<template>
+  <div v-if="!loaded" class="page soft" aria-busy="true">Opening the shoot…</div>
+  <div v-else-if="!shoot" class="page">
+    <div class="empty">
+      <p>{{ failed ?? 'There is no such shoot (any more).' }}</p>
+      <RouterLink to="/shoots">To the shoots</RouterLink>
+    </div>
+  </div>
+  <div v-else class="plan-place">
+    <DayStrip :shoot-id="shootId" :situations="situations" :chosen="chosenId" :lights="tables?.lights ?? []" @add="add" />
+    <div v-if="!planned" class="page">
+      <div class="empty">
+        <p>{{ situations.length ? 'There is no such situation (any more).' : 'No situation yet. What will happen first?' }}</p>
+        <Button type="primary" @click="add">Add a situation</Button>
+      </div>
+    </div>
+    <div v-else class="columns">
+      <section class="brief-column" aria-label="Brief">
+        <BriefColumn
+          :planned="planned" :plan="plan" :place="place + 1" :of="situations.length" :lights="tables?.lights ?? []"
+          @edit="(section) => (editing = section)" @remedy="hold" @choose="chooseWay"
+        />
+      </section>
+      <section class="ruler-column" aria-label="Rulers">
+        <p v-if="problem" class="problem stop" role="alert">
+          {{ problem.message }} The last plan stays on screen. <button class="link" @click="editing = 'kit'">Mend it</button>
+        </p>
+        <div v-if="!body || !lens" class="empty">
+          <p>Which body and lens? The plan starts from their limits.</p>
+          <Button type="primary" @click="editing = 'kit'">Choose the kit</Button>
+        </div>
+        <template v-else-if="plan">
+          <RulerStack :plan="plan" :body="body" :lens="lens" :pins="planned.pins" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => hold({ [s]: v })" @release="release" />
+          <ExposureField :field="plan.field" :windows="plan.windows" :ev="evText(plan.light.ev100)" @choose="(shutter, aperture) => hold({ shutter_s: shutter, aperture })" />
+        </template>
+        <p v-else-if="!problem" class="soft">Computing…</p>
+      </section>
+      <section class="setup-column" aria-label="Setup and what may differ">
+        <div class="setup-actions">
+          <Button size="small" type="primary" :disabled="!plan" @click="save">Save setup</Button>
+          <RouterLink :to="`/shoots/${shootId}/card/${chosenId}`">Card and print</RouterLink>
+          <button v-if="planned.pins.length" class="link" @click="savePins([])">Release {{ planned.pins.length }} held</button>
+        </div>
+        <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
+        <template v-if="plan && body && lens">
+          <SetupSheet :plan="plan" @release="release" />
+          <PlanNotes :plan="plan" />
+        </template>
+      </section>
+    </div>
+    <BriefDrawer
+      v-if="editing && planned"
+      :planned="planned"
+      :section="editing"
+      :problem="problem"
+      @close="editing = null"
+      @remove="removeThis"
+      @duplicate="duplicate"
+    />
+  </div>
+</template>
+
+<style scoped>
+.plan-place {
+  display: flex;
+  flex-direction: column;
+}
+
+.columns {
+  display: grid;
+  grid-template-columns: 264px minmax(0, 1fr) 352px;
+  height: calc(100vh - var(--top-height) - var(--strip-height) - 1px);
+  min-height: 520px;
+}
+
+.columns > section {
+  padding: 10px 14px 16px;
+  overflow-y: auto;
+  scrollbar-width: thin;
+}
+
+.ruler-column {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  border-right: 1px solid var(--rule);
+  border-left: 1px solid var(--rule);
+}
+
+.problem {
+  padding: 6px 10px;
+  border: 1px solid var(--stop);
+  background: var(--sheet);
+}
+
+.setup-column {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+
+.setup-actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+}
+
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+
+  .columns > section {
+    overflow: visible;
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+  }
+}
+</style>

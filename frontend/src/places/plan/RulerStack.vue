@@ -1,0 +1,56 @@
+<script setup lang="ts">
+/** The six rulers of a plan. Dragging a marker holds its value; the plan answers around it. */
+import { computed, ref, shallowRef, watch } from 'vue'
+import type { Body, Lens, Pin, Plan } from '@/api/types'
+import RulerAxis from '@/rulers/RulerAxis.vue'
+import { isPinned } from './pins'
+import { type Dragged, type Ends, endsOf, rulerModels } from './rulerModels'
+
+const props = defineProps<{ plan: Plan; body: Body; lens: Lens; pins: readonly Pin[] }>()
+const emit = defineEmits<{
+  live: [setting: string, value: number]
+  hold: [setting: string, value: number]
+  release: [setting: string]
+}>()
+
+const dragged = ref<Dragged | null>(null)
+const ends = shallowRef<Ends>(endsOf(props.plan, props.body, props.lens))
+watch(
+  () => props.plan,
+  (plan) => {
+    if (!dragged.value) ends.value = endsOf(plan, props.body, props.lens)
+  },
+)
+const models = computed(() => rulerModels(props.plan, ends.value, dragged.value))
+
+function move(setting: string, value: number): void {
+  dragged.value = { setting, value }
+  emit('live', setting, value)
+}
+
+function settle(setting: string, value: number): void {
+  dragged.value = null
+  emit('hold', setting, value)
+}
+</script>
+
+<template>
+  <div class="stack">
+    <RulerAxis
+      v-for="model in models"
+      :key="model.setting"
+      v-bind="model"
+      :pinned="isPinned(pins, model.setting)"
+      @move="(value) => move(model.setting, value)"
+      @settle="(value) => settle(model.setting, value)"
+      @release="emit('release', model.setting)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.stack {
+  display: grid;
+  gap: 5px;
+}
+</style>

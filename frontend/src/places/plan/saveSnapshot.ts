@@ -1,0 +1,40 @@
+/** Saves a plan as an immutable setup: the setup with everything it was computed from. */
+import type { Body, Lens, Plan, PlannedSituation, SavedSetup } from '@/api/types'
+import { edit } from '@/saving/undo'
+import { newId } from '@/shared/ids'
+
+export function snapshotOf(
+  title: string,
+  plan: Plan,
+  planned: PlannedSituation,
+  body: Body,
+  lens: Lens,
+  inputRevisions: Record<string, number>,
+): SavedSetup {
+  return {
+    format: 'wide-aperture/setup',
+    format_version: 1,
+    id: newId(),
+    title,
+    note: '',
+    saved_at: new Date().toISOString().replace(/\.\d+Z$/, 'Z'),
+    planner_version: plan.planner_version,
+    input_revisions: inputRevisions,
+    body,
+    lens,
+    situation: planned.situation,
+    preferences: planned.preferences,
+    accessories: planned.accessories,
+    pins: planned.pins,
+    setup: plan.setup,
+    choice: plan.choice,
+    prices: plan.prices,
+    findings: plan.findings,
+  }
+}
+
+export function saveSnapshot(...inputs: Parameters<typeof snapshotOf>): SavedSetup {
+  const snapshot = JSON.parse(JSON.stringify(snapshotOf(...inputs))) as SavedSetup
+  edit('setups', snapshot)
+  return snapshot
+}

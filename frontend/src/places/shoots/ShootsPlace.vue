@@ -1,0 +1,215 @@
+<script setup lang="ts">
+/** All shoots with how far each is and what to do next. */
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { Button, Popconfirm } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answered, client } from '@/api/client'
+import type { Shoot } from '@/api/types'
+import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import { edit, removeWithUndo } from '@/saving/undo'
+import { newId } from '@/shared/ids'
+import { useShortcuts } from '@/shared/shortcuts'
+import { useOpenThing } from '@/shell/open'
+import { labelOf } from '../plan/labels'
+import ShootForm from './ShootForm.vue'
+
+const router = useRouter()
+const queryClient = useQueryClient()
+const failed = ref('')
+const loaded = ref(false)
+loadKind('shoots')
+  .catch((error: Error) => (failed.value = error.message))
+  .finally(() => (loaded.value = true))
+const shoots = useEntries('shoots')
+const overview = useQuery({
+  queryKey: ['overview'],
+  queryFn: () => answered(client.GET('/api/v1/shoots/overview')),
+  staleTime: 0,
+})
+// The list itself is known at once; readiness is computed by the server and may come a moment later.
+watch(
+  () => shoots.value.map((entry) => `${entry.id}${entry.revision}`).join(),
+  () => void queryClient.invalidateQueries({ queryKey: ['overview'] }),
+)
+
+const rows = computed(() =>
+  shoots.value
+    .map((entry) => ({
+      shoot: currentOf(entry)!,
+      summary: overview.data.value?.find((item) => item.id === entry.id),
+    }))
+    .sort((a, b) => (b.shoot.date ?? '').localeCompare(a.shoot.date ?? '') || a.shoot.title.localeCompare(b.shoot.title)),
+)
+
+const editing = ref<string | null>(null)
+
+function add(): void {
+  const fresh: Shoot = { id: newId(), title: 'New shoot', note: '', genre: 'sports', date: null, zone: 'Etc/UTC', place: null }
+  edit('shoots', fresh)
+  editing.value = fresh.id
+}
+
+async function remove(id: string): Promise<void> {
+  editing.value = null
+  try {
+    await removeWithUndo('shoots', id)
+  } catch (error) {
+    failed.value = (error as Error).message
+  }
+}
+
+useOpenThing(() => '')
+useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Shoots</h1>
+      <div class="actions"><Button type="primary" @click="add">New shoot</Button></div>
+    </div>
+    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
+    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
+    <div v-else-if="!rows.length" class="empty">
+      <p>No shoot yet. Say what you will shoot, and the setup is computed.</p>
+      <Button type="primary" @click="add">Make the first shoot</Button>
+    </div>
+    <table v-else>
+      <thead>
+        <tr>
+          <th scope="col">Shoot</th>
+          <th scope="col">Genre</th>
+          <th scope="col">Day</th>
+          <th scope="col">Place</th>
+          <th scope="col" class="number">Situations</th>
+          <th scope="col">Readiness</th>
+          <th scope="col">Next</th>
+          <th><span class="visually-hidden">Edit</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="{ shoot, summary } in rows" :key="shoot.id">
+          <tr>
+            <th scope="row">
+              <RouterLink :to="`/shoots/${shoot.id}/plan`">{{ shoot.title }}</RouterLink>
+            </th>
+            <td>{{ labelOf('genre', shoot.genre) }}</td>
+            <td>{{ shoot.date ?? '–' }}</td>
+            <td>{{ shoot.place?.name ?? '–' }}</td>
+            <td class="number">{{ summary?.situations ?? '…' }}</td>
+            <td>
+              <span class="steps" :title="summary?.readiness ?? ''">
+                <span v-for="step in ['empty', 'unplanned', 'planned']" :key="step" :class="{ done: ['empty', 'unplanned', 'planned'].indexOf(summary?.readiness ?? '') >= ['empty', 'unplanned', 'planned'].indexOf(step) }" />
+              </span>
+              {{ summary?.readiness ?? '…' }}
+            </td>
+            <td>
+              <button class="link" @click="router.push(`/shoots/${shoot.id}/plan`)">{{ summary?.next_action ?? 'Open' }}</button>
+            </td>
+            <td class="number"><button class="link" :aria-expanded="editing === shoot.id" @click="editing = editing === shoot.id ? null : shoot.id">Details</button></td>
+          </tr>
+          <tr v-if="editing === shoot.id">
+            <td colspan="8" class="details">
+              <ShootForm :shoot="shoot" />
+              <div class="foot">
+                <Popconfirm :title="`Delete “${shoot.title}” with its situations? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(shoot.id)">
+                  <Button size="small" danger>Delete shoot</Button>
+                </Popconfirm>
+                <Button size="small" @click="editing = null">Done</Button>
+                <Button size="small" type="primary" @click="router.push(`/shoots/${shoot.id}/plan`)">Open the plan</Button>
+              </div>
+            </td>
+          </tr>
+        </template>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th,
+td {
+  padding: 9px 12px 9px 0;
+  border-top: 1px solid var(--rule);
+  font-weight: 400;
+  text-align: left;
+}
+
+thead th {
+  border: 0;
+  color: var(--soft);
+  font-size: 12px;
+}
+
+tbody th a {
+  font-size: 15px;
+  font-weight: 600;
+  font-stretch: 88%;
+}
+
+.number {
+  text-align: right;
+}
+
+.details {
+  padding: 12px 14px 14px;
+  background: var(--sheet);
+}
+
+.foot {
+  display: flex;
+  gap: 8px;
+  margin-top: 12px;
+}
+
+.steps {
+  display: inline-flex;
+  gap: 2px;
+  margin-right: 6px;
+}
+
+.steps span {
+  width: 12px;
+  height: 8px;
+  border: 1px solid var(--edge);
+}
+
+.steps .done {
+  background: var(--move);
+  border-color: var(--move);
+}
+
+@media (max-width: 900px) {
+  thead {
+    display: none;
+  }
+
+  tr {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    padding: 8px 0;
+    border-top: 1px solid var(--rule);
+  }
+
+  th,
+  td {
+    padding: 2px 8px 2px 0;
+    border: 0;
+  }
+
+  tbody th,
+  .details {
+    grid-column: 1 / -1;
+  }
+
+  .number {
+    text-align: left;
+  }
+}
+</style>

@@ -1,0 +1,69 @@
+/** The kinds of saved documents: their routes under the API, and what people call them. */
+import { answered, client } from '@/api/client'
+import type { Body, Lens, PlannedSituation, SavedSetup, Shoot } from '@/api/types'
+
+export interface Documents {
+  bodies: Body
+  lenses: Lens
+  shoots: Shoot
+  situations: PlannedSituation
+  setups: SavedSetup
+}
+
+export type Kind = keyof Documents
+export type AnyDocument = Documents[Kind]
+
+export const NOUN: Record<Kind, string> = {
+  bodies: 'body',
+  lenses: 'lens',
+  shoots: 'shoot',
+  situations: 'situation',
+  setups: 'setup',
+}
+
+export interface Stored<D> {
+  id: string
+  revision: number
+  updated_at: string
+  document: D
+}
+
+export function idOf(kind: Kind, document: AnyDocument): string {
+  return kind === 'situations' ? (document as PlannedSituation).situation.id : (document as { id: string }).id
+}
+
+export function titleOf(kind: Kind, document: AnyDocument): string {
+  if (kind === 'situations') return (document as PlannedSituation).situation.title
+  return 'title' in document ? document.title : (document as Body | Lens).name
+}
+
+// The five resources share one shape; the generated paths do not know that, so it is said once, here.
+const any = client as unknown as {
+  GET(path: string, init?: object): Promise<{ data?: unknown; error?: unknown; response: Response }>
+  PUT(path: string, init: object): Promise<{ data?: unknown; error?: unknown; response: Response }>
+  DELETE(path: string, init: object): Promise<{ error?: unknown; response: Response }>
+}
+
+export function fetchAll<K extends Kind>(kind: K): Promise<Stored<Documents[K]>[]> {
+  return answered(any.GET(`/api/v1/${kind}`)) as Promise<Stored<Documents[K]>[]>
+}
+
+export function fetchOne<K extends Kind>(kind: K, id: string): Promise<Stored<Documents[K]>> {
+  return answered(any.GET(`/api/v1/${kind}/${id}`)) as Promise<Stored<Documents[K]>>
+}
+
+/** revision null: the document is new. */
+export function putOne<K extends Kind>(
+  kind: K,
+  id: string,
+  document: Documents[K],
+  revision: number | null,
+): Promise<Stored<Documents[K]>> {
+  const headers = revision === null ? { 'If-None-Match': '*' } : { 'If-Match': `"${revision}"` }
+  return answered(any.PUT(`/api/v1/${kind}/${id}`, { headers, body: document })) as Promise<Stored<Documents[K]>>
+}
+
+export async function deleteOne(kind: Kind, id: string, revision: number): Promise<void> {
+  const outcome = any.DELETE(`/api/v1/${kind}/${id}`, { headers: { 'If-Match': `"${revision}"` } })
+  await answered(outcome)
+}

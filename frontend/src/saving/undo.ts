@@ -1,0 +1,81 @@
+/** Undo and redo for every edit: each step knows the document before and after, and writes one of them. */
+import { computed, ref } from 'vue'
+import { currentDocument, remove, write } from './documents'
+import { type AnyDocument, type Documents, idOf, type Kind, titleOf } from './kinds'
+import { same } from './merge'
+
+interface Step {
+  kind: Kind
+  id: string
+  /** null: the document did not exist. */
+  before: AnyDocument | null
+  after: AnyDocument | null
+  /** Edits with the same key within a moment (a drag, typing) are one step. */
+  key: string | null
+  at: number
+}
+
+const ONE_GESTURE_MS = 1200
+const MOST_STEPS = 200
+const done = ref<Step[]>([])
+const undone = ref<Step[]>([])
+
+export const canUndo = computed(() => done.value.length > 0)
+export const canRedo = computed(() => undone.value.length > 0)
+export const undoLabel = computed(() => label(done.value.at(-1)))
+
+function label(step: Step | undefined): string {
+  const document = step?.after ?? step?.before
+  return step && document ? titleOf(step.kind, document) : ''
+}
+
+/** Edits a document with undo. key joins the steps of one gesture. */
+export function edit<K extends Kind>(kind: K, next: Documents[K], key: string | null = null): void {
+  const id = idOf(kind, next)
+  const before = currentDocument(kind, id)
+  if (before && same(before, next)) return
+  record({ kind, id, before: clone(before), after: clone(next), key, at: Date.now() })
+  write(kind, next)
+}
+
+export async function removeWithUndo(kind: Kind, id: string): Promise<void> {
+  const before = clone(currentDocument(kind, id))
+  await remove(kind, id)
+  record({ kind, id, before, after: null, key: null, at: Date.now() })
+}
+
+function record(step: Step): void {
+  undone.value = []
+  const last = done.value.at(-1)
+  const joins = last && step.key !== null && last.key === step.key && last.id === step.id
+  if (joins && step.at - last.at < ONE_GESTURE_MS) {
+    last.after = step.after
+    last.at = step.at
+    return
+  }
+  done.value.push(step)
+  if (done.value.length > MOST_STEPS) done.value.shift()
+}
+
+export async function undo(): Promise<void> {
+  const step = done.value.pop()
+  if (!step) return
+  await apply(step.kind, step.id, step.before)
+  undone.value.push(step)
+}
+
+export async function redo(): Promise<void> {
+  const step = undone.value.pop()
+  if (!step) return
+  await apply(step.kind, step.id, step.after)
+  done.value.push(step)
+}
+
+async function apply(kind: Kind, id: string, document: AnyDocument | null): Promise<void> {
+  if (document) write(kind, document as Documents[typeof kind] as never)
+  else await remove(kind, id)
+}
+
+function clone<D>(document: D): D {
+  return document === null ? document : (JSON.parse(JSON.stringify(document)) as D)
+}

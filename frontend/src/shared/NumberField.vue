@@ -1,0 +1,112 @@
+<script setup lang="ts">
+/**
+ * A number typed as photographers type it ("1/250", "f/5.6", "12,5"). What is not (yet) a number stays in the field,
+ * with the reason below it; the document keeps its last good value.
+ */
+import { Input } from 'ant-design-vue'
+import { computed, inject, ref, useId, watch } from 'vue'
+import { halfTyped, keepHalfTyped } from './drafts'
+import { parseNumber } from './format'
+import { fieldProblems } from './problems'
+
+const props = withDefaults(
+  defineProps<{
+    label: string
+    pointer: string
+    unit?: string
+    format?: (value: number) => string
+    parse?: (text: string) => number | null
+    /** Smallest and largest value that can be meant, for the sentence under the field. */
+    above?: number
+    least?: number
+    most?: number
+    optional?: boolean
+    emptyMeans?: string
+    hint?: string
+  }>(),
+  { unit: '', optional: false },
+)
+const value = defineModel<number | null>('value', { required: true })
+const id = useId()
+const field = inject(fieldProblems, null)
+const key = computed(() => `${field?.document.value ?? ''}${props.pointer}`)
+
+const written = (number: number | null): string =>
+  number === null ? '' : props.format ? props.format(number) : String(Number(number.toPrecision(6)))
+const text = ref(halfTyped(key.value) ?? written(value.value))
+const focused = ref(false)
+
+watch([value, key], ([now], [, before]) => {
+  const pending = halfTyped(key.value)
+  if (pending !== undefined) text.value = pending
+  else if (!focused.value || before !== key.value) text.value = written(now)
+})
+
+function read(typed: string): { number: number | null; reason: string | null } {
+  if (typed.trim() === '') {
+    return props.optional ? { number: null, reason: null } : { number: null, reason: 'A value is needed here.' }
+  }
+  const number = (props.parse ?? parseNumber)(typed)
+  if (number === null) return { number, reason: 'This is not a number yet.' }
+  if (props.above !== undefined && number <= props.above) return { number, reason: `Must be above ${props.above}.` }
+  if (props.least !== undefined && number < props.least) return { number, reason: `Must be ${props.least} or more.` }
+  if (props.most !== undefined && number > props.most) return { number, reason: `Must be ${props.most} or less.` }
+  return { number, reason: null }
+}
+
+const reason = computed(() => read(text.value).reason ?? field?.problemAt(props.pointer) ?? null)
+
+function take(typed: string): void {
+  text.value = typed
+  const { number, reason: wrong } = read(typed)
+  keepHalfTyped(key.value, wrong === null ? null : typed)
+  if (wrong === null && number !== value.value) value.value = number
+}
+
+function leave(): void {
+  focused.value = false
+  if (read(text.value).reason === null) text.value = written(value.value)
+}
+</script>
+
+<template>
+  <div class="field">
+    <label :for="id">{{ label }}</label>
+    <Input
+      :id="id"
+      :value="text"
+      :suffix="unit || undefined"
+      :status="reason ? 'error' : ''"
+      :placeholder="emptyMeans"
+      :aria-invalid="reason ? 'true' : undefined"
+      :aria-describedby="reason || hint ? `${id}-note` : undefined"
+      autocomplete="off"
+      inputmode="text"
+      @update:value="take"
+      @focus="focused = true"
+      @blur="leave"
+      @press-enter="leave"
+    />
+    <p v-if="reason" :id="`${id}-note`" class="stop note" role="alert">{{ reason }}</p>
+    <p v-else-if="hint" :id="`${id}-note`" class="soft note">{{ hint }}</p>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  min-width: 0;
+}
+
+label {
+  color: var(--soft);
+  font-size: 12px;
+}
+
+.note {
+  font-size: 11.5px;
+  line-height: 1.3;
+}
+</style>

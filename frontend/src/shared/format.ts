@@ -1,0 +1,112 @@
+/** How values are written. The marked scales come from the server; here they are only looked up. */
+import type { Scales } from '@/api/types'
+
+type Quantity = keyof Scales
+const THIRDS = ['', '⅓', '⅔']
+
+let scales: Scales | null = null
+
+export function useScales(loaded: Scales): void {
+  scales = loaded
+}
+
+export function stepIndex(quantity: Quantity, value: number): number {
+  if (quantity === 'shutter') return -Math.log2(value) * 3
+  return quantity === 'aperture' ? 2 * Math.log2(value) * 3 : Math.log2(value / 100) * 3
+}
+
+export function stepValue(quantity: Quantity, index: number): number {
+  if (quantity === 'shutter') return 2 ** (-index / 3)
+  return quantity === 'aperture' ? 2 ** (index / 6) : 100 * 2 ** (index / 3)
+}
+
+/** The value one or more third steps further along its scale, from the marked step nearest to it. */
+export function nudged(quantity: Quantity, value: number, steps: number): number {
+  return stepValue(quantity, Math.round(stepIndex(quantity, value)) + steps)
+}
+
+function marking(quantity: Quantity, value: number): string | null {
+  const exact = stepIndex(quantity, value)
+  const index = Math.round(exact)
+  const scale = scales?.[quantity]
+  if (!scale || Math.abs(exact - index) > 0.004) return null
+  return scale.labels[index - scale.first_index] ?? null
+}
+
+const short = (value: number, digits = 2): string => String(Number(value.toPrecision(digits)))
+
+/** "1/250", "0.4 s", "2 min": without the unit where it is a fraction. */
+export function shutterText(seconds: number): string {
+  const marked = marking('shutter', seconds)
+  if (marked) return marked.includes('/') ? marked.replace(' s', '') : marked
+  if (seconds < 0.3) return `1/${Math.round(1 / seconds)}`
+  if (seconds < 60) return `${short(seconds)} s`
+  const whole = Math.round(seconds)
+  const rest = whole % 60
+  return `${Math.floor(whole / 60)} min${rest ? ` ${rest} s` : ''}`
+}
+
+export function shutterWithUnit(seconds: number): string {
+  const text = shutterText(seconds)
+  return text.includes('/') ? `${text} s` : text
+}
+
+export function apertureText(fNumber: number): string {
+  return marking('aperture', fNumber) ?? `f/${short(fNumber, fNumber < 10 ? 2 : 3)}`
+}
+
+export function isoText(iso: number): string {
+  return (marking('iso', iso) ?? `ISO ${Math.round(iso)}`).replace('ISO ', '')
+}
+
+/** A size in stops to the nearest third: "1⅔". */
+export function stopsText(ev: number): string {
+  const thirds = Math.round(Math.abs(ev) * 3)
+  const whole = Math.floor(thirds / 3)
+  return `${whole || thirds % 3 === 0 ? whole : ''}${THIRDS[thirds % 3]}`
+}
+
+/** A correction: "+⅔", "−1", "0". */
+export function signedStops(ev: number): string {
+  const text = stopsText(ev)
+  return text === '0' ? text : `${ev > 0 ? '+' : '−'}${text}`
+}
+
+export function evText(ev: number): string {
+  const sign = ev < 0 && stopsText(ev) !== '0' ? '−' : ''
+  return `EV ${sign}${stopsText(ev)}`
+}
+
+export function kelvinText(kelvin: number): string {
+  return `${Math.round(kelvin / 10) * 10} K`
+}
+
+export function clockText(minutes: number): string {
+  const ofDay = ((minutes % 1440) + 1440) % 1440
+  return `${String(Math.floor(ofDay / 60)).padStart(2, '0')}:${String(ofDay % 60).padStart(2, '0')}`
+}
+
+/** Reads "18:10", or "1+02:30" on the next day; null when it is neither. */
+export function parseClock(text: string): number | null {
+  const match = /^(?:(\d)\s*\+\s*)?(\d{1,2})[:.](\d{2})$/.exec(text.trim())
+  if (!match) return null
+  const [, days, hours, minutes] = match
+  if (Number(hours) > 23 || Number(minutes) > 59) return null
+  return Number(days ?? 0) * 1440 + Number(hours) * 60 + Number(minutes)
+}
+
+/** Reads "1/250", "2.5 s", "0,4", "f/5.6" or "ISO 6400" as a plain number; null when it is none. */
+export function parseNumber(text: string): number | null {
+  const cleaned = text
+    .trim()
+    .replace(',', '.')
+    .replace(/^(f\s*\/?|iso|ev)\s*/i, '')
+    .replace(/\s*(s|mm|m|k|°c|%|ms|ev)$/i, '')
+    .replace('−', '-')
+    .replace(/(?<=\d)[\s ](?=\d{3}\b)/g, '')
+  const fraction = /^(\d+(?:\.\d+)?)\s*\/\s*(\d+(?:\.\d+)?)$/.exec(cleaned)
+  if (fraction) return Number(fraction[2]) === 0 ? null : Number(fraction[1]) / Number(fraction[2])
+  if (!/^-?(\d+(\.\d*)?|\.\d+)(e[+-]?\d+)?$/i.test(cleaned)) return null
+  const value = Number(cleaned)
+  return Number.isFinite(value) ? value : null
+}
