@@ -24,7 +24,7 @@ from wide_aperture.core.numeric import Floats
 from wide_aperture.core.plan_document import Axis
 from wide_aperture.core.quantities import Quantity, ev100, exact_step, nearest_step
 
-ERROR_WEIGHT = 4.0  # a stop of wrong exposure weighs more than a stop past any single limit
+ERROR_WEIGHT = 8.0  # a stop of wrong exposure weighs more than a stop past any single limit
 ERROR_GRACE_EV = 0.18  # just over half a third-stop step: what the grid itself cannot avoid
 ND_WEIGHT = 0.12  # a filter costs time and a darker finder, not quality
 TIE_DECIMALS = 7
@@ -287,6 +287,8 @@ class ExposureSearch:
         worst_by = np.full(needed.shape, -1, dtype=np.intp)
         barred = ~inside
         for number, term in enumerate(self.terms):
+            if not term.is_serious:
+                continue  # drawn on the rulers; here it would hatch the whole field
             values = {"shutter_s": times[None, :], "aperture": openings[:, None]}.get(term.axis, iso_axis[safe])
             over = term.excess(values)
             if not over.any():

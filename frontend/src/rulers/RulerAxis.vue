@@ -5,7 +5,7 @@
  */
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useId } from 'vue'
-import { type Band, type Flag, flags, placeLabels, roomyTicks, type RulerScale, stretches, type Tick } from './scales'
+import { type Band, type Flag, flags, placeLabels, roomyTicks, type RulerScale, stretches, textWidth, type Tick } from './scales'
 
 const props = defineProps<{
   name: string
@@ -141,7 +141,7 @@ function key(event: KeyboardEvent): void {
         </g>
         <g v-for="(flag, i) in labels" :key="i" :class="flag.severity">
           <line :x1="px(flag.at)" :x2="px(flag.at)" :y1="flag.x === null ? BAR_TOP : BAR_TOP - 6" :y2="BAR_TOP + BAR" />
-          <text v-if="flag.x !== null" class="flag" :x="flag.side === 'left' ? px(flag.at) - 4 : px(flag.at) + 4" :y="BAR_TOP - 4" :text-anchor="flag.side === 'left' ? 'end' : 'start'">
+          <text v-if="flag.x !== null" class="flag" :x="flag.side === 'left' ? flag.x + textWidth(flag.label) : flag.x" :y="BAR_TOP - 4" :text-anchor="flag.side === 'left' ? 'end' : 'start'">
             {{ flag.label }}
             <title>{{ flag.sentence }}</title>
           </text>

@@ -117,21 +117,26 @@ export interface PlacedLabel extends Flag {
 
 const CHARACTER_PX = 5.1
 const GAP_PX = 5
+const SHIFT_PX = 9 // clears the marker's head
+
+/** About how wide a label is in the condensed label face. */
+export const textWidth = (label: string): number => label.length * CHARACTER_PX
 
 /** Gives labels room: first on their own side, then on the other, then a row higher; the rest are left out. */
 export function placeLabels(items: Flag[], width: number, rows: number, taken: [number, number][] = []): PlacedLabel[] {
   const used: [number, number][][] = Array.from({ length: rows }, (_, row) => (row === 0 ? [...taken] : []))
-  const weight = { forbidden: 0, costs: 1, plain: 2 }
+  // What costs teaches more than where the hardware ends, and a note is good to have.
+  const weight = { costs: 0, forbidden: 1, plain: 2 }
   const placed = new Map<Flag, PlacedLabel>()
   for (const flag of [...items].sort((a, b) => weight[a.severity] - weight[b.severity])) {
-    const length = flag.label.length * CHARACTER_PX
+    const length = textWidth(flag.label)
     const at = flag.at * width
     const lefts = { left: at - GAP_PX - length, right: at + GAP_PX }
     const other = flag.side === 'left' ? 'right' : 'left'
     let spot: PlacedLabel = { ...flag, x: null, row: 0 }
     search: for (let row = 0; row < rows; row++) {
-      for (const side of [flag.side, other] as const) {
-        const x = lefts[side]
+      for (const [side, shift] of [[flag.side, 0], [other, 0], [flag.side, SHIFT_PX], [other, SHIFT_PX]] as const) {
+        const x = lefts[side] + (side === 'left' ? -shift : shift)
         const fits = x >= -2 && x + length <= width + 2
         if (fits && used[row]!.every(([from, to]) => x > to || x + length < from)) {
           used[row]!.push([x - 3, x + length + 3])

@@ -8,7 +8,7 @@ import { computed, type ComputedRef, reactive, toRaw } from 'vue'
 import { Problem } from '@/api/client'
 import { noteAway, onServerBack } from './connection'
 import { type AnyDocument, deleteOne, type Documents, fetchAll, fetchOne, idOf, type Kind, putOne } from './kinds'
-import { same } from './merge'
+import { plainCopy, same } from './merge'
 import { allUnsent, dropUnsent, keepUnsent } from './outbox'
 
 export type EntryState = 'saved' | 'unsent' | 'sending' | 'refused' | 'conflict'
@@ -124,7 +124,7 @@ export function currentDocument<K extends Kind>(kind: K, id: string): Documents[
 /** Replaces a document (or makes a new one); it is shown, kept and sent. Undo is recorded by the caller (undo.ts). */
 export function write<K extends Kind>(kind: K, document: Documents[K]): void {
   const id = idOf(kind, document)
-  const raw = structuredClone(toRaw(document))
+  const raw = plainCopy(document)
   if (!mapOf(kind).has(id)) mapOf(kind).set(id, newEntry(id) as never)
   const entry = mapOf(kind).get(id) as Entry<Documents[K]> // read back: the map hands out the reactive one
   entry.draft = raw

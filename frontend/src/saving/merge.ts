@@ -17,6 +17,11 @@ const isRecord = (value: Json | undefined): value is { [field: string]: Json } =
 
 export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
+/** A copy free of reactive wrappers, which structured cloning refuses. Documents are JSON, so nothing is lost. */
+export function plainCopy<D>(document: D): D {
+  return document === null || document === undefined ? document : (JSON.parse(JSON.stringify(document)) as D)
+}
+
 /** Every field in which mine and theirs differ, with the value both began from. */
 export function differences(base: Json | undefined, mine: Json, theirs: Json, pointer = ''): Difference[] {
   if (same(mine, theirs)) return []
@@ -44,7 +49,7 @@ export function usualSide(item: Difference): 'mine' | 'theirs' {
 
 /** theirs with the fields taken from mine put in. */
 export function merged(theirs: Json, items: Difference[], sides: Record<string, 'mine' | 'theirs'>): Json {
-  const result = structuredClone(theirs)
+  const result = plainCopy(theirs)
   for (const item of items) {
     if (sides[item.pointer] === 'mine') put(result, item.pointer.split('/').slice(1), item.mine)
   }

@@ -1,5 +1,6 @@
 /** Unsent edits, kept in IndexedDB so that a reload, a crash or a stopped server loses nothing. */
 import { createStore, del, entries, set } from 'idb-keyval'
+import { plainCopy } from './merge'
 import type { AnyDocument, Kind } from './kinds'
 
 export interface Unsent {
@@ -15,7 +16,7 @@ const box = createStore('wide-aperture', 'unsent')
 const key = (kind: Kind, id: string): string => `${kind}/${id}`
 
 export function keepUnsent(unsent: Unsent): Promise<void> {
-  return set(key(unsent.kind, unsent.id), structuredClone(unsent), box)
+  return set(key(unsent.kind, unsent.id), plainCopy(unsent), box)
 }
 
 export function dropUnsent(kind: Kind, id: string): Promise<void> {

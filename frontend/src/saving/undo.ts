@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { currentDocument, remove, write } from './documents'
 import { type AnyDocument, type Documents, idOf, type Kind, titleOf } from './kinds'
-import { same } from './merge'
+import { plainCopy, same } from './merge'
 
 interface Step {
   kind: Kind
@@ -34,12 +34,12 @@ export function edit<K extends Kind>(kind: K, next: Documents[K], key: string | 
   const id = idOf(kind, next)
   const before = currentDocument(kind, id)
   if (before && same(before, next)) return
-  record({ kind, id, before: clone(before), after: clone(next), key, at: Date.now() })
+  record({ kind, id, before: plainCopy(before), after: plainCopy(next), key, at: Date.now() })
   write(kind, next)
 }
 
 export async function removeWithUndo(kind: Kind, id: string): Promise<void> {
-  const before = clone(currentDocument(kind, id))
+  const before = plainCopy(currentDocument(kind, id))
   await remove(kind, id)
   record({ kind, id, before, after: null, key: null, at: Date.now() })
 }
@@ -74,8 +74,4 @@ export async function redo(): Promise<void> {
 async function apply(kind: Kind, id: string, document: AnyDocument | null): Promise<void> {
   if (document) write(kind, document as Documents[typeof kind] as never)
   else await remove(kind, id)
-}
-
-function clone<D>(document: D): D {
-  return document === null ? document : (JSON.parse(JSON.stringify(document)) as D)
 }

@@ -25,7 +25,7 @@ function take(typed: string): void {
 <template>
   <div class="field">
     <label :for="id">{{ label }}</label>
-    <Textarea v-if="long" :id="id" :value="text" :maxlength="most ?? 4000" :auto-size="{ minRows: 2, maxRows: 6 }" @update:value="take" />
+    <Textarea v-if="long" :id="id" :value="text" :maxlength="most ?? 4000" :rows="3" @update:value="take" />
     <Input v-else :id="id" :value="text" :maxlength="most ?? 120" :status="reason ? 'error' : ''" autocomplete="off" @update:value="take" />
     <p v-if="reason" class="stop note" role="alert">{{ reason }}</p>
   </div>

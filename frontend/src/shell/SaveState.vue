@@ -9,7 +9,7 @@ const refused = computed(() => waiting.value.filter((entry) => entry.state === '
 const savedAt = computed(() => {
   const times = allEntries.value.flatMap((entry) => (entry.savedAt ? [entry.savedAt] : []))
   const last = times.sort().at(-1)
-  return last ? new Date(last).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : null
+  return last ? new Date(last).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }) : null
 })
 const said = computed(() => {
   if (refused.value.length) return `${refused.value.length} not saved: mend the marked field`

@@ -51,7 +51,7 @@ def _fastest_end(case: Case) -> Term:
     return Term(
         id="shutter_end_fast",
         axis="shutter_s",
-        imposed_by=f"{kind.replace('_', ' ')} shutter ends",
+        imposed_by="shutter ends",
         kind="end",
         low=fastest,
         sentence=f"{case.body.name} has nothing shorter than {wording.seconds(fastest)} with its "

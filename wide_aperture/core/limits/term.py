@@ -15,6 +15,7 @@ from wide_aperture.core.plan_document import Axis, Window
 
 # Less than half a third-stop step is no passing: the nearest marked value is the limit's own.
 NEAREST_STEP_EV = 1 / 6
+SERIOUS_WEIGHT = 0.4
 
 
 def position(axis: Axis, value: Floats | float) -> Floats:
@@ -47,6 +48,11 @@ class Term:
     def is_end(self) -> bool:
         """A hard end of body or lens, or a rule that may not be broken: never crossed by the search."""
         return self.kind == "end"
+
+    @property
+    def is_serious(self) -> bool:
+        """A limit whose passing harms the picture, not only a wish or a first sign."""
+        return self.kind == "end" or (self.kind == "limit" and self.weight >= SERIOUS_WEIGHT)
 
     def excess(self, values: Floats | float) -> Floats:
         """By how many EV each value passes the limit; 0 inside the window and for less than half a step."""

@@ -187,7 +187,7 @@ def _set_filter_and_flash(draft: Draft) -> None:
             "nd_stops", cell.nd_stops, f"Takes {wording.stops_word(cell.nd_stops)} so that the wanted time is reached."
         )
     else:
-        draft.put("nd_stops", 0.0, "No filter needed.")
+        draft.put("nd_stops", None, "No filter needed.")
     use = case.flash_use
     if use == "off":
         barred = case.has("no_flash")

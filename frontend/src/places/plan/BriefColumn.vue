@@ -79,8 +79,8 @@ function name(alternative: Alternative): string {
       <article v-for="finding in findings" :key="finding.code" class="finding" :class="tone(finding)">
         <p>
           <b>{{ finding.title }}</b> {{ finding.sentence }}
-          <span v-if="finding.handled_by.length" class="soft">Handled by {{ finding.handled_by.map((id) => labelOf('setting', id)).join(', ') }}.</span>
-          <span v-if="finding.residual" class="soft"> {{ finding.residual }}</span>
+          <span v-if="finding.handled_by.length" class="soft">Handled by {{ finding.handled_by.map((id) => labelOf('setting', id)).join(', ') }}. </span>
+          <span v-if="finding.residual" class="soft">{{ finding.residual }}</span>
         </p>
         <button v-if="finding.remedy" class="link" @click="emit('remedy', finding.remedy.changes)">{{ finding.remedy.label }}</button>
       </article>

@@ -73,7 +73,7 @@ const placed = computed(() => {
     const left = px(block.from)
     const blockWidth = Math.max(px(block.to) - left, 86)
     const row = left >= ends[0]! ? 0 : left >= ends[1]! ? 1 : ends[0]! <= ends[1]! ? 0 : 1
-    ends[row] = left + blockWidth + 3
+    ends[row] = left + blockWidth - 1
     return { ...block, left, blockWidth, row }
   })
 })

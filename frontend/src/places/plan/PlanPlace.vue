@@ -5,8 +5,10 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Alternative, Pin, PlannedSituation, PlanRequest } from '@/api/types'
 import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
+import { plainCopy } from '@/saving/merge'
 import { edit, removeWithUndo } from '@/saving/undo'
 import { evText } from '@/shared/format'
+import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
 import { tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
@@ -97,8 +99,8 @@ async function removeThis(): Promise<void> {
 
 function duplicate(): void {
   if (!planned.value || !shoot.value) return
-  const copy = structuredClone(JSON.parse(JSON.stringify(planned.value))) as PlannedSituation
-  const fresh = { ...copy, situation: { ...copy.situation, id: crypto.randomUUID(), title: `${copy.situation.title}, copy`.slice(0, 120), order: situations.value.length } }
+  const copy = plainCopy(planned.value)
+  const fresh = { ...copy, situation: { ...copy.situation, id: newId(), title: `${copy.situation.title}, copy`.slice(0, 120), order: situations.value.length } }
   edit('situations', fresh)
   void router.push(`/shoots/${props.shootId}/plan/${fresh.situation.id}`)
 }

@@ -1,5 +1,6 @@
 /** Saves a plan as an immutable setup: the setup with everything it was computed from. */
 import type { Body, Lens, Plan, PlannedSituation, SavedSetup } from '@/api/types'
+import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { newId } from '@/shared/ids'
 
@@ -34,7 +35,7 @@ export function snapshotOf(
 }
 
 export function saveSnapshot(...inputs: Parameters<typeof snapshotOf>): SavedSetup {
-  const snapshot = JSON.parse(JSON.stringify(snapshotOf(...inputs))) as SavedSetup
+  const snapshot = plainCopy(snapshotOf(...inputs))
   edit('setups', snapshot)
   return snapshot
 }
