@@ -35,10 +35,20 @@ function marking(quantity: Quantity, value: number): string | null {
 
 const short = (value: number, digits = 2): string => String(Number(value.toPrecision(digits)))
 
+/** Beyond 30 s bodies mark nothing; people count 40 s, 50 s, 1 min, 80 s, 100 s, 2 min and so on. */
+function longMarking(seconds: number): string | null {
+  const exact = stepIndex('shutter', seconds)
+  const index = Math.round(exact)
+  if (index >= -15 || Math.abs(exact - index) > 0.004) return null
+  return index % 3 === 0 ? `${2 ** (-index / 3 - 6)} min` : `${short(seconds, seconds < 100 ? 1 : 2)} s`
+}
+
 /** "1/250", "0.4 s", "2 min": without the unit where it is a fraction. */
 export function shutterText(seconds: number): string {
   const marked = marking('shutter', seconds)
   if (marked) return marked.includes('/') ? marked.replace(' s', '') : marked
+  const long = longMarking(seconds)
+  if (long) return long
   if (seconds < 0.3) return `1/${Math.round(1 / seconds)}`
   if (seconds < 60) return `${short(seconds)} s`
   const whole = Math.round(seconds)

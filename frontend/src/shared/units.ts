@@ -23,3 +23,8 @@ export function distanceText(metres: number | null): string {
   const text = shown >= 1000 ? String(Math.round(shown)) : String(Number(shown.toPrecision(digits)))
   return `${text} ${distanceUnit.value}`
 }
+
+/** "15 m – 40 m", "2 m – ∞", "infinity". */
+export function distanceBand(nearM: number, farM: number | null): string {
+  return nearM >= INFINITY_M ? 'infinity' : `${distanceText(nearM)} – ${distanceText(farM)}`
+}

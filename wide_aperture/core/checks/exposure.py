@@ -52,13 +52,13 @@ def iso_ceiling_hit(checked: Checked) -> Finding | None:
 def shutter_floor_broken(checked: Checked) -> Finding | None:
     """At ceiling and widest aperture the shutter falls slower than the stated or subject-required floor."""
     case = checked.case
-    floor = checked.slowest_allowed_s("own_floor", "motion", "growth")
+    stated = case.requests.shutter_floor_s
+    floor = stated if stated is not None else checked.slowest_allowed_s("motion", "growth")
     if math.isinf(floor) or case.flash_leads:
         return None
     falls_to = checked.time_needed(case.widest_aperture, case.body.ceilings.push)
     if falls_to <= floor * SLACK:
         return None
-    stated = case.requests.shutter_floor_s is not None and floor == case.requests.shutter_floor_s
     return Finding(
         code="shutter_floor_broken",
         level="caution",

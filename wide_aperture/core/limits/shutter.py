@@ -16,6 +16,7 @@ from wide_aperture.core.situation import OPTICAL_INFINITY_M, Waveform
 
 MOTION_WEIGHT = {"sports": 1.1, "wildlife": 1.1, "street": 0.8, "wedding": 0.9, "portrait": 0.9, "everyday": 0.8}
 VISIBLE_TRAIL_PX = 5.0
+SLOWEST_THAT_COUNTS_PX_S = 1e-3  # slower than this nothing moves within the longest exposure
 LONGEST_BULB_S = 900.0
 GHOST_TOLERANCE = 3.0
 PAN_STREAK_SHARE = (0.04, 0.10)  # of the frame's width: shorter looks like a mistake, longer hides the place
@@ -91,7 +92,7 @@ def _bulb(case: Case) -> Term | None:
 
 
 def _subject_motion(case: Case) -> Term | None:
-    if case.situation.look in STREAK_LOOKS or case.image_speed_px_s <= 0:
+    if case.situation.look in STREAK_LOOKS or case.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
         return None
     # The flash itself stops the subject; what is left to blur is its ghost in the dimmer ambient light.
     tolerance_px = case.blur_tolerance_px * (GHOST_TOLERANCE if case.flash_leads else 1.0)
@@ -119,7 +120,7 @@ def _focus_travel(case: Case) -> Term | None:
     """Towards the camera the subject also grows; the growth blurs its edge before the sideways part does."""
     if case.situation.direction != "towards" or case.situation.look in STREAK_LOOKS or case.speed_m_s <= 0:
         return None
-    if case.mid_m >= OPTICAL_INFINITY_M or case.flash_leads:
+    if case.mid_m >= OPTICAL_INFINITY_M or case.flash_leads or case.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
         return None
     # The edge of a subject filling 60 % of the height moves outwards by height/2 x v t / d.
     edge_px = 0.3 * case.body.height_px

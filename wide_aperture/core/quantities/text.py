@@ -120,6 +120,16 @@ def _label_of(quantity: Quantity, value: float) -> str | None:
     return label if off_step < _SAME_STEP_STOPS or is_marked else None
 
 
+def _long_label(seconds: float) -> str | None:
+    """Beyond 30 s bodies mark nothing; people count 40 s, 50 s, 1 min, 80 s, 100 s, 2 min and so on."""
+    index = nearest_step("shutter", seconds)
+    if index >= -15 or abs(math.log2(seconds / exact_step("shutter", index))) >= _SAME_STEP_STOPS:
+        return None
+    if index % 3 == 0:
+        return f"{2 ** (-index // 3 - 6)} min"
+    return f"{float(f'{seconds:.1g}') if seconds < 100 else float(f'{seconds:.2g}'):g} s"
+
+
 def _short(value: float, digits: int = 3) -> str:
     return f"{float(f'{value:.{digits}g}'):g}"
 
@@ -137,6 +147,9 @@ def format_shutter(value: float) -> str:
     label = _label_of("shutter", value)
     if label is not None:
         return label.removesuffix(" s") if "/" in label else label
+    long_label = _long_label(value)
+    if long_label is not None:
+        return long_label
     if value < 0.3:
         return f"1/{round(1 / value)}" if 1 / value < 1e6 else f"{value:.3g} s"
     if value < 60:

@@ -10,7 +10,7 @@ import { useShortcuts } from '@/shared/shortcuts'
 import { useOpenThing } from '@/shell/open'
 import { snapshotOf } from '../plan/saveSnapshot'
 import { usePlan } from '../plan/usePlan'
-import { distanceText } from '@/shared/units'
+import { distanceBand } from '@/shared/units'
 import CardSheet from './CardSheet.vue'
 import { download } from './download'
 
@@ -44,7 +44,7 @@ const headline = computed(() => {
 const circumstances = computed(() => {
   if (!plan.value || !planned.value) return ''
   const { situation } = planned.value
-  const distance = `${distanceText(situation.near_m)} to ${distanceText(situation.far_m ?? null)}`
+  const distance = distanceBand(situation.near_m, situation.far_m ?? null)
   return `${body.value?.name}, ${lens.value?.name} at ${Math.round(plan.value.choice.focal_length_mm)} mm · ${evText(plan.value.light.ev100)} · ${distance}`
 })
 

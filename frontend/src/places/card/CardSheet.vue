@@ -65,6 +65,7 @@ const groups = computed(() => {
 <style scoped>
 .card {
   max-width: 780px;
+  margin: 0 auto;
   padding: 20px 24px;
   border: 1px solid var(--rule);
   background: var(--sheet);

@@ -2,8 +2,8 @@
 /** The brief in words, the schools followed, findings with their remedies, and other ways. */
 import { computed } from 'vue'
 import type { Alternative, Finding, NamedLight, Plan, PlannedSituation } from '@/api/types'
-import { evText, kelvinText, shutterText, signedStops } from '@/shared/format'
-import { distanceText } from '@/shared/units'
+import { apertureText, evText, isoText, kelvinText, shutterText, signedStops } from '@/shared/format'
+import { distanceBand } from '@/shared/units'
 import { labelOf } from './labels'
 import type { Changes } from './pins'
 
@@ -27,7 +27,7 @@ const rows = computed(() => {
     { label: 'Light', value: `${ev === undefined ? '' : evText(ev)}${named ? ` · ${named.label.toLowerCase()}` : ''}`, section: 'light' },
     { label: 'Colour', value: `${kelvinText(light.cct_k ?? named?.cct_k ?? 5500)}${seen?.flicker_hz ? `, pulses ${seen.flicker_hz} Hz` : ''}${situation.second_cct_k ? `, second ${kelvinText(situation.second_cct_k)}` : ''}`, section: 'light' },
     { label: 'Subject', value: `${labelOf('subject', situation.subject ?? 'usual')}${speed.high_m_s ? `, ${speed.low_m_s === speed.high_m_s ? '' : `${speed.low_m_s}–`}${speed.high_m_s} m/s` : ''}, ${labelOf('direction', situation.direction)}`, section: 'subject' },
-    { label: 'Distance', value: `${distanceText(situation.near_m)} – ${distanceText(situation.far_m ?? null)}`, section: 'subject' },
+    { label: 'Distance', value: distanceBand(situation.near_m, situation.far_m ?? null), section: 'subject' },
     { label: 'Focal length', value: `${Math.round(props.plan?.choice.focal_length_mm ?? situation.focal_length_mm ?? 0) || '–'} mm${situation.focal_length_mm ? '' : ', chosen'}`, section: 'kit' },
     { label: 'Support', value: labelOf('support', situation.support), section: 'subject' },
     { label: 'Look', value: labelOf('look', situation.look), section: 'look' },
@@ -50,8 +50,8 @@ function costs(alternative: Alternative): string {
 function name(alternative: Alternative): string {
   const { shutter_s: shutter, aperture, iso } = alternative.choice
   const axis = Object.keys(alternative.change)[0]
-  if (alternative.id === 'cleaner_file') return `${alternative.label}, ISO ${Math.round(iso)}`
-  if (alternative.id.endsWith('depth')) return `${alternative.label}, f/${Number(aperture.toPrecision(2))}`
+  if (alternative.id === 'cleaner_file') return `${alternative.label}, ISO ${isoText(iso)}`
+  if (alternative.id.endsWith('depth')) return `${alternative.label}, ${apertureText(aperture)}`
   return axis ? `${alternative.label}, ${shutterText(shutter)}` : alternative.label
 }
 </script>

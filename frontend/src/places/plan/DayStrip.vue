@@ -81,7 +81,8 @@ const rows = computed(() => Math.max(...placed.value.map((block) => block.row), 
 </script>
 
 <template>
-  <nav ref="strip" class="strip" aria-label="Situations of the day">
+  <nav class="strip" aria-label="Situations of the day">
+    <div ref="strip" class="inner">
     <svg :width="width" height="96" aria-hidden="true">
       <g v-for="mark in marks" :key="mark">
         <line class="hour" :x1="px(mark)" :x2="px(mark)" y1="6" :y2="AXIS_TOP" />
@@ -106,6 +107,7 @@ const rows = computed(() => Math.max(...placed.value.map((block) => block.row), 
       {{ block.title }}
     </RouterLink>
     <button class="link add" @click="$emit('add')">Add situation</button>
+    </div>
   </nav>
 </template>
 
@@ -114,7 +116,14 @@ const rows = computed(() => Math.max(...placed.value.map((block) => block.row), 
   position: relative;
   height: var(--strip-height);
   border-bottom: 1px solid var(--rule);
-  overflow: hidden;
+  overflow: auto hidden;
+  scrollbar-width: none;
+}
+
+.inner {
+  position: relative;
+  min-width: 700px;
+  height: 95px;
 }
 
 svg {

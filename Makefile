@@ -1,0 +1,80 @@
+# Everything a newcomer needs: `make demo` and `make test`.
+PORT ?= 8000
+PYTHON ?= python3
+VENV := .venv
+PY := $(VENV)/bin/python
+PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
+CASES ?= $(CURDIR)/tests/core/cases/public.json
+SOURCES := $(shell find frontend/src frontend/index.html frontend/vite.config.ts -type f)
+
+.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge chromium clean
+
+demo: install build  ## build, load demo data, serve
+	@$(PY) manage.py prepare
+	@$(PY) manage.py load_demo
+	@$(PY) manage.py serve --port $(PORT)
+
+demo-reset: install  ## put every demo row back to how it came
+	@$(PY) manage.py prepare
+	@$(PY) manage.py load_demo --reset
+
+dev: install  ## hot reload on both sides; open http://127.0.0.1:5173
+	@$(PY) manage.py prepare && $(PY) manage.py load_demo
+	@trap 'kill 0' EXIT INT TERM; \
+	  WIDE_APERTURE_DEV=1 $(PY) manage.py runserver 127.0.0.1:$(PORT) & \
+	  (cd frontend && PORT=$(PORT) npx vite) & wait
+
+test: install chromium  ## everything: lint, types, import contracts, build, core, API and browser tests
+	@PY=$(PY) sh scripts/test.sh
+
+lint: install
+	$(VENV)/bin/ruff check . && $(VENV)/bin/ruff format --check .
+	$(VENV)/bin/mypy
+	$(VENV)/bin/lint-imports
+	cd frontend && npx vue-tsc --noEmit
+
+install: $(VENV)/.installed frontend/node_modules/.installed
+
+$(VENV)/.installed: requirements/dev.lock pyproject.toml
+	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Python 3.11 or newer is needed; found $$($(PYTHON) --version)."; exit 1; }
+	@test -x $(PY) || $(PYTHON) -m venv $(VENV)
+	@$(PIP) install --require-hashes -r requirements/dev.lock
+	@$(PIP) install --no-deps --no-build-isolation -e .
+	@touch $@
+
+frontend/node_modules/.installed: frontend/package-lock.json
+	@node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)' 2>/dev/null || { echo "Node 20.19 or newer is needed."; exit 1; }
+	@cd frontend && npm ci --no-audit --no-fund --ignore-scripts --loglevel=error
+	@touch $@
+
+build: frontend/dist/.built
+
+frontend/dist/.built: frontend/node_modules/.installed $(VENV)/.installed $(SOURCES)
+	@cd frontend && npx vite build --logLevel warn
+	@$(PY) -m whitenoise.compress -q frontend/dist/assets
+	@touch $@
+
+chromium:
+	@sh scripts/chromium.sh
+
+lock:  ## refresh both lock files; neither holds a registry's address
+	env -u PIP_FIND_LINKS $(VENV)/bin/pip-compile --quiet --upgrade --generate-hashes --allow-unsafe --strip-extras \
+	  --build-deps-for editable --extra dev --no-emit-index-url --no-emit-trusted-host --no-emit-find-links \
+	  -o requirements/dev.lock pyproject.toml
+	cd frontend && npm update --package-lock-only --no-audit --no-fund
+
+schema: install  ## OpenAPI file, JSON Schemas and the front end's types, from the code
+	@$(PY) manage.py export_schemas
+	@cd frontend && npm run -s types
+
+bench: install build chromium  ## print the measured figures
+	@$(PY) -m benchmarks
+
+screenshots: install build chromium  ## rewrite docs/screenshots from the demo data, in a folder of its own
+	@$(PY) scripts/screenshots.py
+
+judge:  ## compare plans with judgement cases: make judge CASES=/abs/path.json
+	@$(PY) -m tests.core.judgement $(CASES)
+
+clean:
+	rm -rf frontend/dist frontend/node_modules $(VENV)

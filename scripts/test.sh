@@ -1,0 +1,28 @@
+#!/bin/sh
+# Runs every check, goes on after a failing one, and closes with one line that counts.
+failed=0
+step() {
+  name=$1; shift
+  if "$@"; then echo "ok: $name"; else echo "FAILED: $name"; failed=$((failed + 1)); fi
+}
+bin=$(dirname "$PY")
+data=$(mktemp -d)
+trap 'rm -rf "$data"' EXIT
+export WIDE_APERTURE_DATA="$data" HYPOTHESIS_PROFILE=ci
+
+step "ruff" "$bin/ruff" check -q .
+step "ruff format" "$bin/ruff" format -q --check .
+step "mypy on the core" "$bin/mypy" --no-error-summary
+step "import contracts" "$bin/lint-imports" --no-cache
+step "vue-tsc" sh -c 'cd frontend && npx vue-tsc --noEmit'
+step "front-end build" make -s build
+
+log="$data/tests.log"
+"$PY" manage.py test --parallel 2 --timing tests 2>&1 | tee "$log"
+counts=$(grep -E '^[0-9]+ passed, [0-9]+ failed' "$log" | tail -n 1)
+passed=$(echo "$counts" | sed -nE 's/^([0-9]+) passed.*/\1/p')
+broken=$(echo "$counts" | sed -nE 's/.* ([0-9]+) failed.*/\1/p')
+if [ -z "$counts" ]; then passed=0; broken=1; fi
+total_failed=$((broken + failed))
+echo "$((passed + 6 - failed)) passed, $total_failed failed"
+[ "$total_failed" -eq 0 ]

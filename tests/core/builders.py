@@ -1,0 +1,94 @@
+"""Plain kit and situations for tests; every field a test cares about is said in the test."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any
+
+from wide_aperture.core.kit import Accessories, ApertureAt, Body, FlashSync, FrameRate, IsoCeilings, Lens
+from wide_aperture.core.plan_document import Plan
+from wide_aperture.core.planner import plan
+from wide_aperture.core.preferences import Preferences, Requests, Schools
+from wide_aperture.core.sensor import typical
+from wide_aperture.core.setup_document import Pin
+from wide_aperture.core.situation import LightByEv, Situation, SpeedBand
+
+
+def body(**changes: Any) -> Body:
+    """A 24 MP full-frame body with every shutter kind."""
+    figures: dict[str, Any] = {
+        "id": uuid.UUID(int=1),
+        "name": "Test body",
+        "sensor_width_mm": 36,
+        "sensor_height_mm": 24,
+        "megapixels": 24,
+        "base_iso": 100,
+        "highest_iso": 102400,
+        "fastest_mechanical_s": 1 / 8000,
+        "fastest_first_curtain_s": 1 / 4000,
+        "fastest_electronic_s": 1 / 16000,
+        "flash_sync": FlashSync(mechanical_s=1 / 250, electronic_first_curtain_s=1 / 250),
+        "readout_ms": 22,
+        "frame_rates": (FrameRate(shutter="mechanical", frames_per_s=10),),
+        "buffer_raw_frames": 120,
+        "card_slots": 2,
+        "stabiliser_stops": 3,
+        "anti_flicker": True,
+        "electrons": typical(36, 24, 24, 100, 14.0),
+        "ceilings": IsoCeilings(routine=12800, push=12800),
+    }
+    return Body(**{**figures, **changes})
+
+
+def lens(focal: float = 200, widest: float = 2.8, **changes: Any) -> Lens:
+    """A single focal length; give focal_min_mm and focal_max_mm for a zoom."""
+    figures: dict[str, Any] = {
+        "id": uuid.UUID(int=2),
+        "name": "Test lens",
+        "focal_min_mm": focal,
+        "focal_max_mm": focal,
+        "widest": (ApertureAt(focal_length_mm=focal, f_number=widest),),
+    }
+    return Lens(**{**figures, **changes})
+
+
+def situation(ev: float = 8.5, speed: float = 0.0, near: float = 15.0, far: float | None = 40.0, **brief: Any) -> Situation:
+    """Something in even light; sports with a moving person unless said otherwise."""
+    light = brief.pop("light", None) or LightByEv(ev100=ev, cct_k=brief.pop("cct_k", 5200))
+    defaults: dict[str, Any] = {
+        "id": uuid.UUID(int=3),
+        "title": "Test",
+        "genre": "sports",
+        "near_m": near,
+        "far_m": far,
+        "light": light,
+        "speed": SpeedBand(low_m_s=speed, high_m_s=speed),
+        "direction": "erratic" if speed else "still",
+    }
+    return Situation(**{**defaults, **brief})
+
+
+def planned(
+    brief: Situation | None = None,
+    *,
+    camera: Body | None = None,
+    glass: Lens | None = None,
+    requests: dict[str, Any] | None = None,
+    schools: dict[str, Any] | None = None,
+    accessories: Accessories | None = None,
+    pins: dict[str, Any] | None = None,
+) -> Plan:
+    """The plan of a test case."""
+    return plan(
+        camera or body(),
+        glass or lens(),
+        brief or situation(speed=7),
+        Preferences(requests=Requests(**(requests or {})), schools=Schools(**(schools or {}))),
+        accessories=accessories or Accessories(),
+        pins=[Pin(setting=name, value=value) for name, value in (pins or {}).items()],
+    )
+
+
+def codes(of: Plan, *, open_only: bool = False) -> set[str]:
+    """Codes of the findings of a plan."""
+    return {finding.code for finding in of.findings if finding.is_open or not open_only}
