@@ -52,7 +52,9 @@ def lens(focal: float = 200, widest: float = 2.8, **changes: Any) -> Lens:
     return Lens(**{**figures, **changes})
 
 
-def situation(ev: float = 8.5, speed: float = 0.0, near: float = 15.0, far: float | None = 40.0, **brief: Any) -> Situation:
+def situation(
+    ev: float = 8.5, speed: float = 0.0, near: float = 15.0, far: float | None = 40.0, **brief: Any
+) -> Situation:
     """Something in even light; sports with a moving person unless said otherwise."""
     light = brief.pop("light", None) or LightByEv(ev100=ev, cct_k=brief.pop("cct_k", 5200))
     defaults: dict[str, Any] = {

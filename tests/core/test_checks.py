@@ -9,7 +9,7 @@ from tests.core.builders import body, codes, lens, planned, situation
 from wide_aperture.core.checks import check
 from wide_aperture.core.kit import Accessories, Flash, IsoCeilings
 from wide_aperture.core.preferences import Preferences, Requests
-from wide_aperture.core.setup_document import Setup, SettingValue
+from wide_aperture.core.setup_document import SettingValue, Setup
 from wide_aperture.core.situation import LightByEv
 
 
@@ -32,7 +32,10 @@ SPEEDLIGHT = Accessories(flash=Flash(guide_number_m=36))
 
 class FlashSync(SimpleTestCase):
     def test_fires_when_the_time_is_shorter_than_sync(self):
-        self.assertIn("flash_sync_exceeded", checked({"flash": "fill", "shutter_s": 1 / 1000, "shutter_type": "mechanical"}, accessories=SPEEDLIGHT))
+        self.assertIn(
+            "flash_sync_exceeded",
+            checked({"flash": "fill", "shutter_s": 1 / 1000, "shutter_type": "mechanical"}, accessories=SPEEDLIGHT),
+        )
 
     def test_fires_about_an_aperture_that_would_need_a_shorter_time(self):
         bright = situation(ev=15, speed=1, near=2, far=4, genre="portrait")
@@ -41,7 +44,9 @@ class FlashSync(SimpleTestCase):
         self.assertNotIn("flash_sync_exceeded", codes(plan, open_only=True))
 
     def test_silent_at_sync_and_with_high_speed_sync(self):
-        self.assertNotIn("flash_sync_exceeded", checked({"flash": "fill", "shutter_s": 1 / 256}, accessories=SPEEDLIGHT))
+        self.assertNotIn(
+            "flash_sync_exceeded", checked({"flash": "fill", "shutter_s": 1 / 256}, accessories=SPEEDLIGHT)
+        )
         fast = Accessories(flash=Flash(guide_number_m=36, high_speed_sync=True))
         self.assertNotIn("flash_sync_exceeded", checked({"flash": "fill", "shutter_s": 1 / 1000}, accessories=fast))
 
@@ -69,16 +74,26 @@ class Movement(SimpleTestCase):
         self.assertIn("star_trailing", checked({"shutter_s": 30.0}, stars, glass=lens(20, 1.8)))
 
     def test_trailing_is_silent_for_points_trackers_and_wanted_trails(self):
-        for changes, seconds in (({}, 12.0), ({"constraints": ("star_tracker",)}, 60.0), ({"look": "star_trails"}, 60.0)):
-            stars = situation(ev=-7, genre="night_sky", near=1e9, far=None, support="tripod", angular_speed_arcsec_s=15.04, **changes)
+        for changes, seconds in (
+            ({}, 12.0),
+            ({"constraints": ("star_tracker",)}, 60.0),
+            ({"look": "star_trails"}, 60.0),
+        ):
+            stars = situation(
+                ev=-7, genre="night_sky", near=1e9, far=None, support="tripod", angular_speed_arcsec_s=15.04, **changes
+            )
             self.assertNotIn("star_trailing", checked({"shutter_s": seconds}, stars, glass=lens(20, 1.8)))
 
     def test_rolling_distortion_fires_for_a_slow_read_out_and_a_fast_subject(self):
         self.assertIn("rolling_shutter_distortion", checked({"shutter_type": "electronic"}, camera=body(readout_ms=55)))
 
     def test_rolling_distortion_is_silent_with_curtains_or_a_quick_read_out(self):
-        self.assertNotIn("rolling_shutter_distortion", checked({"shutter_type": "mechanical"}, camera=body(readout_ms=55)))
-        self.assertNotIn("rolling_shutter_distortion", checked({"shutter_type": "electronic"}, camera=body(readout_ms=4)))
+        self.assertNotIn(
+            "rolling_shutter_distortion", checked({"shutter_type": "mechanical"}, camera=body(readout_ms=55))
+        )
+        self.assertNotIn(
+            "rolling_shutter_distortion", checked({"shutter_type": "electronic"}, camera=body(readout_ms=4))
+        )
 
 
 class ExposureEnds(SimpleTestCase):
@@ -94,7 +109,9 @@ class ExposureEnds(SimpleTestCase):
         self.assertEqual(finding.about, "request")
 
     def test_floor_is_silent_when_it_holds(self):
-        self.assertNotIn("shutter_floor_broken", codes(planned(situation(ev=9, speed=7), requests={"shutter_floor_s": 1 / 1000})))
+        self.assertNotIn(
+            "shutter_floor_broken", codes(planned(situation(ev=9, speed=7), requests={"shutter_floor_s": 1 / 1000}))
+        )
 
     def test_dark_at_the_ceiling_fires_for_held_values(self):
         settings = {"exposure_mode": "manual_auto_iso", "shutter_s": 1 / 2000, "aperture": 5.6, "iso_ceiling": 6400}
@@ -108,7 +125,12 @@ class ExposureEnds(SimpleTestCase):
 
     def test_too_bright_fires_about_the_aperture_asked_for(self):
         sun = situation(ev=15.5, genre="portrait", near=2, far=3)
-        plan = planned(sun, glass=lens(85, 1.2), camera=body(fastest_electronic_s=None, fastest_mechanical_s=1 / 4000), requests={"aperture": 1.2})
+        plan = planned(
+            sun,
+            glass=lens(85, 1.2),
+            camera=body(fastest_electronic_s=None, fastest_mechanical_s=1 / 4000),
+            requests={"aperture": 1.2},
+        )
         finding = next(f for f in plan.findings if f.code == "max_shutter_exceeded")
         self.assertEqual((finding.level, finding.about), ("stop", "request"))
         self.assertIn("aperture", finding.handled_by)
@@ -118,7 +140,9 @@ class ExposureEnds(SimpleTestCase):
         self.assertNotIn("max_shutter_exceeded", codes(planned(sun, glass=lens(85, 1.8), requests={"aperture": 1.8})))
 
     def test_filter_fires_for_silk_in_daylight_and_is_handled_by_one(self):
-        beck = situation(ev=12, speed=2, near=3, far=15, genre="landscape", look="silky_water", support="tripod", direction="across")
+        beck = situation(
+            ev=12, speed=2, near=3, far=15, genre="landscape", look="silky_water", support="tripod", direction="across"
+        )
         without = planned(beck, glass=lens(35, 2.8))
         with_filters = planned(beck, glass=lens(35, 2.8), accessories=Accessories(nd_stops=(3, 6)))
         self.assertIn("nd_required", codes(without, open_only=True))
@@ -126,7 +150,9 @@ class ExposureEnds(SimpleTestCase):
         self.assertIn("nd_required", codes(with_filters))
 
     def test_filter_is_silent_at_dusk(self):
-        beck = situation(ev=5, speed=2, near=3, far=15, genre="landscape", look="silky_water", support="tripod", direction="across")
+        beck = situation(
+            ev=5, speed=2, near=3, far=15, genre="landscape", look="silky_water", support="tripod", direction="across"
+        )
         self.assertNotIn("nd_required", codes(planned(beck, glass=lens(35, 2.8))))
 
 
@@ -142,11 +168,18 @@ class LampsAndSilence(SimpleTestCase):
 
     def test_banding_is_silent_in_steady_light_and_over_whole_periods(self):
         self.assertNotIn("flicker_banding", codes(planned(situation(speed=7))))
-        self.assertNotIn("flicker_banding", checked({"shutter_s": 1 / 50, "shutter_type": "mechanical"}, situation(flicker_hz=100)))
+        self.assertNotIn(
+            "flicker_banding", checked({"shutter_s": 1 / 50, "shutter_type": "mechanical"}, situation(flicker_hz=100))
+        )
 
     def test_silence_conflicts_with_lamps_and_with_fast_subjects(self):
-        self.assertIn("silent_shutter_conflict", codes(planned(situation(speed=0.3, constraints=("silent",), flicker_hz=100))))
-        self.assertIn("silent_shutter_conflict", codes(planned(situation(speed=9, constraints=("silent",)), camera=body(readout_ms=60))))
+        self.assertIn(
+            "silent_shutter_conflict", codes(planned(situation(speed=0.3, constraints=("silent",), flicker_hz=100)))
+        )
+        self.assertIn(
+            "silent_shutter_conflict",
+            codes(planned(situation(speed=9, constraints=("silent",)), camera=body(readout_ms=60))),
+        )
 
     def test_silence_is_free_for_slow_subjects_in_steady_light(self):
         self.assertNotIn("silent_shutter_conflict", codes(planned(situation(speed=0.3, constraints=("silent",)))))
@@ -163,7 +196,9 @@ class SupportAndDepth(SimpleTestCase):
     def test_stabiliser_is_silent_in_the_hand_and_when_none_is_fitted(self):
         self.assertNotIn("stabiliser_on_tripod", checked({"stabilisation": "on"}))
         bare = body(stabiliser_stops=0)
-        self.assertNotIn("stabiliser_on_tripod", checked({"stabilisation": "on"}, situation(support="tripod"), camera=bare))
+        self.assertNotIn(
+            "stabiliser_on_tripod", checked({"stabilisation": "on"}, situation(support="tripod"), camera=bare)
+        )
 
     def test_depth_fires_for_a_range_no_aperture_holds(self):
         deep = situation(ev=12, genre="landscape", near=1, far=None, support="tripod")

@@ -98,7 +98,13 @@ class SavedSetups(SimpleTestCase):
 
     def test_what_is_no_setup_is_refused_with_a_sentence(self):
         newer = {**json.loads(self.sample()), "format_version": 99}
-        for text, rule in (("{", "JSON"), ("[]", "saved setup"), ('{"format": "x"}', "no saved setup"), (json.dumps(newer), "update"), ('{"a": NaN}', "JSON")):
+        for text, rule in (
+            ("{", "JSON"),
+            ("[]", "saved setup"),
+            ('{"format": "x"}', "no saved setup"),
+            (json.dumps(newer), "update"),
+            ('{"a": NaN}', "JSON"),
+        ):
             with self.assertRaises(DomainError) as caught:
                 import_setup(text)
             self.assertIn(rule, str(caught.exception))
@@ -128,7 +134,10 @@ class Cards(SimpleTestCase):
 class FramingHelper(SimpleTestCase):
     def test_the_lens_that_frames_and_exposes_best_comes_first(self):
         short, long, dark = lens(35, 1.8), lens(200, 2.8), lens(200, 6.3)
-        lenses = [x.model_copy(update={"id": situation().id.__class__(int=k), "name": f"{k}"}) for k, x in enumerate((short, long, dark), 1)]
+        lenses = [
+            x.model_copy(update={"id": situation().id.__class__(int=k), "name": f"{k}"})
+            for k, x in enumerate((short, long, dark), 1)
+        ]
         ranked = rank_kit([body()], lenses, situation(ev=8, speed=7), Preferences(), Accessories())
         self.assertEqual([f.lens_name for f in ranked], ["2", "3", "1"])
 

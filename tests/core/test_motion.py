@@ -38,7 +38,9 @@ class MotionAgainstTheReference(SimpleTestCase):
         for row in rows("flicker"):
             with self.subTest(case=row["case_id"]):
                 modulation = float(row["m"] or 0)
-                low, high = flicker_swing(float(row["exposure_s"]), float(row["ripple_hz"]), modulation, row["waveform"])
+                low, high = flicker_swing(
+                    float(row["exposure_s"]), float(row["ripple_hz"]), modulation, row["waveform"]
+                )
                 self.assertAlmostEqual(low, float(row["min_stops"]), delta=1e-5)
                 self.assertAlmostEqual(high, float(row["max_stops"]), delta=1e-5)
 

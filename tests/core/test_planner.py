@@ -32,7 +32,12 @@ class ExposureLaws(SimpleTestCase):
 
         self.assertLessEqual(bright.iso, dim.iso)
 
-    @given(ev=st.floats(7, 16), metres_s=st.floats(0.5, 10), faster=st.floats(1.05, 3), kind=st.sampled_from(("sports", "wildlife", "street")))
+    @given(
+        ev=st.floats(7, 16),
+        metres_s=st.floats(0.5, 10),
+        faster=st.floats(1.05, 3),
+        kind=st.sampled_from(("sports", "wildlife", "street")),
+    )
     def test_a_faster_subject_never_slows_the_shutter(self, ev, metres_s, faster, kind):
         slow = planned(situation(ev, metres_s, genre=kind)).choice
         fast = planned(situation(ev, metres_s * faster, genre=kind)).choice
@@ -148,7 +153,12 @@ class PlanContents(SimpleTestCase):
 
     def test_flash_keeps_the_sync_and_the_room_under(self):
         brief = situation(ev=4, speed=1, near=2, far=4, genre="wedding")
-        plan = planned(brief, glass=lens(35, 2.8), requests={"flash": "bounce"}, accessories=Accessories(flash=Flash(guide_number_m=36)))
+        plan = planned(
+            brief,
+            glass=lens(35, 2.8),
+            requests={"flash": "bounce"},
+            accessories=Accessories(flash=Flash(guide_number_m=36)),
+        )
         self.assertGreaterEqual(plan.choice.shutter_s, 1 / 256 / 1.01)
         self.assertAlmostEqual(plan.choice.ev100, 5, delta=0.2)
 

@@ -73,7 +73,14 @@ class ExposureValue(SimpleTestCase):
 
 class Text(SimpleTestCase):
     def test_shutter_texts_people_type(self):
-        for text, seconds in (("1/250", 0.004), ("1/250 s", 0.004), ("0,4", 0.4), ("2.5 s", 2.5), ("1 min 30 s", 90), (".5", 0.5)):
+        for text, seconds in (
+            ("1/250", 0.004),
+            ("1/250 s", 0.004),
+            ("0,4", 0.4),
+            ("2.5 s", 2.5),
+            ("1 min 30 s", 90),
+            (".5", 0.5),
+        ):
             self.assertAlmostEqual(parse_shutter(text), seconds)
 
     def test_aperture_and_iso_texts_people_type(self):
@@ -81,7 +88,14 @@ class Text(SimpleTestCase):
         self.assertEqual([parse_iso(t) for t in ("ISO 6400", "6 400", "6,400", "6.4k", "6400")], [6400] * 5)
 
     def test_nonsense_is_refused(self):
-        for parse, text in ((parse_shutter, "1/0"), (parse_shutter, "fast"), (parse_shutter, "-1"), (parse_aperture, "f/0"), (parse_iso, "ISO"), (parse_iso, "0")):
+        for parse, text in (
+            (parse_shutter, "1/0"),
+            (parse_shutter, "fast"),
+            (parse_shutter, "-1"),
+            (parse_aperture, "f/0"),
+            (parse_iso, "ISO"),
+            (parse_iso, "0"),
+        ):
             with self.assertRaises(DomainError):
                 parse(text)
 

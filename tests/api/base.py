@@ -1,0 +1,78 @@
+"""Base of the API tests: a client that speaks JSON as the front end does."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.http import HttpResponse
+from django.test import Client, TestCase
+
+from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.load import load_demo
+from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
+from wide_aperture.server.middleware.owner import local_owner
+
+JSON = "application/json"
+
+
+def as_json(document: Any) -> Any:
+    return json.loads(document.model_dump_json())
+
+
+class ApiTestCase(TestCase):
+    """body, lens, shoot, situation: fresh JSON of demo documents, free to change. Nothing is stored yet."""
+
+    client: Client
+
+    def setUp(self) -> None:
+        self.client = Client(HTTP_HOST="127.0.0.1:8000")
+        self.body = as_json(BODIES[0])
+        self.lens = as_json(next(lens for lens in LENSES if lens.name.startswith("70–200")))
+        self.shoot = as_json(SHOOTS[0])
+        self.planned = as_json(SITUATIONS[2])
+
+    def demo(self) -> None:
+        load_demo(owner=local_owner())
+
+    def stranger(self) -> User:
+        return User.objects.create(username="stranger")
+
+    def put(
+        self, kind: str, document: Any, *, revision: int | None = None, headers: dict[str, str] | None = None
+    ) -> HttpResponse:
+        row_id = document["situation"]["id"] if kind == "situations" else document["id"]
+        said = (
+            headers
+            if headers is not None
+            else {"If-None-Match": "*"}
+            if revision is None
+            else {"If-Match": f'"{revision}"'}
+        )
+        return self.client.put(f"/api/v1/{kind}/{row_id}", json.dumps(document), content_type=JSON, headers=said)
+
+    def post(self, path: str, payload: Any) -> HttpResponse:
+        text = payload if isinstance(payload, str) else json.dumps(payload)
+        return self.client.post(f"/api/v1/{path}", text, content_type=JSON)
+
+    def plan_request(self, **changes: Any) -> dict[str, Any]:
+        return {
+            "body": self.body,
+            "lens": self.lens,
+            "situation": self.planned["situation"],
+            "preferences": self.planned["preferences"],
+            "accessories": self.planned["accessories"],
+            "pins": [],
+            **changes,
+        }
+
+    def assert_problem(self, response: HttpResponse, status: int, pointer: str | None = None) -> dict[str, Any]:
+        self.assertEqual(response.status_code, status, response.content[:400])
+        self.assertEqual(response["Content-Type"], "application/problem+json")
+        problem = json.loads(response.content)
+        self.assertEqual(problem["status"], status)
+        self.assertTrue(problem["detail"])
+        if pointer is not None:
+            self.assertIn(pointer, [error["pointer"] for error in problem["errors"]])
+        return problem

@@ -1,0 +1,138 @@
+"""The live answers: plan, card, framing, tables, gear estimates, setups."""
+
+import json
+import uuid
+from pathlib import Path
+from unittest import mock
+
+from tests.api.base import ApiTestCase
+from wide_aperture.setups.models import SavedSetup
+
+SAMPLE = Path(__file__).parent.parent / "core" / "samples" / "setup-v1.json"
+
+
+class Planning(ApiTestCase):
+    def test_a_plan_comes_whole(self):
+        plan = self.post("plan", self.plan_request()).json()
+        self.assertEqual(plan["situation_title"], "Second half, floodlights")
+        self.assertEqual(plan["choice"]["aperture"], 2.8)
+        self.assertEqual({f["code"] for f in plan["findings"]}, {"flicker_banding"})
+
+    def test_pins_are_obeyed(self):
+        pins = [{"setting": "shutter_s", "value": 0.002}]
+        plan = self.post("plan", self.plan_request(pins=pins)).json()
+        self.assertEqual((plan["choice"]["shutter_s"], plan["setup"]["settings"]["shutter_s"]["layer"]), (0.002, "pin"))
+
+    def test_what_the_core_refuses_points_at_the_field(self):
+        self.planned["situation"]["focal_length_mm"] = 24
+        self.assert_problem(self.post("plan", self.plan_request()), 422, "/situation/focal_length_mm")
+        self.setUp()
+        pins = [{"setting": "iso", "value": -1}]
+        self.assert_problem(self.post("plan", self.plan_request(pins=pins)), 422, "/pins/0/value")
+        self.assert_problem(self.post("plan", self.plan_request(pins=[{"setting": "mood", "value": 1}])), 422)
+
+    def test_union_tags_are_no_part_of_a_pointer(self):
+        self.planned["situation"]["light"] = {"kind": "ev", "ev100": "bright"}
+        self.assert_problem(self.post("plan", self.plan_request()), 422, "/situation/light/ev100")
+
+    def test_nothing_is_stored(self):
+        self.post("plan", self.plan_request())
+        self.assertEqual(self.client.get("/api/v1/situations").json(), [])
+
+    def test_an_unexpected_failure_is_a_problem_too(self):
+        with (
+            mock.patch("wide_aperture.shoots.api.plan", side_effect=RuntimeError("boom")),
+            self.assertLogs("wide_aperture", "ERROR"),
+        ):
+            self.assert_problem(self.post("plan", self.plan_request()), 500)
+
+    def test_the_card_comes_as_markdown_and_text(self):
+        card = self.post("card", self.plan_request()).json()
+        self.assertTrue(card["markdown"].startswith("# Second half, floodlights: 1/1000 s"))
+        self.assertIn("EXPOSURE", card["text"])
+
+    def test_framing_ranks_owned_kit(self):
+        self.assertEqual(self.post("framing", {"situation": self.planned["situation"]}).json(), [])
+        self.put("bodies", self.body)
+        self.put("lenses", self.lens)
+        ranked = self.post("framing", {"situation": self.planned["situation"]}).json()
+        self.assertEqual([(r["body_name"], r["lens_name"]) for r in ranked], [("Alder 24", "70–200 mm f/2.8")])
+
+    def test_tables_and_session(self):
+        tables = self.client.get("/api/v1/tables").json()
+        self.assertGreaterEqual(len(tables["settings"]), 30)
+        self.assertEqual(tables["scales"]["shutter"]["labels"][15], "1 s")
+        self.assertEqual(self.client.get("/api/v1/session").json()["owner"], "local")
+
+
+class Overview(ApiTestCase):
+    def test_every_demo_shoot_is_planned(self):
+        self.demo()
+        rows = self.client.get("/api/v1/shoots/overview").json()
+        self.assertEqual({row["readiness"] for row in rows}, {"planned"})
+        self.assertEqual(sum(row["situations"] for row in rows), 24)
+
+    def test_next_actions_follow_what_is_missing(self):
+        self.put("shoots", self.shoot)
+        self.assertEqual(self.client.get("/api/v1/shoots/overview").json()[0]["next_action"], "Add the first situation")
+        self.put("situations", {**self.planned, "body_id": None})
+        self.assertIn("Choose body and lens", self.client.get("/api/v1/shoots/overview").json()[0]["next_action"])
+
+
+class GearEstimates(ApiTestCase):
+    def test_typical_figures_are_marked_estimated(self):
+        sheet = {"sensor_width_mm": 36, "sensor_height_mm": 24, "megapixels": 24, "base_iso": 100}
+        answer = self.post("gear/typical", sheet).json()
+        self.assertEqual((answer["electrons"]["provenance"], answer["ceilings"]["routine"]), ("estimated", 12800))
+        self.assert_problem(self.post("gear/typical", {**sheet, "megapixels": 0}), 422, "/megapixels")
+
+    def test_facts_say_what_figures_change(self):
+        facts = {fact["label"]: fact for fact in self.post("gear/body-facts", self.body).json()}
+        self.assertEqual(facts["Pixel pitch"]["value"], "6.00 µm")
+        self.assertTrue(all(fact["changes"] for fact in facts.values()))
+
+
+class Setups(ApiTestCase):
+    def setUp(self):
+        super().setUp()
+        self.text = SAMPLE.read_text("utf-8")
+        self.setup_document = json.loads(self.text)
+
+    def test_import_stores_document_and_original(self):
+        answer = self.post("setups/import", {"text": self.text}).json()
+        self.assertEqual(
+            (answer["kept"], answer["dropped"], answer["renamed"]),
+            (len(self.setup_document["setup"]["settings"]), [], False),
+        )
+        self.assertEqual(SavedSetup.objects.get().original, self.text)
+
+    def test_what_was_exported_imports_without_loss(self):
+        stored = self.post("setups/import", {"text": self.text}).json()["saved"]["document"]
+        again = self.post("setups/import", {"text": json.dumps(stored)}).json()
+        self.assertEqual((again["saved"]["document"], again["renamed"]), (stored, False))
+        self.assertEqual(SavedSetup.objects.count(), 1)
+
+    def test_a_different_setup_under_the_same_id_gets_its_own(self):
+        self.post("setups/import", {"text": self.text})
+        other = json.dumps({**self.setup_document, "title": "Another"})
+        answer = self.post("setups/import", {"text": other}).json()
+        self.assertTrue(answer["renamed"])
+        self.assertEqual(SavedSetup.objects.count(), 2)
+
+    def test_a_file_that_is_no_setup_is_refused(self):
+        self.assert_problem(self.post("setups/import", {"text": "not json"}), 422, "/file")
+        broken = {**self.setup_document, "choice": {**self.setup_document["choice"], "iso": -1}}
+        self.assert_problem(self.post("setups/import", {"text": json.dumps(broken)}), 422, "/choice/iso")
+
+    def test_a_snapshot_does_not_change_but_may_be_renamed(self):
+        stored = self.post("setups/import", {"text": self.text}).json()["saved"]["document"]
+        self.assertEqual(self.put("setups", {**stored, "title": "Better name"}, revision=1).status_code, 200)
+        changed = {**stored, "pins": [{"setting": "iso", "value": 100.0}]}
+        self.assert_problem(self.put("setups", changed, revision=2), 409)
+
+    def test_other_people_s_setups_stay_theirs_on_import(self):
+        self.post("setups/import", {"text": self.text})
+        SavedSetup.objects.update(owner=self.stranger())
+        answer = self.post("setups/import", {"text": self.text}).json()
+        self.assertTrue(answer["renamed"])
+        self.assertNotEqual(uuid.UUID(answer["saved"]["id"]), uuid.UUID(self.setup_document["id"]))
