@@ -1,0 +1,98 @@
+"""Base of the browser tests: Debian's chromium on the built front end, served by Django's live server."""
+
+from __future__ import annotations
+
+import os
+from typing import ClassVar
+
+from django.test import LiveServerTestCase
+from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, Playwright, Request, sync_playwright
+
+from wide_aperture.demo.ids import demo_id
+from wide_aperture.demo.load import load_demo
+from wide_aperture.server.middleware.owner import local_owner
+from wide_aperture.server.middleware.requests import wait_until_idle
+
+CHROMIUM = "/usr/bin/chromium"
+ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+# What a page may say on purpose: the answers the tests provoke.
+EXPECTED_ERRORS = ("Failed to load resource", "net::ERR_")
+
+
+class BrowserTestCase(LiveServerTestCase):
+    """page: a fresh page at 1280 x 800. Demo data is loaded. Console errors and foreign requests fail the test."""
+
+    playwright: ClassVar[Playwright]
+    browser: ClassVar[Browser]
+    with_demo = True
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        # Playwright's sync API runs an event loop in this thread; Django's check does not know it is ours.
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
+        super().setUpClass()
+        cls.playwright = sync_playwright().start()
+        cls.addClassCleanup(cls.playwright.stop)
+        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        if self.with_demo:
+            load_demo(owner=local_owner())
+        self.console: list[str] = []
+        self.foreign: list[str] = []
+        self.address = self.live_server_url
+        self.context = self.new_context()
+        self.page = self.context.new_page()
+
+    def tearDown(self) -> None:
+        self.context.close()
+        self.assertTrue(wait_until_idle(), "requests were still in flight")
+        self.assertEqual(self.foreign, [], "another origin was contacted")
+        self.assertEqual(self.console, [], "the console shows errors")
+
+    def new_context(self, *, width: int = 1280, height: int = 800) -> BrowserContext:
+        context = self.browser.new_context(viewport={"width": width, "height": height}, accept_downloads=True)
+        context.set_default_timeout(10_000)
+        context.on("request", self._note_request)
+        context.on("console", self._note_console)
+        return context
+
+    def _note_request(self, request: Request) -> None:
+        if not request.url.startswith((self.address, "blob:", "data:")):
+            self.foreign.append(request.url)
+
+    def _note_console(self, message: ConsoleMessage) -> None:
+        if message.type in ("error", "warning") and not any(text in message.text for text in EXPECTED_ERRORS):
+            self.console.append(message.text)
+
+    # going places ----------------------------------------------------------------------------------
+
+    def open(self, path: str, page: Page | None = None) -> Page:
+        where = page or self.page
+        where.goto(self.address + path)
+        return where
+
+    def open_plan(self, shoot: str, number: int, page: Page | None = None) -> Page:
+        where = self.open(f"/shoots/{demo_id(f'shoot/{shoot}')}/plan/{demo_id(f'situation/{shoot}/{number}')}", page)
+        where.get_by_role("slider", name="Shutter").wait_for()
+        return where
+
+    def choose(self, page: Page, label: str, option: str) -> None:
+        """Choose in a searchable list by typing, as a keyboard user does."""
+        field = page.get_by_role("combobox", name=label)
+        field.fill(option)
+        page.get_by_title(option, exact=True).wait_for()
+        field.press("Enter")
+
+    def wait_saved(self, page: Page | None = None) -> None:
+        where = page or self.page
+        where.get_by_role("status").filter(has_text="saved ").first.wait_for()
