@@ -1,0 +1,1 @@
+"""What `make bench` runs: measured figures as percentiles and ratios, never a pass or a fail."""

@@ -1,0 +1,120 @@
+"""The Plan place in the browser: how soon it can be used, how soon it answers a drag, how much script it loads."""
+
+from __future__ import annotations
+
+import gzip
+import os
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from benchmarks.figures import report
+from wide_aperture.demo.ids import demo_id
+
+PROJECT = Path(__file__).parents[1]
+PORT = 8719
+ADDRESS = f"http://127.0.0.1:{PORT}"
+PLAN = f"{ADDRESS}/shoots/{demo_id('shoot/cup-final')}/plan/{demo_id('situation/cup-final/2')}"
+ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
+LOADS, DRAGS = 9, 60
+
+# In the page: move the pointer, note when the marker has moved (next frame) and when the rulers were redrawn.
+WATCH = """async ([x, y]) => {
+  const track = document.querySelector('[role=slider][aria-label=Shutter]')
+  const field = document.querySelector('[role=grid]')
+  const marker = track.querySelector('.marker')
+  const place = marker.getAttribute('transform')
+  const shown = field.innerText
+  const begun = performance.now()
+  const redrawn = new Promise((done) => {
+    const watch = new MutationObserver(() => { if (field.innerText !== shown) { watch.disconnect(); done(performance.now() - begun) } })
+    watch.observe(field, { subtree: true, childList: true, characterData: true, attributes: true })
+    setTimeout(() => { watch.disconnect(); done(null) }, 1500)
+  })
+  track.dispatchEvent(new PointerEvent('pointermove', { clientX: x, clientY: y, pointerId: 1, bubbles: true }))
+  let moved = null
+  while (moved === null && performance.now() - begun < 500) {
+    await Promise.resolve()
+    if (marker.getAttribute('transform') !== place) moved = performance.now() - begun
+    else await new Promise((next) => setTimeout(next, 0))
+  }
+  return [moved, await redrawn]
+}"""
+
+
+def _serve(folder: str) -> subprocess.Popen[bytes]:
+    environment = {**os.environ, "WIDE_APERTURE_DATA": folder}
+    for command in ("prepare", "load_demo"):
+        subprocess.run(
+            [sys.executable, "manage.py", command], cwd=PROJECT, env=environment, check=True, capture_output=True
+        )
+    server = subprocess.Popen(
+        [sys.executable, "manage.py", "serve", "--port", str(PORT)],
+        cwd=PROJECT,
+        env=environment,
+        stdout=subprocess.DEVNULL,
+    )
+    for _ in range(100):
+        try:
+            urllib.request.urlopen(f"{ADDRESS}/api/v1/session", timeout=1)
+            return server
+        except OSError:
+            time.sleep(0.1)
+    raise RuntimeError("the server did not start")
+
+
+def _drag(page: Page) -> tuple[list[float], list[float]]:
+    box = page.get_by_role("slider", name="Shutter").bounding_box()
+    assert box is not None
+    y = box["y"] + 28
+    page.mouse.move(box["x"] + box["width"] * 0.3, y)
+    page.mouse.down()
+    moved, redrawn = [], []
+    for k in range(DRAGS):
+        share = 0.3 + 0.4 * ((k * 7) % DRAGS) / DRAGS
+        marker_ms, rulers_ms = page.evaluate(WATCH, [box["x"] + box["width"] * share, y])
+        if marker_ms is not None:
+            moved.append(marker_ms)
+        if rulers_ms is not None:
+            redrawn.append(rulers_ms)
+        page.wait_for_timeout(30)
+    page.mouse.up()
+    return moved, redrawn
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server = _serve(folder)
+        try:
+            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
+            usable = []
+            scripts: set[str] = set()
+            for _ in range(LOADS):
+                page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+                page.on("response", lambda r: scripts.add(r.url) if r.url.endswith(".js") else None)
+                begun = time.perf_counter()
+                page.goto(PLAN)
+                page.get_by_role("slider", name="Shutter").wait_for()
+                usable.append((time.perf_counter() - begun) * 1000)
+                page.wait_for_load_state("networkidle")
+                page.context.close()
+            report("first load of Plan until a ruler can be moved", usable, "ms", "<= 1500 ms")
+            files = [PROJECT / "frontend" / "dist" / "assets" / Path(url).name for url in scripts]
+            kilobytes = sum(len(gzip.compress(file.read_bytes(), 9)) for file in files) / 1000
+            print(f"{'script loaded by Plan, gzip':<44}     {kilobytes:8.1f} kB in {len(files)} files   aim: <= 280 kB")
+
+            page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+            page.goto(PLAN)
+            page.get_by_role("slider", name="Shutter").wait_for()
+            page.wait_for_load_state("networkidle")
+            moved, redrawn = _drag(page)
+            report("pointer to marker", moved, "ms", "<= 16 ms")
+            report("pointer to redrawn rulers and field", redrawn, "ms", "p95 <= 80 ms")
+            browser.close()
+        finally:
+            server.kill()

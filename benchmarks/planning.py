@@ -1,0 +1,45 @@
+"""The plan itself: every demo situation, again and again."""
+
+from __future__ import annotations
+
+import json
+import time
+
+from benchmarks.figures import report
+from wide_aperture.core.plan_document import Plan
+from wide_aperture.core.planner import plan
+from wide_aperture.core.setup_document import Pin
+from wide_aperture.core.shoot_document import PlannedSituation
+from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.shoots import SITUATIONS
+
+ROUNDS = 25
+_bodies = {body.id: body for body in BODIES}
+_lenses = {lens.id: lens for lens in LENSES}
+
+
+def _plan(planned: PlannedSituation, pins: tuple[Pin, ...] = ()) -> Plan:
+    return plan(
+        _bodies[planned.body_id],  # type: ignore[index]
+        _lenses[planned.lens_id],  # type: ignore[index]
+        planned.situation,
+        planned.preferences,
+        accessories=planned.accessories,
+        pins=pins,
+    )
+
+
+def _timed(planned: PlannedSituation, pins: tuple[Pin, ...] = ()) -> float:
+    begun = time.perf_counter()
+    _plan(planned, pins)
+    return (time.perf_counter() - begun) * 1000
+
+
+def main() -> None:
+    for planned in SITUATIONS:
+        _timed(planned)
+    report("plan()", [_timed(p) for _ in range(ROUNDS) for p in SITUATIONS], "ms", "p50 <= 8 ms, p95 <= 15 ms")
+    held = (Pin(setting="shutter_s", value=1 / 500),)
+    report("plan() with a pin", [_timed(p, held) for _ in range(ROUNDS) for p in SITUATIONS], "ms", "as plan()")
+    sizes = [len(json.dumps(json.loads(_plan(p).model_dump_json()))) / 1000 for p in SITUATIONS]
+    report("size of a plan as JSON", sizes, "kB", "-")
