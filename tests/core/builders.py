@@ -40,14 +40,14 @@ def body(**changes: Any) -> Body:
     return Body(**{**figures, **changes})
 
 
-def lens(focal: float = 200, widest: float = 2.8, **changes: Any) -> Lens:
+def lens(focal: float = 200, f_number: float = 2.8, **changes: Any) -> Lens:
     """A single focal length; give focal_min_mm and focal_max_mm for a zoom."""
     figures: dict[str, Any] = {
         "id": uuid.UUID(int=2),
         "name": "Test lens",
         "focal_min_mm": focal,
         "focal_max_mm": focal,
-        "widest": (ApertureAt(focal_length_mm=focal, f_number=widest),),
+        "widest": (ApertureAt(focal_length_mm=focal, f_number=f_number),),
     }
     return Lens(**{**figures, **changes})
 

@@ -83,8 +83,10 @@ export function signedStops(ev: number): string {
 }
 
 export function evText(ev: number): string {
-  const sign = ev < 0 && stopsText(ev) !== '0' ? '−' : ''
-  return `EV ${sign}${stopsText(ev)}`
+  const size = Math.abs(ev)
+  const isHalf = Math.abs((size % 1) - 0.5) < 0.01
+  const text = isHalf ? `${Math.floor(size) || ''}½` : stopsText(ev)
+  return `EV ${ev < 0 && text !== '0' ? '−' : ''}${text}`
 }
 
 export function kelvinText(kelvin: number): string {

@@ -129,8 +129,9 @@ def _diffraction(case: Case) -> Term | None:
 
 def _lens_best(case: Case) -> Term | None:
     """Whole-frame sharpness, where light allows it for nothing: still subjects seen all over the frame."""
-    over_the_frame = case.range_is_wanted_sharp or case.subject == "moon"
-    if case.lens.fixed_aperture or not over_the_frame or case.subject == "stars" or case.is_living:
+    outline = case.situation.look == "silhouette"
+    over_the_frame = case.subject == "moon" or outline or (case.range_is_wanted_sharp and not case.is_living)
+    if case.lens.fixed_aperture or not over_the_frame or case.subject == "stars":
         return None
     if case.situation.genre == "night_sky" and case.subject != "moon":
         return None  # stars above the land: light is worth more than corners

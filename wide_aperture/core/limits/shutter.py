@@ -254,7 +254,8 @@ def _window(case: Case, label: str, low: float, high: float, because: str) -> Te
         id="look_time",
         axis="shutter_s",
         imposed_by=label,
-        weight=1.3,
+        kind="want",  # linear: a look out of reach must not wreck everything else for its sake
+        weight=0.9,
         low=low,
         high=high,
         sentence=f"{wording.seconds(_round_step(low))} to {wording.seconds(_round_step(high))}: {because}.",

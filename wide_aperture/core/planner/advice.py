@@ -9,7 +9,7 @@ from wide_aperture.core.plan_document import Advice
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.quantities import format_iso
 
-SERIOUS_EV = 1 / 3  # past a limit by more than this, the plan says that not all wishes are met
+SERIOUS_EV = 0.5  # past a limit by more than this, the plan says that not all wishes are met
 WANTS_ONLY = ("clean", "lens_best", "depth_forgives", "bulb", "flicker")
 
 
@@ -53,6 +53,8 @@ def _helps(draft: Draft, serious: dict[str, float]) -> list[str]:
         )
     if "subject_depth" in serious or "range_depth" in serious:
         helps.append("More distance or a shorter lens; or several frames focused apart and joined.")
+    if "softness" in serious:
+        helps.append(_for_softness(draft))
     if "look_time" in serious:
         helps.append("A neutral-density filter." if _too_bright(draft) else "A longer wait or a tripod.")
     if "ceiling" in serious:
@@ -60,6 +62,15 @@ def _helps(draft: Draft, serious: dict[str, float]) -> list[str]:
             f"Accepting more than {format_iso(case.body.ceilings.routine)} for this picture's size, or noise software later."
         )
     return helps
+
+
+def _for_softness(draft: Draft) -> str:
+    cell = draft.exposure
+    if cell.aperture > draft.case.widest_aperture * 1.2:
+        filtered = wording.stops_word(2 * math.log2(cell.aperture / draft.case.widest_aperture))
+        sync = "high-speed sync, " if draft.case.flash_in_use else ""
+        return f"Open shade, {sync}or a neutral-density filter of {filtered}."
+    return "A longer or faster lens, or more distance behind the subject."
 
 
 def _too_bright(draft: Draft) -> bool:

@@ -69,6 +69,14 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
             "shutter by the look",
         )
     at_base = cell.iso <= case.body.base_iso * 1.2
+    if not case.is_living and not case.is_moving and not at_base:
+        return (
+            "aperture_priority_auto_iso",
+            (
+                f"Nothing moves: depth at {format_aperture(cell.aperture)} matters; the ISO rises before the time shakes.",
+            ),
+            "aperture priority + automatic ISO",
+        )
     if not case.is_living and not case.is_moving:
         return (
             "aperture_priority",

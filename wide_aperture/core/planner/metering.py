@@ -53,6 +53,10 @@ def _set_pattern(draft: Draft) -> None:
             *reasons,
             school=draft.follow("metering", school.replace("_", " ")),
         )
+    if case.subject == "moon" and case.situation.background_tone == "dark" and asked is None:
+        draft.put_available(
+            "metering", ("spot", "highlight_weighted"), "A small bright disc on black: only a spot reads it."
+        )
     faces = case.subject in ("person", "group") and draft.option("metering") == "multi_segment"
     draft.put(
         "face_metering",

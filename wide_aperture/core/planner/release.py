@@ -73,7 +73,7 @@ def _set_drive(draft: Draft) -> None:
         drive, why = "bracket_burst", "The whole bracket with one press."
     elif case.requests.drive is not None:
         drive, why = case.requests.drive, "You asked for it."
-    elif case.on_tripod and not case.is_moving:
+    elif case.on_tripod and not case.is_moving and not case.is_living:
         drive, why = (
             ("remote", "Nothing touches the camera.")
             if case.accessories.release
@@ -119,18 +119,20 @@ def _set_rate(draft: Draft, drive: str) -> None:
 
 def _set_timer(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
-    steady = case.on_tripod and not case.is_moving and cell.shutter_s > STEADY_RELEASE_FROM_S
+    long_lens = case.focal_mm * case.body.crop_factor >= LONG_LENS_EQUIVALENT_MM
+    nothing_hurries = case.on_tripod and not case.is_moving and not case.is_living
+    steady = nothing_hurries and (long_lens or cell.shutter_s > STEADY_RELEASE_FROM_S)
     if not steady:
         draft.put(
             "self_timer",
             "off",
-            "A delay would lose the moment." if not case.on_tripod else "Too short to show a touch.",
+            "Too short to show a touch." if nothing_hurries else "A delay would lose the moment.",
         )
     elif case.accessories.release:
         draft.put_available(
             "self_timer", ("remote", "2s"), f"{wording.seconds(cell.shutter_s)} would show a finger on the button."
         )
-    elif case.focal_mm * case.body.crop_factor >= LONG_LENS_EQUIVALENT_MM:
+    elif long_lens:
         draft.put_available("self_timer", ("10s", "2s"), "A long lens swings for seconds after a touch.")
     else:
         draft.put_available(

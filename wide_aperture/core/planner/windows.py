@@ -130,7 +130,7 @@ def _around(axis: Axis, cell: Cell, values: list[float], count: int) -> list[flo
 
 def _field_sentence(draft: Draft, isos: list[float | None], shutters: list[float], column: int) -> str:
     """Name what newly holds the choice on either side of its row."""
-    own = set(draft.search.excesses(draft.exposure))
+    own = draft.search.excesses(draft.exposure)
 
     def held_by(columns: range) -> str | None:
         for c in columns:
@@ -139,7 +139,7 @@ def _field_sentence(draft: Draft, isos: list[float | None], shutters: list[float
                 return "the body's ISO range"
             other = replace(draft.exposure, shutter_s=shutters[c], iso=iso, error_ev=0.0)
             passed = draft.search.excesses(other)
-            new = {limit: ev for limit, ev in passed.items() if limit not in own}
+            new = {limit: ev for limit, ev in passed.items() if ev > own.get(limit, 0.0) + 0.5}
             if new:
                 term = draft.search.term(max(new, key=lambda limit: new[limit]))
                 return f"“{term.imposed_by}”" if term else None
