@@ -13,24 +13,36 @@ const emit = defineEmits<{
   release: [setting: string]
 }>()
 
+/** The value under the pointer, and then until the plan has caught up with it: quick nudges build on each other. */
 const dragged = ref<Dragged | null>(null)
+const CATCH_UP_MS = 2000
+let giveUp = 0
 const ends = shallowRef<Ends>(endsOf(props.plan, props.body, props.lens))
 watch(
   () => props.plan,
   (plan) => {
+    const held = dragged.value
+    if (held && !held.moving && plan.setup.settings[held.setting]?.value === held.value) dragged.value = null
     if (!dragged.value) ends.value = endsOf(plan, props.body, props.lens)
   },
 )
 const models = computed(() => rulerModels(props.plan, ends.value, dragged.value))
 
 function move(setting: string, value: number): void {
-  dragged.value = { setting, value }
+  dragged.value = { setting, value, moving: true }
   emit('live', setting, value)
 }
 
 function settle(setting: string, value: number): void {
-  dragged.value = null
+  dragged.value = { setting, value, moving: false }
+  window.clearTimeout(giveUp)
+  giveUp = window.setTimeout(() => (dragged.value = null), CATCH_UP_MS)
   emit('hold', setting, value)
+}
+
+function release(setting: string): void {
+  dragged.value = null
+  emit('release', setting)
 }
 </script>
 
@@ -43,7 +55,7 @@ function settle(setting: string, value: number): void {
       :pinned="isPinned(pins, model.setting)"
       @move="(value) => move(model.setting, value)"
       @settle="(value) => settle(model.setting, value)"
-      @release="emit('release', model.setting)"
+      @release="release(model.setting)"
     />
   </div>
 </template>

@@ -26,6 +26,8 @@ export interface RulerModel {
 export interface Dragged {
   setting: string
   value: number
+  /** false once it is let go and only waits for the plan. */
+  moving: boolean
 }
 
 /** Ends of the axes: steady while a marker is dragged, so that the ruler does not slide under the pointer. */
