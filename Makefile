@@ -20,7 +20,7 @@ demo-reset: install  ## put every demo row back to how it came
 
 dev: install  ## hot reload on both sides; open http://127.0.0.1:5173
 	@$(PY) manage.py prepare && $(PY) manage.py load_demo
-	@trap 'kill 0' EXIT INT TERM; \
+	@trap 'trap - EXIT INT TERM; kill 0' EXIT INT TERM; \
 	  WIDE_APERTURE_DEV=1 $(PY) manage.py runserver 127.0.0.1:$(PORT) & \
 	  (cd frontend && PORT=$(PORT) npx vite) & wait
 

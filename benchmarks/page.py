@@ -3,23 +3,17 @@
 from __future__ import annotations
 
 import gzip
-import os
-import subprocess
-import sys
 import tempfile
 import time
-import urllib.request
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
 from benchmarks.figures import report
 from wide_aperture.demo.ids import demo_id
+from wide_aperture.demo.served import PROJECT, DemoServer
 
-PROJECT = Path(__file__).parents[1]
-PORT = 8719
-ADDRESS = f"http://127.0.0.1:{PORT}"
-PLAN = f"{ADDRESS}/shoots/{demo_id('shoot/cup-final')}/plan/{demo_id('situation/cup-final/2')}"
+PLAN = f"/shoots/{demo_id('shoot/cup-final')}/plan/{demo_id('situation/cup-final/2')}"
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 LOADS, DRAGS = 9, 60
 
@@ -47,27 +41,6 @@ WATCH = """async ([x, y]) => {
 }"""
 
 
-def _serve(folder: str) -> subprocess.Popen[bytes]:
-    environment = {**os.environ, "WIDE_APERTURE_DATA": folder}
-    for command in ("prepare", "load_demo"):
-        subprocess.run(
-            [sys.executable, "manage.py", command], cwd=PROJECT, env=environment, check=True, capture_output=True
-        )
-    server = subprocess.Popen(
-        [sys.executable, "manage.py", "serve", "--port", str(PORT)],
-        cwd=PROJECT,
-        env=environment,
-        stdout=subprocess.DEVNULL,
-    )
-    for _ in range(100):
-        try:
-            urllib.request.urlopen(f"{ADDRESS}/api/v1/session", timeout=1)
-            return server
-        except OSError:
-            time.sleep(0.1)
-    raise RuntimeError("the server did not start")
-
-
 def _drag(page: Page) -> tuple[list[float], list[float]]:
     box = page.get_by_role("slider", name="Shutter").bounding_box()
     assert box is not None
@@ -89,7 +62,7 @@ def _drag(page: Page) -> tuple[list[float], list[float]]:
 
 def main() -> None:
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = _serve(folder)
+        server = DemoServer(folder)
         try:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
             usable = []
@@ -98,7 +71,7 @@ def main() -> None:
                 page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
                 page.on("response", lambda r: scripts.add(r.url) if r.url.endswith(".js") else None)
                 begun = time.perf_counter()
-                page.goto(PLAN)
+                page.goto(server.address + PLAN)
                 page.get_by_role("slider", name="Shutter").wait_for()
                 usable.append((time.perf_counter() - begun) * 1000)
                 page.wait_for_load_state("networkidle")
@@ -109,7 +82,7 @@ def main() -> None:
             print(f"{'script loaded by Plan, gzip':<44}     {kilobytes:8.1f} kB in {len(files)} files   aim: <= 280 kB")
 
             page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
-            page.goto(PLAN)
+            page.goto(server.address + PLAN)
             page.get_by_role("slider", name="Shutter").wait_for()
             page.wait_for_load_state("networkidle")
             moved, redrawn = _drag(page)

@@ -2,22 +2,13 @@
 
 from __future__ import annotations
 
-import os
-import subprocess
-import sys
 import tempfile
-import time
-import urllib.request
-from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
-PROJECT = Path(__file__).resolve().parents[1]
-sys.path.insert(0, str(PROJECT))
-from wide_aperture.demo.ids import demo_id  # noqa: E402
+from wide_aperture.demo.ids import demo_id
+from wide_aperture.demo.served import PROJECT, DemoServer
 
-PORT = 8721
-ADDRESS = f"http://127.0.0.1:{PORT}"
 PICTURES = PROJECT / "docs" / "screenshots"
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 
@@ -26,27 +17,12 @@ def plan(shoot: str, number: int) -> str:
     return f"/shoots/{demo_id(f'shoot/{shoot}')}/plan/{demo_id(f'situation/{shoot}/{number}')}"
 
 
-def serve(folder: str) -> subprocess.Popen[bytes]:
-    environment = {**os.environ, "WIDE_APERTURE_DATA": folder}
-    for command in ("prepare", "load_demo"):
-        subprocess.run(
-            [sys.executable, "manage.py", command], cwd=PROJECT, env=environment, check=True, capture_output=True
-        )
-    command = [sys.executable, "manage.py", "serve", "--port", str(PORT)]
-    server = subprocess.Popen(command, cwd=PROJECT, env=environment, stdout=subprocess.DEVNULL)
-    for _ in range(100):
-        try:
-            urllib.request.urlopen(f"{ADDRESS}/api/v1/session", timeout=1)
-            return server
-        except OSError:
-            time.sleep(0.1)
-    raise RuntimeError("the server did not start")
-
-
-def fresh(browser: Browser, path: str, *, theme: str = "day", size: tuple[int, int] = (1280, 800)) -> Page:
+def fresh(
+    browser: Browser, address: str, path: str, *, theme: str = "day", size: tuple[int, int] = (1280, 800)
+) -> Page:
     page = browser.new_context(viewport={"width": size[0], "height": size[1]}).new_page()
     page.add_init_script(f"localStorage.setItem('wa-theme', '{theme}')")
-    page.goto(ADDRESS + path)
+    page.goto(address + path)
     page.wait_for_load_state("networkidle")
     page.wait_for_timeout(300)
     return page
@@ -58,24 +34,24 @@ def take(page: Page, name: str) -> None:
     page.context.close()
 
 
-def take_all(browser: Browser) -> None:
-    take(fresh(browser, plan("cup-final", 2)), "plan")
-    take(fresh(browser, plan("wedding", 1), theme="dark"), "plan-dark")
-    take(fresh(browser, plan("ridge", 2), theme="night-red"), "plan-night-red")
-    take(fresh(browser, plan("estuary", 0), size=(390, 844)), "plan-phone")
-    take(fresh(browser, "/shoots"), "shoots")
-    take(fresh(browser, "/gear"), "gear")
-    take(fresh(browser, f"/gear/bodies/{demo_id('body/rowan-26')}"), "body")
-    take(fresh(browser, plan("tarn", 2).replace("/plan/", "/card/")), "card")
+def take_all(browser: Browser, address: str) -> None:
+    take(fresh(browser, address, plan("cup-final", 2)), "plan")
+    take(fresh(browser, address, plan("wedding", 1), theme="dark"), "plan-dark")
+    take(fresh(browser, address, plan("ridge", 2), theme="night-red"), "plan-night-red")
+    take(fresh(browser, address, plan("estuary", 0), size=(390, 844)), "plan-phone")
+    take(fresh(browser, address, "/shoots"), "shoots")
+    take(fresh(browser, address, "/gear"), "gear")
+    take(fresh(browser, address, f"/gear/bodies/{demo_id('body/rowan-26')}"), "body")
+    take(fresh(browser, address, plan("tarn", 2).replace("/plan/", "/card/")), "card")
 
-    page = fresh(browser, plan("cup-final", 2))
+    page = fresh(browser, address, plan("cup-final", 2))
     page.get_by_role("slider", name="Shutter").press("PageDown")
     page.get_by_role("button", name="Edit the brief and kit").click()
     page.get_by_label("Exposure value").wait_for()
     page.wait_for_timeout(600)
     take(page, "brief")
 
-    page = fresh(browser, plan("estuary", 1))
+    page = fresh(browser, address, plan("estuary", 1))
     page.get_by_role("button", name="Edit the brief and kit").click()
     page.get_by_text("Kit", exact=True).first.click()
     page.get_by_role("button", name="Alder 45, 200–600").wait_for()
@@ -83,21 +59,21 @@ def take_all(browser: Browser) -> None:
     take(page, "kit")
 
     for shoot, number in (("cup-final", 2), ("tarn", 1), ("ridge", 2)):
-        page = fresh(browser, plan(shoot, number))
+        page = fresh(browser, address, plan(shoot, number))
         page.get_by_role("button", name="Save setup").click()
         page.get_by_role("status").filter(has_text="Saved as").wait_for()
         page.wait_for_timeout(900)
         page.context.close()
-    take(fresh(browser, "/setups"), "setups")
+    take(fresh(browser, address, "/setups"), "setups")
 
 
 def main() -> None:
     PICTURES.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = serve(folder)
+        server = DemoServer(folder)
         try:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
-            take_all(browser)
+            take_all(browser, server.address)
             browser.close()
         finally:
             server.kill()

@@ -1,22 +1,14 @@
 """Nothing typed is ever lost: conflicts, other tabs, a stopped server, a killed server."""
 
-import os
 import re
-import signal
-import subprocess
-import sys
 import tempfile
-import time
-import urllib.request
-from pathlib import Path
 
 from playwright.sync_api import expect
 
 from tests.browser.base import BrowserTestCase
 from wide_aperture.demo.ids import demo_id
-from wide_aperture.server.management.commands.serve import _listen
+from wide_aperture.demo.served import DemoServer
 
-PROJECT = Path(__file__).parents[2]
 BODY = f"/gear/bodies/{demo_id('body/alder-24')}"
 
 
@@ -75,49 +67,20 @@ class RealServer(BrowserTestCase):
         super().setUp()
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)
-        self.environment = {**os.environ, "WIDE_APERTURE_DATA": folder.name}
-        listener = _listen(0)
-        self.port = listener.getsockname()[1]
-        listener.close()
-        self.address = f"http://127.0.0.1:{self.port}"
-        for command in ("prepare", "load_demo"):
-            subprocess.run(
-                [sys.executable, "manage.py", command],
-                cwd=PROJECT,
-                env=self.environment,
-                check=True,
-                capture_output=True,
-            )
-        self.start()
-        self.addCleanup(lambda: self.server.kill())
-
-    def start(self):
-        command = [sys.executable, "manage.py", "serve", "--port", str(self.port)]
-        self.server = subprocess.Popen(
-            command, cwd=PROJECT, env=self.environment, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
-        )
-        for _ in range(100):
-            try:
-                urllib.request.urlopen(f"{self.address}/api/v1/session", timeout=1)
-                return
-            except OSError:
-                time.sleep(0.1)
-        self.fail("the server did not start")
-
-    def kill(self):
-        self.server.send_signal(signal.SIGKILL)
-        self.server.wait()
+        self.server = DemoServer(folder.name)
+        self.addCleanup(self.server.kill)
+        self.address = self.server.address
 
     def test_an_edit_survives_kill_and_restart_and_one_made_meanwhile_too(self):
         page = self.open_plan("cup-final", 2)
         page.get_by_role("slider", name="Shutter").press("ArrowRight")
         self.wait_saved()
 
-        self.kill()
+        self.server.kill()
         page.get_by_role("slider", name="Aperture").press("PageUp")
         expect(page.get_by_text("kept here, unsent")).to_be_visible()
         page.close()
-        self.start()
+        self.server.start()
 
         page = self.open_plan("cup-final", 2, self.context.new_page())
         expect(page.get_by_role("slider", name="Shutter")).to_have_attribute("aria-valuetext", "1/1250 s")

@@ -22,21 +22,3 @@ const id = useId()
     <p v-if="hint" class="soft note">{{ hint }}</p>
   </div>
 </template>
-
-<style scoped>
-.field {
-  display: grid;
-  gap: 2px;
-  align-content: start;
-  min-width: 0;
-}
-
-label {
-  color: var(--soft);
-  font-size: 12px;
-}
-
-.note {
-  font-size: 11.5px;
-}
-</style>

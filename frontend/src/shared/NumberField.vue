@@ -91,22 +91,3 @@ function leave(): void {
     <p v-else-if="hint" :id="`${id}-note`" class="soft note">{{ hint }}</p>
   </div>
 </template>
-
-<style scoped>
-.field {
-  display: grid;
-  gap: 2px;
-  align-content: start;
-  min-width: 0;
-}
-
-label {
-  color: var(--soft);
-  font-size: 12px;
-}
-
-.note {
-  font-size: 11.5px;
-  line-height: 1.3;
-}
-</style>

@@ -30,20 +30,3 @@ function take(typed: string): void {
     <p v-if="reason" class="stop note" role="alert">{{ reason }}</p>
   </div>
 </template>
-
-<style scoped>
-.field {
-  display: grid;
-  gap: 2px;
-  min-width: 0;
-}
-
-label {
-  color: var(--soft);
-  font-size: 12px;
-}
-
-.note {
-  font-size: 11.5px;
-}
-</style>

@@ -50,7 +50,7 @@ useShortcuts([
     <template v-else>
       <h2>Bodies</h2>
       <p v-if="!sorted.bodies.length" class="empty">No body yet. Its limits are where every plan starts.</p>
-      <table v-else>
+      <table v-else class="list">
         <thead>
           <tr>
             <th scope="col">Body</th>
@@ -74,7 +74,7 @@ useShortcuts([
       </table>
       <h2>Lenses</h2>
       <p v-if="!sorted.lenses.length" class="empty">No lens yet.</p>
-      <table v-else>
+      <table v-else class="list">
         <thead>
           <tr>
             <th scope="col">Lens</th>
@@ -101,52 +101,5 @@ useShortcuts([
 <style scoped>
 h2 {
   margin: 18px 0 6px;
-}
-
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
-th,
-td {
-  padding: 6px 12px 6px 0;
-  border-top: 1px solid var(--rule);
-  font-weight: 400;
-  text-align: left;
-}
-
-thead th {
-  border: 0;
-  color: var(--soft);
-  font-size: 12px;
-}
-
-tbody th {
-  min-width: 120px;
-  font-weight: 600;
-}
-
-@media (max-width: 700px) {
-  thead {
-    display: none;
-  }
-
-  tr {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    padding: 6px 0;
-    border-top: 1px solid var(--rule);
-  }
-
-  th,
-  td {
-    padding: 1px 8px 1px 0;
-    border: 0;
-  }
-
-  tbody th {
-    grid-column: 1 / -1;
-  }
 }
 </style>

@@ -75,7 +75,7 @@ useOpenThing(() => '')
       <p>No setup saved yet. Plan a situation and choose “Save setup”, or import a file.</p>
       <RouterLink to="/shoots">To the shoots</RouterLink>
     </div>
-    <table v-else>
+    <table v-else class="list">
       <thead>
         <tr>
           <th scope="col">Setup</th>
@@ -91,7 +91,7 @@ useOpenThing(() => '')
           <td>{{ shutterWithUnit(setup.choice.shutter_s) }}, {{ apertureText(setup.choice.aperture) }}, ISO {{ isoText(setup.choice.iso) }}</td>
           <td>{{ setup.body.name }}, {{ setup.lens.name }}</td>
           <td>{{ setup.saved_at.slice(0, 16).replace('T', ' ') }}</td>
-          <td class="right">
+          <td class="right whole">
             <button class="link" @click="take(setup)">JSON</button>
             <Popconfirm :title="`Delete “${setup.title}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(setup.id)">
               <button class="link">Delete</button>
@@ -108,29 +108,6 @@ useOpenThing(() => '')
   margin-bottom: 12px;
 }
 
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
-th,
-td {
-  padding: 7px 12px 7px 0;
-  border-top: 1px solid var(--rule);
-  font-weight: 400;
-  text-align: left;
-}
-
-thead th {
-  border: 0;
-  color: var(--soft);
-  font-size: 12px;
-}
-
-tbody th {
-  font-weight: 600;
-}
-
 .right {
   text-align: right;
   white-space: nowrap;
@@ -140,23 +117,7 @@ tbody th {
   margin-left: 10px;
 }
 
-@media (max-width: 700px) {
-  thead {
-    display: none;
-  }
-
-  tr {
-    display: grid;
-    padding: 6px 0;
-    border-top: 1px solid var(--rule);
-  }
-
-  th,
-  td {
-    padding: 1px 0;
-    border: 0;
-  }
-
+@media (max-width: 760px) {
   .right {
     text-align: left;
   }

@@ -75,7 +75,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
       <p>No shoot yet. Say what you will shoot, and the setup is computed.</p>
       <Button type="primary" @click="add">Make the first shoot</Button>
     </div>
-    <table v-else>
+    <table v-else class="list">
       <thead>
         <tr>
           <th scope="col">Shoot</th>
@@ -110,7 +110,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
             <td class="number"><button class="link" :aria-expanded="editing === shoot.id" @click="editing = editing === shoot.id ? null : shoot.id">Details</button></td>
           </tr>
           <tr v-if="editing === shoot.id">
-            <td colspan="8" class="details">
+            <td colspan="8" class="details whole">
               <ShootForm :shoot="shoot" />
               <div class="foot">
                 <Popconfirm :title="`Delete “${shoot.title}” with its situations? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(shoot.id)">
@@ -128,25 +128,6 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
 </template>
 
 <style scoped>
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
-th,
-td {
-  padding: 9px 12px 9px 0;
-  border-top: 1px solid var(--rule);
-  font-weight: 400;
-  text-align: left;
-}
-
-thead th {
-  border: 0;
-  color: var(--soft);
-  font-size: 12px;
-}
-
 tbody th a {
   font-size: 15px;
   font-weight: 600;
@@ -185,29 +166,7 @@ tbody th a {
   border-color: var(--move);
 }
 
-@media (max-width: 900px) {
-  thead {
-    display: none;
-  }
-
-  tr {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    padding: 8px 0;
-    border-top: 1px solid var(--rule);
-  }
-
-  th,
-  td {
-    padding: 2px 8px 2px 0;
-    border: 0;
-  }
-
-  tbody th,
-  .details {
-    grid-column: 1 / -1;
-  }
-
+@media (max-width: 760px) {
   .number {
     text-align: left;
   }
