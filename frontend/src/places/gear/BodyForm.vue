@@ -85,6 +85,28 @@ function changeRate(kind: RateKind, rate: number | null): void {
   change({ frame_rates: rate === null ? kept : [...kept, { shutter: kind, file: 'any', frames_per_s: rate }] })
 }
 
+const RESERVES = [
+  { id: 'highlight_reserve_1', label: '+1 EV' },
+  { id: 'highlight_reserve_2', label: '+2 EV' },
+] as const
+type ReserveId = (typeof RESERVES)[number]['id']
+
+function floorOf(reserve: ReserveId): number | null {
+  return body.value.reserve_floors.find((floor) => floor.reserve === reserve)?.iso ?? null
+}
+
+function changeFloor(reserve: ReserveId, iso: number | null): void {
+  const kept = body.value.reserve_floors.filter((floor) => floor.reserve !== reserve)
+  change({ reserve_floors: iso === null ? kept : [...kept, { reserve, iso }] })
+}
+
+const fullSlots = computed(() => body.value.slots.find((bank) => bank.kind === 'full')?.count ?? null)
+
+function changeSlots(count: number | null): void {
+  const kept = body.value.slots.filter((bank) => bank.kind !== 'full')
+  change({ slots: count === null ? kept : [{ kind: 'full', count: Math.round(count), label: 'custom mode' }, ...kept] })
+}
+
 const parseTime = (text: string): number | null => parseNumber(text)
 const facts = useQuery({
   queryKey: computed(() => ['body-facts', JSON.stringify(body.value)]),
@@ -149,6 +171,9 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         <NumberField label="Buffer" pointer="/buffer_raw_frames" unit="raw frames" optional empty-means="unknown" :value="body.buffer_raw_frames ?? null" :least="1" :most="100000" @update:value="(v) => change({ buffer_raw_frames: v === null ? null : Math.round(v) })" />
         <NumberField label="Stabiliser" pointer="/stabiliser_stops" unit="stops" :value="body.stabiliser_stops" :least="0" :most="12" hint="0: none fitted" @update:value="(v) => change({ stabiliser_stops: v! })" />
         <NumberField label="Card slots" pointer="/card_slots" :value="body.card_slots" :least="1" :most="4" @update:value="(v) => change({ card_slots: Math.round(v!) })" />
+        <h3 class="wide">Highlight reserve and storage places</h3>
+        <NumberField v-for="reserve in RESERVES" :key="reserve.id" :label="`Lowest ISO with ${reserve.label}`" :pointer="`/reserve_floors/${reserve.id}`" optional empty-means="has none" :value="floorOf(reserve.id)" :least="1" :format="isoText" @update:value="(v) => changeFloor(reserve.id, v)" />
+        <NumberField label="Slots that recall everything" pointer="/slots" optional empty-means="none" :value="fullSlots" :least="1" :most="30" @update:value="changeSlots" />
         <div class="wide flags">
           <Checkbox :checked="body.anti_flicker" @update:checked="(anti_flicker: boolean) => change({ anti_flicker })">Anti-flicker release</Checkbox>
           <Checkbox :checked="body.autofocus" @update:checked="(autofocus: boolean) => change({ autofocus })">Autofocus</Checkbox>
