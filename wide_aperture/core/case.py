@@ -128,6 +128,13 @@ class Case:
     def wanted_ev(self) -> float:
         return self.ev100 - self.ambient_offset_ev
 
+    @property
+    def is_matched_series(self) -> bool:
+        """Frames that will be stitched, stacked or played one after the other, and so must look alike."""
+        asked = self.requests
+        timed = asked.interval_s is not None or asked.drive == "interval"
+        return self.has("panorama") or timed or (asked.sequence_frames or 0) > 1 or asked.sequence_hours is not None
+
     # subject ---------------------------------------------------------------------------------------
 
     @cached_property

@@ -7,9 +7,9 @@ from functools import cache
 from importlib import resources
 from typing import Literal
 
-from pydantic import TypeAdapter
+from pydantic import Field, TypeAdapter
 
-from wide_aperture.core.document import Document, Name, Text
+from wide_aperture.core.document import Document, Finite, Name, Text
 from wide_aperture.core.errors import UnknownIdError
 
 Touches = Literal[
@@ -22,6 +22,9 @@ Touches = Literal[
     "discretion",
     "workflow",
 ]
+
+
+CatalogueValue = bool | Finite | str | None
 
 
 class Option(Document):
@@ -47,6 +50,10 @@ class CatalogueEntry(Document):
     unit: str | None = None
     touches: tuple[Touches, ...]
     irrelevant_when: tuple[Irrelevance, ...] = ()
+    fights: tuple[str, ...] = Field(default=(), description="Codes of the checks that judge this setting")
+    factory: CatalogueValue = Field(default=None, description="As most bodies leave the factory; null: no default")
+    usual: CatalogueValue = Field(default=None, description="What a foundation sets unless its owner says otherwise")
+    usual_because: Text = ""
     explanation: Text
 
     def option_label(self, option_id: str) -> str:

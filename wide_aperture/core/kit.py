@@ -103,6 +103,28 @@ class SettingSupport(Document):
     setting: str
     options: tuple[str, ...]
     conditions: tuple[Condition, ...] = ()
+    instead: Text = Field(default="", description="The work-around where the setting or an option is missing")
+
+
+class IsoByTime(Document):
+    """ISO speeds that fall away with long times: beyond longer_than_s nothing above highest_iso."""
+
+    longer_than_s: Seconds
+    highest_iso: Iso
+
+
+class SettingIs(Document):
+    """A setting standing at an option."""
+
+    setting: str
+    option: str
+
+
+class BodyConflict(Document):
+    """Settings of this body that do not work together, in its maker's logic, not ours."""
+
+    together: Annotated[tuple[SettingIs, ...], Field(min_length=2)]
+    because: Text
 
 
 class SlotBank(Document):
@@ -150,6 +172,9 @@ class Body(Document):
     auto_iso_slowest_shutter: SlowestShutterControl = "fixed"
     program_line: tuple[ProgramPoint, ...] = ()
     support: tuple[SettingSupport, ...] = ()
+    iso_by_time: tuple[IsoByTime, ...] = ()
+    conflicts: tuple[BodyConflict, ...] = ()
+    factory: tuple[SettingIs, ...] = Field(default=(), description="Factory options that differ from most bodies")
     slots: tuple[SlotBank, ...] = ()
 
     @model_validator(mode="after")
@@ -215,9 +240,13 @@ class Body(Document):
         """The lowest ISO with a highlight reserve; None when the body states none."""
         return next((f.iso for f in self.reserve_floors if f.reserve == reserve), None)
 
-    def options_of(self, setting: str) -> tuple[str, ...] | None:
-        """Options declared for a setting, or None when the body says nothing of it (then all exist)."""
-        return next((s.options for s in self.support if s.setting == setting), None)
+    @cached_property
+    def _support(self) -> dict[str, SettingSupport]:
+        return {declared.setting: declared for declared in self.support}
+
+    def support_of(self, setting: str) -> SettingSupport | None:
+        """What the body declares of a setting; None when it says nothing (then it has all options)."""
+        return self._support.get(setting)
 
 
 class ApertureAt(Document):

@@ -181,6 +181,15 @@ class LightSeen(Document):
     flicker_hz: Finite | None
 
 
+class Missing(Document):
+    """A setting this body lacks: what the plan would have used, and the work-around."""
+
+    setting: str
+    label: str
+    would_use: str
+    instead: str
+
+
 class Advice(Document):
     """What would help when no setting satisfies every limit."""
 
@@ -207,6 +216,7 @@ class Plan(Document):
     sharpness: Sharpness
     sensor: SensorWindow
     advice: Advice
+    missing: tuple[Missing, ...]
     schools_followed: dict[str, str]
     cautions: tuple[str, ...]
     findings: tuple[Finding, ...]

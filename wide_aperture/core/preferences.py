@@ -86,6 +86,19 @@ class Schools(Document):
     frame_rate: Literal["top", "a_little_lower"] = "a_little_lower"
     review: Literal["off", "two_seconds", "after_burst"] = "off"
     noise_reduction: Literal["later", "light", "strong_jpeg"] = "later"
+    cards: Literal["mirror", "overflow", "split_by_kind"] = "mirror"
+    detection: Literal["by_subject", "automatic"] = "by_subject"
+    af_mode: Literal["by_case", "continuous_always", "single_continuous_on_button", "continuous_hold_to_stop"] = (
+        "by_case"
+    )
+    recomposing: Literal["move_point", "lock_recompose"] = "move_point"
+    preview: Literal["neutral", "flat_for_truth", "standard_with_histogram"] = "neutral"
+    clip_warning: Literal["always", "on_call"] = "always"
+    night_colour: Literal["cool_fixed", "daylight_decide_later"] = "cool_fixed"
+    range: Literal["by_case", "one_frame_lift_shadows", "bracket_3x2", "bracket_5x1", "in_camera_hdr"] = "by_case"
+    crop: Literal["full_frame_crop_later", "in_camera_for_print"] = "full_frame_crop_later"
+    points: Literal["full", "coarse"] = "full"
+    points_wrap: Literal["off", "on"] = "off"
 
 
 class BracketRequest(Document):

@@ -186,13 +186,22 @@ class ExposureSearch:
         settings_ev = 2 * np.log2(grid.aperture)[None, :] - np.log2(grid.shutter_s)[:, None]
         burden = grid.shutter_burden[:, None] + grid.aperture_burden[None, :]
         t, a = np.divmod(np.arange(burden.size), grid.aperture.size)
-        lane = np.round(settings_ev.ravel(), 6)
+        # Times whose ISO list is shorter compete apart, so that a barred slow pair never hides a fast one.
+        lane = np.round(settings_ev.ravel(), 6) + 1000.0 * self._times_exceeded(grid.shutter_s)[t]
         cheap = np.round(burden.ravel(), TIE_DECIMALS)
         order = np.lexsort((a, t, cheap, lane))  # within a lane: cheapest, then faster, then wider
         first = order[np.concatenate([[True], np.diff(lane[order]) > 0])]
         # Where every pair of a lane is barred (a pin beyond a hard end elsewhere) the least bad is still on offer.
         finite = np.where(np.isfinite(burden.ravel()[first]), burden.ravel()[first], BARRED)
         return Frontier(settings_ev.ravel()[first], finite, t[first], a[first])
+
+    def _times_exceeded(self, shutter_s: Floats) -> NDArray[np.intp]:
+        """For each time, how many of the body's ISO-by-time rules it falls under."""
+        rules = self.case.body.iso_by_time
+        counts = np.zeros(shutter_s.shape, dtype=np.intp)
+        for rule in rules:
+            counts = counts + (shutter_s > rule.longer_than_s)
+        return counts
 
     def _best(self, grid: Grid, wanted_ev: Floats) -> list[Cell]:
         """The cheapest cell for each light value.
@@ -214,6 +223,9 @@ class ExposureSearch:
         over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0.0)
         iso_burden = np.where(np.isfinite(grid.iso_burden), grid.iso_burden, 0.0)
         total = line.burden + grid.nd_burden[:, None] + iso_burden[index] + ERROR_WEIGHT * (over + over**2 / 2)
+        for rule in self.case.body.iso_by_time:
+            barred = (grid.shutter_s[line.shutter] > rule.longer_than_s) & (grid.iso[index] > rule.highest_iso * 1.01)
+            total = np.where(barred, total + BARRED, total)
 
         rounded = np.round(total, TIE_DECIMALS)
         cells = []

@@ -8,7 +8,22 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from wide_aperture.core.case import Case
-from wide_aperture.core.checks import depth, exposure, flash, lamps, movement, support
+from wide_aperture.core.checks import (
+    colour,
+    controls,
+    depth,
+    exposure,
+    files,
+    flash,
+    focus,
+    lamps,
+    metering,
+    movement,
+    sequence,
+    shutter,
+    support,
+    tone,
+)
 from wide_aperture.core.checks.checked import Checked
 from wide_aperture.core.kit import Accessories, Body, Lens
 from wide_aperture.core.plan_document import Finding
@@ -18,7 +33,23 @@ from wide_aperture.core.situation import Situation
 
 __all__ = ["Checked", "check", "run_checks"]
 
-ALL_CHECKS = (*exposure.CHECKS, *movement.CHECKS, *flash.CHECKS, *lamps.CHECKS, *support.CHECKS, *depth.CHECKS)
+GROUPS = (
+    exposure,
+    tone,
+    metering,
+    movement,
+    flash,
+    lamps,
+    colour,
+    shutter,
+    support,
+    depth,
+    focus,
+    sequence,
+    files,
+    controls,
+)
+ALL_CHECKS = tuple(run for group in GROUPS for run in group.CHECKS)
 LEVEL_ORDER = {"stop": 0, "caution": 1, "note": 2}
 
 

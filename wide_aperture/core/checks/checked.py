@@ -6,13 +6,17 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Literal
 
 from wide_aperture.core.case import Case
+from wide_aperture.core.explanations import explanation
 from wide_aperture.core.kit import NOMINAL_SLACK
 from wide_aperture.core.limits import Term, all_terms
-from wide_aperture.core.plan_document import Finding
+from wide_aperture.core.plan_document import Finding, Remedy
 from wide_aperture.core.quantities import ev100
 from wide_aperture.core.setup_document import Setup
+
+About = Literal["plan", "request", "pin", "kit"]
 
 
 @dataclass(frozen=True)
@@ -83,9 +87,35 @@ class Checked:
         """The time that exposes rightly at these values and the wanted light."""
         return aperture**2 / 2 ** (self.case.wanted_ev - self.nd_stops) / (iso / 100)
 
-    def about(self, *settings: str) -> str:
+    def about(self, *settings: str) -> About:
         """ "pin" when one of these settings is held by the photographer, else "plan"."""
         return "pin" if any(s in self.pinned for s in settings) else "plan"
+
+    def option(self, setting_id: str) -> str | None:
+        return self.setup.option(setting_id)
+
+
+def report(
+    code: str,
+    *,
+    sentence: str,
+    about: About = "plan",
+    handled_by: tuple[str, ...] = (),
+    residual: str | None = None,
+    remedy: Remedy | None = None,
+) -> Finding:
+    """A finding; level and title are the check's own, from its explanation page."""
+    page = explanation(code)
+    return Finding(
+        code=code,
+        level=page.level,
+        about=about,
+        title=page.title,
+        sentence=sentence,
+        handled_by=handled_by,
+        residual=residual,
+        remedy=remedy,
+    )
 
 
 Check = Callable[[Checked], Finding | None]

@@ -5,11 +5,13 @@ from __future__ import annotations
 import math
 
 from wide_aperture.core import optics, wording
-from wide_aperture.core.checks.checked import Check, Checked
+from wide_aperture.core.checks.checked import Check, Checked, report
 from wide_aperture.core.limits.aperture import LARGEST_SENSIBLE_F
 from wide_aperture.core.plan_document import Finding, Remedy
 from wide_aperture.core.quantities import format_aperture, step_value
 from wide_aperture.core.situation import OPTICAL_INFINITY_M
+
+AIRY_SEEN_PX = 5.0
 
 
 def dof_insufficient(checked: Checked) -> Finding | None:
@@ -24,11 +26,9 @@ def dof_insufficient(checked: Checked) -> Finding | None:
     if needed > most * 2 ** (1 / 6):
         zone = optics.depth_of_field(case.focal_mm, most, focus_m, case.body.coc_mm)
         far = "infinity" if math.isinf(zone.far_m) else wording.metres(zone.far_m)
-        return Finding(
-            code="dof_insufficient",
-            level="caution",
+        return report(
+            "dof_insufficient",
             about="plan",
-            title="Too deep for one frame",
             sentence=f"{span} would need {format_aperture(float(f'{needed:.2g}'))}; {format_aperture(most)} holds "
             f"{wording.metres(zone.near_m)} to {far}.",
             residual="Choose what may be soft, step back, or join frames focused apart.",
@@ -36,15 +36,37 @@ def dof_insufficient(checked: Checked) -> Finding | None:
     if checked.aperture is None or checked.aperture >= needed / 2 ** (1 / 6):
         return None
     enough = step_value("aperture", needed * 2 ** (1 / 6), 0)
-    return Finding(
-        code="dof_insufficient",
-        level="caution",
+    return report(
+        "dof_insufficient",
         about=checked.about("aperture"),
-        title="Not deep enough",
         sentence=f"{span} are sharp together from {format_aperture(float(f'{needed:.2g}'))}; "
         f"{format_aperture(checked.aperture)} is set.",
         remedy=Remedy(label=f"Close to {format_aperture(enough)}", changes={"aperture": enough}),
     )
 
 
-CHECKS: tuple[Check, ...] = (dof_insufficient,)
+def diffraction_softening(checked: Checked) -> Finding | None:
+    """The Airy disc at the aperture set or asked for covers more than about five pixels."""
+    case = checked.case
+    apertures = [a for a in (checked.aperture, case.requests.aperture) if a is not None]
+    if not apertures:
+        return None
+    smallest = max(apertures)
+    pixels = float(optics.airy_disc_diameter(smallest)) / case.body.pixel_pitch_um
+    if pixels <= AIRY_SEEN_PX or case.lens.fixed_aperture:
+        return None
+    set_px = float(optics.airy_disc_diameter(checked.aperture or smallest)) / case.body.pixel_pitch_um
+    avoided = set_px <= AIRY_SEEN_PX
+    return report(
+        "diffraction_softening",
+        about="request" if avoided else checked.about("aperture"),
+        sentence=f"At {format_aperture(smallest)} the Airy disc covers {pixels:.1f} pixels: all of the picture softens.",
+        handled_by=("aperture",) if avoided else (),
+        residual=None if avoided else "Sharpening brings some of it back.",
+    )
+
+
+CHECKS: tuple[Check, ...] = (
+    dof_insufficient,
+    diffraction_softening,
+)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from wide_aperture.core import wording
-from wide_aperture.core.checks.checked import SLACK, Check, Checked
+from wide_aperture.core.checks.checked import SLACK, Check, Checked, report
 from wide_aperture.core.limits.aperture import LARGEST_SENSIBLE_F
 from wide_aperture.core.plan_document import Finding, Remedy
 from wide_aperture.core.quantities import format_aperture, format_iso, step_value
@@ -39,11 +39,9 @@ def iso_ceiling_hit(checked: Checked) -> Finding | None:
         )
         if checked.aperture is not None and checked.aperture <= case.widest_aperture * 1.03:
             remedy = None
-    return Finding(
-        code="iso_ceiling_hit",
-        level="caution",
+    return report(
+        "iso_ceiling_hit",
         about=checked.about("iso", "shutter_s", "aperture"),
-        title="ISO at your ceiling",
         sentence=sentence,
         remedy=remedy,
     )
@@ -59,11 +57,9 @@ def shutter_floor_broken(checked: Checked) -> Finding | None:
     falls_to = checked.time_needed(case.widest_aperture, case.body.ceilings.push)
     if falls_to <= floor * SLACK:
         return None
-    return Finding(
-        code="shutter_floor_broken",
-        level="caution",
+    return report(
+        "shutter_floor_broken",
         about="request" if stated else "plan",
-        title="Shutter floor broken",
         sentence=f"At {format_aperture(case.widest_aperture)} and {format_iso(case.body.ceilings.push)} the shutter "
         f"falls to {wording.seconds(step_value('shutter', falls_to, 0))}; "
         f"{'you' if stated else 'the movement'} asked for {wording.seconds(step_value('shutter', floor, 0))}.",
@@ -81,11 +77,9 @@ def underexposure_at_ceiling(checked: Checked) -> Finding | None:
         return None
     dark = math.log2(needed / ceiling)
     slower = step_value("shutter", shutter * 2**dark, 0)
-    return Finding(
-        code="underexposure_at_ceiling",
-        level="caution",
+    return report(
+        "underexposure_at_ceiling",
         about=checked.about("shutter_s", "aperture", "iso_ceiling"),
-        title="Dark at the ceiling",
         sentence=f"At EV {checked.case.ev_low:g} these values need {format_iso(step_value('iso', needed, 0))}; automatic "
         f"ISO stops at {format_iso(ceiling)} and the frame comes out {wording.stops_word(dark)} dark.",
         remedy=Remedy(label=f"Allow {wording.seconds(slower)}", changes={"shutter_s": slower}),
@@ -103,11 +97,9 @@ def max_shutter_exceeded(checked: Checked) -> Finding | None:
         unfiltered = asked**2 / 2**case.wanted_ev / (base / 100)
         if unfiltered < fastest / SLACK:
             handled = _handles_brightness(checked, asked)
-            return Finding(
-                code="max_shutter_exceeded",
-                level="stop",
+            return report(
+                "max_shutter_exceeded",
                 about="request",
-                title="Too bright for the shutter",
                 sentence=f"{format_aperture(asked)} at {format_iso(base)} needs {wording.seconds(unfiltered)} in this "
                 f"light; the shutter ends at {wording.seconds(fastest)}.",
                 handled_by=handled,
@@ -118,11 +110,9 @@ def max_shutter_exceeded(checked: Checked) -> Finding | None:
     if error is None or error < 1 / 3 or not at_the_end or checked.aperture is None:
         return None
     smaller = step_value("aperture", checked.aperture * 2 ** (error / 2), 0)
-    return Finding(
-        code="max_shutter_exceeded",
-        level="stop",
+    return report(
+        "max_shutter_exceeded",
         about=checked.about("aperture", "shutter_s", "iso"),
-        title="Too bright for the shutter",
         sentence=f"{format_aperture(checked.aperture)} at {wording.seconds(checked.shutter_s or fastest)} burns out by "
         f"{wording.stops_word(error)}: nothing shorter is left.",
         remedy=Remedy(label=f"Close to {format_aperture(smaller)}", changes={"aperture": smaller}),
@@ -156,16 +146,92 @@ def nd_required(checked: Checked) -> Finding | None:
         return None
     missing = math.log2(wanted / slowest)
     handled = ("nd_stops",) if checked.nd_stops > 0 else ()
-    return Finding(
-        code="nd_required",
-        level="caution",
+    return report(
+        "nd_required",
         about="plan",
-        title="Filter needed",
         sentence=f"{format_aperture(smallest)} at {format_iso(case.body.base_iso)} reaches only "
         f"{wording.seconds(step_value('shutter', slowest, 0))}; "
         f"{wording.seconds(step_value('shutter', wanted, 0))} needs {wording.stops_word(missing)} less light.",
         handled_by=handled,
         residual=None if handled else "Without a filter the movement stays half frozen.",
+    )
+
+
+def zoom_moves_aperture(checked: Checked) -> Finding | None:
+    """Exposure is set by hand at an aperture that the lens does not have over its whole range."""
+    case = checked.case
+    if checked.mode != "manual" or checked.aperture is None or not case.lens.is_zoom or case.on_tripod:
+        return None
+    narrowest = max(case.lens.widest_at(case.lens.focal_min_mm), case.lens.widest_at(case.lens.focal_max_mm))
+    if checked.aperture >= narrowest / SLACK:
+        return None
+    dark = 2 * math.log2(narrowest / checked.aperture)
+    return report(
+        "zoom_moves_aperture",
+        about=checked.about("aperture", "exposure_mode"),
+        sentence=f"Zoomed in, {case.lens.name} opens only to {format_aperture(narrowest)}: frames darken by {wording.stops_word(dark)}.",
+        remedy=Remedy(label=f"Set {format_aperture(narrowest)}", changes={"aperture": narrowest}),
+    )
+
+
+def exposure_lock_changing_light(checked: Checked) -> Finding | None:
+    """Exposure is locked while light or background change."""
+    case = checked.case
+    if checked.option("ae_lock") in (None, "off") or checked.mode in ("manual", "bulb"):
+        return None
+    changing = case.light_swing_ev >= 1 or case.has("background_changes") or case.situation.look == "shadow_graphic"
+    if not changing:
+        return None
+    return report(
+        "exposure_lock_changing_light",
+        about=checked.about("ae_lock"),
+        sentence=f"The light moves by {case.light_swing_ev:g} EV or the background changes: a locked value is carried across.",
+        remedy=Remedy(label="No lock", changes={"ae_lock": "off"}),
+    )
+
+
+def background_change_exposure(checked: Checked) -> Finding | None:
+    """The background changes and something in the exposure is, or was asked to be, automatic."""
+    case = checked.case
+    if not case.has("background_changes"):
+        return None
+    by_hand = checked.mode in ("manual", "bulb")
+    asked = case.requests.exposure_mode
+    return report(
+        "background_change_exposure",
+        about="request" if asked is not None and asked not in ("manual", "bulb") else "plan",
+        sentence="The background changes while the light on the subject does not: anything automatic jumps with it.",
+        handled_by=("exposure_mode",) if by_hand else (),
+        remedy=None if by_hand else Remedy(label="By hand", changes={"exposure_mode": "manual"}),
+    )
+
+
+def exposure_flicker_sequence(checked: Checked) -> Finding | None:
+    """Frames that are stitched or played are exposed automatically, or were asked to be."""
+    asked = checked.case.requests.exposure_mode
+    asked_auto = asked is not None and asked not in ("manual", "bulb")
+    chosen_auto = checked.mode is not None and checked.mode not in ("manual", "bulb")
+    if not checked.case.is_matched_series or not (asked_auto or chosen_auto):
+        return None
+    return report(
+        "exposure_flicker_sequence",
+        about="request" if asked_auto else checked.about("exposure_mode"),
+        sentence="Each frame would be judged by itself: steps between frames that are joined or played.",
+        handled_by=() if chosen_auto else ("exposure_mode",),
+        remedy=Remedy(label="By hand", changes={"exposure_mode": "manual"}) if chosen_auto else None,
+    )
+
+
+def meter_fine_tune_forgotten(checked: Checked) -> Finding | None:
+    """A hidden standing correction of the meter."""
+    held = checked.setup.number("meter_fine_tune")
+    if not held:
+        return None
+    return report(
+        "meter_fine_tune_forgotten",
+        about=checked.about("meter_fine_tune"),
+        sentence=f"{wording.signed_stops(held)} EV shifts every automatic exposure and is shown nowhere.",
+        remedy=Remedy(label="Zero", changes={"meter_fine_tune": 0.0}),
     )
 
 
@@ -175,4 +241,9 @@ CHECKS: tuple[Check, ...] = (
     underexposure_at_ceiling,
     max_shutter_exceeded,
     nd_required,
+    zoom_moves_aperture,
+    exposure_lock_changing_light,
+    background_change_exposure,
+    exposure_flicker_sequence,
+    meter_fine_tune_forgotten,
 )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core import motion, wording
-from wide_aperture.core.checks.checked import SLACK, Check, Checked
+from wide_aperture.core.checks.checked import SLACK, Check, Checked, report
 from wide_aperture.core.checks.movement import LEANING_DEG
 from wide_aperture.core.plan_document import Finding, Remedy
 
@@ -33,11 +33,9 @@ def flicker_banding(checked: Checked) -> Finding | None:
         handled.append("shutter_type")
     timed = "anti_flicker" in handled
     period = 1 / frequency
-    return Finding(
-        code="flicker_banding",
-        level="caution",
+    return report(
+        "flicker_banding",
         about="request" if case.requests.shutter_type == "electronic" and not checked.is_electronic else "plan",
-        title="Pulsing light",
         sentence=said,
         handled_by=tuple(handled) if timed or not short else (),
         residual="Mixed lamp types can still defeat it." if timed else None,
@@ -63,14 +61,31 @@ def silent_shutter_conflict(checked: Checked) -> Finding | None:
         harms.append(f"{case.body.name} has no silent shutter at all")
     if not harms:
         return None
-    return Finding(
-        code="silent_shutter_conflict",
-        level="caution",
+    return report(
+        "silent_shutter_conflict",
         about="plan",
-        title="Silence has a price",
         sentence=f"Silence is required, but {wording.listed(harms)}.",
         residual="Ask which sound is tolerable, or choose moments when a click is covered.",
     )
 
 
-CHECKS: tuple[Check, ...] = (flicker_banding, silent_shutter_conflict)
+def anti_flicker_off_under_lamps(checked: Checked) -> Finding | None:
+    """The light pulses, the time is short, and the timed release is off although the body has it."""
+    case, shutter = checked.case, checked.shutter_s
+    if case.flicker_hz is None or not case.body.anti_flicker or checked.option("anti_flicker") != "off":
+        return None
+    if checked.is_electronic or shutter is None or shutter >= 1 / case.flicker_hz / SLACK:
+        return None
+    return report(
+        "anti_flicker_off_under_lamps",
+        about=checked.about("anti_flicker"),
+        sentence=f"At {wording.seconds(shutter)} under {case.flicker_hz:g} Hz frames differ for nothing.",
+        remedy=Remedy(label="On", changes={"anti_flicker": "on"}),
+    )
+
+
+CHECKS: tuple[Check, ...] = (
+    flicker_banding,
+    silent_shutter_conflict,
+    anti_flicker_off_under_lamps,
+)

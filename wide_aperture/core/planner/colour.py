@@ -16,6 +16,7 @@ PRESET_KELVIN = {
     "flash": 5600.0,
 }
 NIGHT_SKY_KELVIN = 4000.0
+DAYLIGHT_FROM_K = 4800.0
 BLUE_HOUR_K = 8000.0  # bluer than any shade: the blue is the picture
 KEEP_WARM_BELOW_K = 2700.0  # candle and dim filament light made neutral looks like daylight: a little warmth stays
 
@@ -23,10 +24,19 @@ KEEP_WARM_BELOW_K = 2700.0  # candle and dim filament light made neutral looks l
 def set_colour(draft: Draft) -> None:
     """White-balance mode and the kelvin it stands for."""
     mode, kelvin, reasons, school = _choose(draft.case)
+    if mode == "auto" and draft.case.is_matched_series:
+        mode, reasons = (
+            ("daylight" if kelvin >= DAYLIGHT_FROM_K else "kelvin"),
+            ("Frames that are joined must match: nothing automatic.",),
+        )
     if school:
         draft.follow("white balance", school)
     mode = draft.put_available("white_balance", (mode, "daylight", "auto"), *reasons, school=school)
     if mode == "auto":
+        bias = "white" if draft.case.situation.genre == "sports" else "balanced"
+        draft.put(
+            "wb_bias", bias, "Kit colours must be true." if bias == "white" else "A little of the light's warmth stays."
+        )
         draft.put("kelvin", _tidy(draft.case.cct_k), "About what the automatic should find.")
     elif mode in PRESET_KELVIN:
         draft.put("kelvin", PRESET_KELVIN[mode], "What the preset stands for.")
@@ -59,6 +69,13 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
     light, second = case.cct_k, case.situation.second_cct_k
     if second is not None and abs(float(mired(light) - mired(second))) > MIXED_MIRED:
         return _for_mixed_light(case, second)
+    if case.situation.genre == "night_sky" and case.ev100 < 0 and case.schools.night_colour == "daylight_decide_later":
+        return (
+            "daylight",
+            PRESET_KELVIN["daylight"],
+            ("Your school: daylight now, the colour is decided later.",),
+            "daylight, decide later",
+        )
     if case.situation.genre == "night_sky" and case.ev100 < 0:
         kelvin = NIGHT_SKY_KELVIN if case.subject != "moon" else _tidy(light)
         return (

@@ -16,11 +16,16 @@ from wide_aperture.core.planner.alternatives import alternatives, choice_documen
 from wide_aperture.core.planner.colour import set_colour
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.planner.exposure import set_exposure
+from wide_aperture.core.planner.flash import set_flash
 from wide_aperture.core.planner.focus import set_focus
+from wide_aperture.core.planner.focus_aids import set_focus_aids
 from wide_aperture.core.planner.metering import set_metering
 from wide_aperture.core.planner.prediction import prediction
+from wide_aperture.core.planner.preview import set_preview
 from wide_aperture.core.planner.record import set_record
 from wide_aperture.core.planner.release import set_release
+from wide_aperture.core.planner.sequence import set_sequence
+from wide_aperture.core.planner.surroundings import set_surroundings
 from wide_aperture.core.planner.windows import exposure_field, price_list, windows
 from wide_aperture.core.planner.yielding import give_way, margins
 from wide_aperture.core.preferences import Preferences
@@ -32,6 +37,21 @@ from wide_aperture.core.situation import Situation
 PLANNER_VERSION = "1.0"
 SEARCHED_AXES = ("shutter_s", "aperture", "iso", "nd_stops")
 PREVIEW_CLIPS_BEFORE_RAW_EV = {"flat": 0.4, "neutral": 0.6, "standard": 0.9, "mono": 0.8}
+
+
+RULES = (
+    set_exposure,
+    set_record,
+    set_preview,
+    set_metering,
+    set_colour,
+    set_focus,
+    set_focus_aids,
+    set_release,
+    set_flash,
+    set_sequence,
+    set_surroundings,
+)
 
 
 def plan(
@@ -54,8 +74,9 @@ def plan(
     held = _held(pins)
     search = ExposureSearch(case, {axis: float(held[axis]) for axis in SEARCHED_AXES if axis in held})  # type: ignore[arg-type]
     draft = Draft(case, search, search.choice, foundation.settings if foundation else {}, held)
-    for rules in (set_exposure, set_record, set_metering, set_colour, set_focus, set_release):
+    for rules in RULES:
         rules(draft)
+    draft.put_usual()
     setup = draft.setup()
     return Plan(
         planner_version=PLANNER_VERSION,
@@ -80,6 +101,7 @@ def plan(
         sharpness=_sharpness(draft),
         sensor=_sensor_window(draft),
         advice=advice(draft),
+        missing=tuple(draft.missing),
         schools_followed=draft.schools,
         cautions=cautions(draft),
         findings=tuple(run_checks(Checked(case, setup, frozenset(held), search.terms))),

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 
 from wide_aperture.core import catalogue
 from wide_aperture.core.case import Case
+from wide_aperture.core.plan_document import Missing
 from wide_aperture.core.search import Cell, ExposureSearch
 from wide_aperture.core.setup_document import Layer, SettingValue, Setup, Value
 
@@ -22,6 +23,7 @@ class Draft:
     pins: Mapping[str, Value]
     settings: dict[str, SettingValue] = field(default_factory=dict)
     schools: dict[str, str] = field(default_factory=dict)
+    missing: list[Missing] = field(default_factory=list)
 
     def put(
         self,
@@ -33,6 +35,10 @@ class Draft:
         limits: tuple[str, ...] = (),
     ) -> None:
         """Set a value with its reasons. A pinned setting keeps its pin and says what would have been chosen."""
+        declared = self.case.body.support_of(setting_id)
+        if declared is not None and not declared.options and setting_id not in self.pins:
+            self._miss(setting_id, value, declared.instead)
+            return
         said = tuple(reasons)
         if setting_id in self.pins and self.pins[setting_id] != value:
             said = ("You hold this value.", f"Without the pin: {self._say(setting_id, value)}.", *reasons)
@@ -48,6 +54,12 @@ class Draft:
             limits=limits,
         )
 
+    def put_usual(self) -> None:
+        """Set every setting that no rule of the situation has spoken about, from the foundation or the catalogue."""
+        for entry in catalogue.catalogue():
+            if entry.id not in self.settings and (entry.usual is not None or entry.id in self.foundation):
+                self.put_habit(entry.id, entry.usual, entry.usual_because)
+
     def put_habit(self, setting_id: str, usual: Value, reason: str) -> None:
         """Set what the foundation says, or what is usual where it says nothing."""
         if setting_id in self.foundation:
@@ -57,14 +69,37 @@ class Draft:
 
     def put_available(self, setting_id: str, ranked: tuple[str, ...], *reasons: str, **details: object) -> str:
         """Set the first of the ranked options that the body has; say so when a better one is missing."""
-        has = self.case.body.options_of(setting_id)
-        fitting = [option for option in ranked if has is None or option in has]
+        without, because = self._unavailable(setting_id)
+        fitting = [option for option in ranked if option not in without]
         chosen = fitting[0] if fitting else ranked[-1]
         if chosen != ranked[0]:
             missing = catalogue.setting(setting_id).option_label(ranked[0])
-            reasons = (*reasons, f"{self.case.body.name} has no “{missing}” here; this comes nearest.")
+            why = f" {because}" if because else ""
+            reasons = (*reasons, f"{self.case.body.name} has no “{missing}” here; this comes nearest.{why}")
         self.put(setting_id, chosen, *reasons, **details)  # type: ignore[arg-type]
         return chosen
+
+    def _unavailable(self, setting_id: str) -> tuple[set[str], str]:
+        """Options the body does not have, outright or because of what is set already, and why."""
+        declared = self.case.body.support_of(setting_id)
+        if declared is None:
+            return set(), ""
+        without = {option.id for option in catalogue.setting(setting_id).options} - set(declared.options)
+        because = declared.instead
+        for condition in declared.conditions:
+            if self.option(condition.when_setting) in condition.is_one_of:
+                without |= set(condition.without_options)
+                because = condition.because or because
+        return without, because
+
+    def _miss(self, setting_id: str, value: Value, instead: str) -> None:
+        """Note what a body lacks, where it would have mattered."""
+        entry = catalogue.setting(setting_id)
+        if value in (None, "off", "na", entry.factory):
+            return
+        self.missing.append(
+            Missing(setting=setting_id, label=entry.label, would_use=self._say(setting_id, value), instead=instead)
+        )
 
     def follow(self, question: str, school: str) -> str:
         """Note which school a decision followed; returns it for the setting's own label."""

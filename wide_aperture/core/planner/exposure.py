@@ -43,13 +43,28 @@ def _set_mode(draft: Draft) -> str:
 def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
     """The mode, why, and the school that speaks."""
     case, cell = draft.case, draft.exposure
+    swing = case.light_swing_ev
     asked = case.requests.exposure_mode
+    if asked is not None and case.is_matched_series and asked not in ("manual", "bulb"):
+        return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
+    if (
+        asked is not None
+        and case.has("background_changes")
+        and asked not in ("manual", "bulb")
+        and swing <= STEADY_LIGHT_EV
+    ):
+        return (
+            "manual",
+            ("The background changes, the light on the subject does not: nothing automatic may follow.",),
+            "manual fixed ISO",
+        )
     if asked is not None:
         return asked, ("You asked for it.",), "your request"
+    if case.is_matched_series:
+        return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
     school = case.schools.exposure
     if school != "by_case":
         return SCHOOL_MODES[school], ("Your school of exposure.",), school.replace("_", " ")
-    swing = case.light_swing_ev
     if case.flash_leads:
         return (
             "manual",
@@ -172,6 +187,12 @@ def _set_iso(draft: Draft, mode: str) -> None:
     if mode in ("manual_auto_iso", "shutter_priority_auto_iso"):
         draft.put("slowest_shutter_s", None, "You set the shutter yourself.")
     else:
+        strict = case.schools.hand_hold == "twice_reciprocal" or case.asks_twice_the_care
+        if case.lens.is_zoom:
+            linked = "linked_strict" if strict else "linked"
+            draft.put("auto_iso_link", linked, "The zoom changes what the hand holds.")
+        else:
+            draft.put("auto_iso_link", "fixed", "One focal length: one value.")
         slowest = _slowest_tolerable(draft)
         draft.put(
             "slowest_shutter_s",

@@ -57,6 +57,11 @@ def _set_mode(draft: Draft) -> str:
         return "manual"
     if asked is not None and not (asked == "single" and case.is_moving):
         return draft.put_available("af_mode", (asked,), "You asked for it.")
+    if case.schools.af_mode in ("continuous_always", "continuous_hold_to_stop") and case.is_living:
+        school = draft.follow("AF mode", case.schools.af_mode.replace("_", " "))
+        return draft.put_available(
+            "af_mode", ("continuous",), "Your school: continuous, and a button makes it stand.", school=school
+        )
     if case.is_moving:
         mode, why = "continuous", f"The subject moves at {case.speed_m_s:g} m/s: focus must follow."
     elif case.situation.genre == "wildlife" and case.is_living:
@@ -125,6 +130,8 @@ def _set_detection(draft: Draft) -> None:
         draft.put_available("subject_detection", (asked, "off"), "You asked for it.")
         return
     if case.subject in ("person", "group"):
+        if case.schools.detection == "automatic":
+            draft.follow("detection", "automatic subject")
         share = FACE_HEIGHT_M * case.focal_mm / case.mid_m / case.body.sensor_height_mm
         if share >= EYE_NEEDS_SHARE:
             draft.put_available(

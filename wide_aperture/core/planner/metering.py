@@ -1,4 +1,4 @@
-"""Rules of metering and tone: pattern, faces, reserve, warnings, simulation, bracketing."""
+"""Rules of metering, reserve and bracketing."""
 
 from __future__ import annotations
 
@@ -19,10 +19,10 @@ METER_BLIND_EV = -1.0  # below this a meter reads its own noise: expose by test 
 
 
 def set_metering(draft: Draft) -> None:
-    """Metering pattern, face favour, highlight reserve, warning, simulation and bracket."""
+    """Metering pattern, face favour, spot link, highlight reserve and bracket."""
     _set_pattern(draft)
     _set_reserve(draft)
-    _set_display(draft)
+    _set_spot_link(draft)
     _set_bracket(draft)
 
 
@@ -65,6 +65,18 @@ def _set_pattern(draft: Draft) -> None:
     )
 
 
+def _set_spot_link(draft: Draft) -> None:
+    if draft.option("metering") == "spot":
+        light = draft.case.situation.subject_tone != "mid"
+        draft.put(
+            "spot_link",
+            "centre" if light else "af_point",
+            f"The point would rest on a {draft.case.situation.subject_tone} tone: measure a mid one and lock."
+            if light
+            else "Where you focus is what must be right.",
+        )
+
+
 def _set_reserve(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     asked = case.requests.dr_mode
@@ -80,15 +92,6 @@ def _set_reserve(draft: Draft) -> None:
     draft.put_available(
         "dr_mode", ("off",), "Raw exposed for its highlights keeps the same range without raising the lowest ISO."
     )
-
-
-def _set_display(draft: Draft) -> None:
-    case = draft.case
-    draft.put_habit("clip_warning", "always", "Shows at once what the picture loses.")
-    if case.flash_leads:
-        draft.put("exposure_simulation", "off", "Under flash a truthful finder would be too dark to compose.")
-    else:
-        draft.put_habit("exposure_simulation", "on", "The finder shows the exposure before the frame.")
 
 
 def needs_bracket(case: Case, iso: float) -> bool:
@@ -116,15 +119,31 @@ def _set_bracket(draft: Draft) -> None:
         )
         draft.put("bracketing", "none", why)
         return
+    school = case.schools.range
+    if school == "one_frame_lift_shadows":
+        why = f"Your school: one frame for the highlights, {scene - one_frame:.1f} EV of shadow lifted later."
+        draft.put("bracketing", "none", why, school=draft.follow("range", "raw, one frame, lift shadows"))
+        return
+    if school == "in_camera_hdr":
+        draft.put(
+            "hdr_mode",
+            "strong",
+            f"Your school: {scene:g} EV joined in the camera.",
+            school=draft.follow("range", "in-camera HDR"),
+        )
+        draft.put("hdr_originals", True, "The single frames are the second chance.")
+        draft.put("bracketing", "none", "The camera brackets by itself.")
+        return
     # Each further frame adds its step; a stop of overlap at either end keeps shadows clean.
     missing = scene - one_frame + 2
-    bracket = "3x2" if missing <= 4 else "5x2"
+    bracket = {"bracket_5x1": "5x1" if missing <= 4 else "7x1"}.get(school, "3x2" if missing <= 4 else "5x2")
+    draft.put("bracket_one_press", True, "The whole set at one touch: nothing moves between.")
     draft.put(
         "bracketing",
         bracket,
         f"{scene:g} EV against one frame's {one_frame:.1f} EV: "
         f"{math.ceil(missing / 2) * 2} EV more with a stop of overlap at either end.",
-        school=draft.follow("range", "bracket 2 EV apart"),
+        school=draft.follow("range", f"bracket {bracket.replace('x', ' x ')} EV"),
     )
 
 

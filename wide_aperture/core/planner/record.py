@@ -29,14 +29,17 @@ def _set_file(draft: Draft) -> None:
             layer="foundation",
             school=draft.follow("file", school.replace("_", " ")),
         )
-    jpeg_only = draft.option("file") == "jpeg"
-    profile = case.requests.picture_profile
-    if profile is not None and not (jpeg_only and profile == "flat"):
-        draft.put_available("picture_profile", (profile, "neutral"), "You asked for it.")
-    elif jpeg_only:
-        draft.put_available("picture_profile", ("standard",), "The JPEG is the delivery: a flat look would stay flat.")
-    else:
-        draft.put_habit("picture_profile", "neutral", "A quiet look keeps preview and histogram near the raw data.")
+    screen = case.output == "screen"
+    jpeg = draft.option("file") in ("jpeg", "raw_plus_jpeg")
+    draft.put(
+        "colour_space",
+        "srgb" if screen or not jpeg else "wide",
+        "For screens, where the wide one looks dull."
+        if screen
+        else "Raw does not care, and previews are seen on screens."
+        if not jpeg
+        else "For print, where the wide one pays.",
+    )
 
 
 def _set_cards(draft: Draft) -> None:
@@ -47,6 +50,15 @@ def _set_cards(draft: Draft) -> None:
         draft.put("card_mode", "backup", "It happens once: every frame on two cards.")
     elif case.requests.card_mode is not None:
         draft.put_available("card_mode", (case.requests.card_mode, "backup"), "You asked for it.")
+    elif case.schools.cards != "mirror":
+        mode = {"overflow": "overflow", "split_by_kind": "raw_jpeg_split"}[case.schools.cards]
+        draft.put_available(
+            "card_mode",
+            (mode, "backup"),
+            "Your school of cards.",
+            layer="foundation",
+            school=draft.follow("cards", case.schools.cards.replace("_", " ")),
+        )
     else:
         draft.put_habit("card_mode", "backup", "A second copy costs nothing but a card.")
 
@@ -62,6 +74,9 @@ def _set_discretion(draft: Draft) -> None:
         draft.put_habit("sounds", "off", why)
         reach = f"Its few metres do not reach {case.near_m:.3g} m." if case.near_m > 4 else "People look into it."
         draft.put_habit("assist_lamp", "off", reach)
+    for setting in ("shutter_sound", "timer_beep", "front_lamp"):
+        if quiet:
+            draft.put(setting, "off", why)
     review_school = case.schools.review
     draft.put_habit("review", review_school, "Your school of review.")
     if "review" not in draft.foundation:

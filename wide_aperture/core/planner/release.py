@@ -18,7 +18,9 @@ def set_release(draft: Draft) -> None:
     _set_anti_flicker(draft)
     _set_drive(draft)
     _set_timer(draft)
+    _set_release_delay(draft)
     _set_stabiliser(draft)
+    _set_stabiliser_focal(draft)
     _set_noise_reduction(draft)
 
 
@@ -142,6 +144,18 @@ def _set_timer(draft: Draft) -> None:
         )
 
 
+def _set_release_delay(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    shocks = case.on_tripod and draft.option("shutter_type") == "mechanical" and 1 / 100 <= cell.shutter_s <= 1
+    draft.put(
+        "exposure_delay",
+        "1s" if shocks else "off",
+        f"At {wording.seconds(cell.shutter_s)} the first curtain's own shock would show."
+        if shocks
+        else "No shock to wait for.",
+    )
+
+
 def _set_stabiliser(draft: Draft) -> None:
     case = draft.case
     if not case.has_stabiliser:
@@ -153,6 +167,12 @@ def _set_stabiliser(draft: Draft) -> None:
     else:
         limit = wording.seconds(case.handheld_limit_s)
         draft.put("stabilisation", "on", f"With it the hand holds {limit}; it does not stop the subject.")
+
+
+def _set_stabiliser_focal(draft: Draft) -> None:
+    if draft.case.body.stabiliser_stops and not draft.case.lens.contacts:
+        focal = draft.case.focal_mm
+        draft.put("stabiliser_focal_mm", focal, f"The lens does not tell: {focal:.0f} mm must be typed in.")
 
 
 def _set_noise_reduction(draft: Draft) -> None:
