@@ -49,7 +49,7 @@ export function shutterText(seconds: number): string {
   if (marked) return marked.includes('/') ? marked.replace(' s', '') : marked
   const long = longMarking(seconds)
   if (long) return long
-  if (seconds < 0.3) return `1/${Math.round(1 / seconds)}`
+  if (seconds < 0.3 && Math.abs(Math.round(1 / seconds) * seconds - 1) < 0.03) return `1/${Math.round(1 / seconds)}`
   if (seconds < 60) return `${short(seconds)} s`
   const whole = Math.round(seconds)
   const rest = whole % 60

@@ -6,6 +6,7 @@ from wide_aperture.core.planner.draft import Draft
 
 DARK_EV = 2.0
 ACTION_M_S = 3.0
+KEEP_CHANGES_EV = 3.0
 
 
 def set_surroundings(draft: Draft) -> None:
@@ -97,6 +98,9 @@ def _set_controls(draft: Draft) -> None:
     draft.put("dial_rear", rear, why)
     draft.put("dial_front", front, "The value you change next.")
     draft.put("dial_ring", ring, "The rest, where a knock is noticed at once.")
+    swing = draft.case.light_swing_ev
+    if swing >= KEEP_CHANGES_EV:
+        draft.put("slot_changes", "kept", f"The light moves by {swing:g} EV: what is corrected on the way must stay.")
     lock = draft.case.has("unrepeatable") and mode in ("manual", "bulb")
     draft.put(
         "controls_lock",

@@ -150,8 +150,8 @@ def format_shutter(value: float) -> str:
     long_label = _long_label(value)
     if long_label is not None:
         return long_label
-    if value < 0.3:
-        return f"1/{round(1 / value)}" if 1 / value < 1e6 else f"{value:.3g} s"
+    if value < 0.3 and abs(round(1 / value) * value - 1) < 0.03:
+        return f"1/{round(1 / value)}"
     if value < 60:
         return f"{_short(value, 2)} s"
     minutes, seconds = divmod(round(value), 60)
