@@ -77,9 +77,13 @@ class SavedSetups(SimpleTestCase):
         return (SAMPLES / "setup-v1.json").read_text("utf-8")
 
     def test_the_frozen_sample_of_each_version_still_reads(self):
-        imported = import_setup(self.sample())
-        self.assertEqual(imported.dropped, ())
-        self.assertEqual(imported.document.setup.option("exposure_mode"), "manual_auto_iso")
+        for version in (1, 2):
+            with self.subTest(version=version):
+                imported = import_setup((SAMPLES / f"setup-v{version}.json").read_text("utf-8"))
+                self.assertEqual(imported.dropped, ())
+                self.assertEqual(imported.document.format_version, 2)
+                self.assertEqual(imported.document.setup.option("exposure_mode"), "manual_auto_iso")
+                self.assertTrue(all(price.seen for price in imported.document.prices))
 
     def test_round_trip_without_loss(self):
         document = import_setup(self.sample()).document
@@ -110,7 +114,7 @@ class SavedSetups(SimpleTestCase):
             self.assertIn(rule, str(caught.exception))
 
     def test_upgrading_the_present_version_changes_nothing(self):
-        raw = json.loads(self.sample())
+        raw = json.loads((SAMPLES / "setup-v2.json").read_text("utf-8"))
         self.assertEqual(upgrade(raw), raw)
 
     def test_missing_parts_are_refused(self):

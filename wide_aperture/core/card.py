@@ -5,35 +5,12 @@ from __future__ import annotations
 from itertools import groupby
 
 from wide_aperture.core import wording
-from wide_aperture.core.catalogue import CatalogueEntry, catalogue
+from wide_aperture.core.catalogue import catalogue
 from wide_aperture.core.kit import Body, Lens
 from wide_aperture.core.plan_document import Plan
 from wide_aperture.core.quantities import format_aperture, format_iso
-from wide_aperture.core.setup_document import Value
 from wide_aperture.core.situation import Situation
-
-
-def say_value(entry: CatalogueEntry, value: Value) -> str:
-    """A setting's value in words: option label, number with its unit, on/off, or a dash."""
-    if value is None:
-        return "–"
-    if isinstance(value, bool):
-        return "on" if value else "off"
-    if isinstance(value, str):
-        return entry.option_label(value) if entry.options else value
-    match entry.unit:
-        case "s":
-            return wording.seconds(value)
-        case "f/":
-            return format_aperture(value)
-        case "ISO":
-            return format_iso(value)
-        case "EV":
-            return f"{wording.signed_stops(value)} EV"
-        case "m":
-            return wording.metres(value)
-        case unit:
-            return f"{value:g} {unit}".strip() if unit != "/s" else f"{value:g}/s"
+from wide_aperture.core.values import say_value
 
 
 def _grouped(plan: Plan) -> list[tuple[str, list[tuple[str, str]]]]:

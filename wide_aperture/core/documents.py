@@ -21,17 +21,20 @@ from wide_aperture.core.setup_document import Pin, Setup
 from wide_aperture.core.situation import Situation
 
 FORMAT: Literal["wide-aperture/setup"] = "wide-aperture/setup"
-FORMAT_VERSION: Literal[1] = 1
+FORMAT_VERSION: Literal[2] = 2
 
 
 class SavedSetup(Document):
     """An immutable snapshot of a plan: the setup with everything it was computed from."""
 
     format: Literal["wide-aperture/setup"] = FORMAT
-    format_version: Literal[1] = FORMAT_VERSION
+    format_version: Literal[2] = FORMAT_VERSION
     id: UUID
     title: Name
     note: Text = ""
+    tags: Annotated[tuple[Annotated[str, Field(min_length=1, max_length=40)], ...], Field(max_length=20)] = ()
+    version_of: UUID | None = Field(default=None, description="The first version this one descends from")
+    version: Annotated[int, Field(ge=1)] = 1
     saved_at: dt.datetime
     planner_version: Annotated[str, Field(max_length=20)]
     input_revisions: dict[str, int] = {}
@@ -47,8 +50,19 @@ class SavedSetup(Document):
     findings: tuple[Finding, ...] = ()
 
 
+def _from_version_1(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 2 added tags, versions, and whether a price is seen at the output."""
+
+    def seen(price: dict[str, Any]) -> dict[str, Any]:
+        plainly = float(price.get("ev", 0)) >= 0.5
+        return {"seen": "plainly" if plainly else "barely", "seen_because": "Judged by its size alone.", **price}
+
+    prices = [seen(price) for price in document.get("prices", []) if isinstance(price, dict)]
+    return {**document, "format_version": 2, "prices": prices}
+
+
 # One function per old version: takes that version's JSON, returns the next one's.
-UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {}
+UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_version_1}
 
 
 def upgrade(document: Mapping[str, Any]) -> dict[str, Any]:

@@ -36,6 +36,16 @@ class Price(Document):
     label: str
     ev: NotNegative
     sentence: str
+    seen: Literal["plainly", "barely", "not"] = Field(description="Whether it is visible at the output chosen")
+    seen_because: str
+
+
+class TimeCost(Document):
+    """Where the real price of a setting is time at home or in the field, not stops."""
+
+    setting: str
+    minutes: NotNegative
+    sentence: str
 
 
 class Choice(Document):
@@ -128,6 +138,7 @@ class Remedy(Document):
 
     label: str
     changes: dict[str, Value]
+    costs: tuple[Price, ...] = Field(default=(), description="Limits passed further by it; filled in by the planner")
 
 
 class Finding(Document):
@@ -208,6 +219,7 @@ class Plan(Document):
     light: LightSeen
     windows: tuple[Window, ...]
     prices: tuple[Price, ...]
+    time_costs: tuple[TimeCost, ...]
     alternatives: tuple[Alternative, ...]
     give_way: GiveWay
     margins: Margins

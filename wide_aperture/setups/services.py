@@ -14,7 +14,7 @@ from wide_aperture.setups.models import SavedSetup
 from wide_aperture.store.errors import SnapshotError
 from wide_aperture.store.services import Precondition, put_row
 
-MAY_CHANGE = {"title", "note"}
+MAY_CHANGE = {"title", "note", "tags"}
 
 
 @dataclass(frozen=True)
@@ -28,7 +28,7 @@ class ImportReport:
 
 
 def refuse_changed_snapshot(*, owner: User, setup_id: uuid.UUID, document: SetupDocument) -> None:
-    """Raises SnapshotError when a stored setup would change in more than title and note."""
+    """Raises SnapshotError when a stored setup would change in more than title, note and tags."""
     row = SavedSetup.objects.filter(pk=setup_id, owner=owner).first()
     if row is None:
         return

@@ -7,7 +7,7 @@ import math
 from collections.abc import Callable
 
 from wide_aperture.core import wording
-from wide_aperture.core.plan_document import Alternative, Axis, Choice
+from wide_aperture.core.plan_document import Alternative, Axis, Choice, Price
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.planner.windows import price_list
 from wide_aperture.core.quantities import format_aperture, format_iso, step_value
@@ -62,9 +62,7 @@ def _alternative(
     moved = abs(math.log2(other.value(axis) / draft.exposure.value(axis)))
     if moved < WORTH_SHOWING_EV or abs(other.error_ev) > max(abs(draft.exposure.error_ev), 0.34):
         return None
-    before, after = draft.search.excesses(draft.exposure), draft.search.excesses(other)
-    dearer = {limit: ev - before.get(limit, 0.0) for limit, ev in after.items()}
-    dearer = {limit: ev for limit, ev in dearer.items() if ev > WORTH_SHOWING_EV}
+    costs = further_costs(draft, other)
     changes: dict[Axis, float] = {
         name: other.value(name)
         for name in ("shutter_s", "aperture", "iso")
@@ -76,9 +74,16 @@ def _alternative(
         change=changes,
         choice=choice_document(draft, other),
         gains=gain(other),
-        costs=price_list(draft.search, dearer),
-        costs_nothing=not dearer,
+        costs=costs,
+        costs_nothing=not costs,
     )
+
+
+def further_costs(draft: Draft, other: Cell) -> tuple[Price, ...]:
+    """Limits that another exposure passes further than the chosen one, by how many EV further."""
+    before, after = draft.search.excesses(draft.exposure), draft.search.excesses(other)
+    dearer = {limit: ev - before.get(limit, 0.0) for limit, ev in after.items()}
+    return price_list(draft.search, {limit: ev for limit, ev in dearer.items() if ev > WORTH_SHOWING_EV})
 
 
 def _motion_gain(draft: Draft) -> Callable[[Cell], str]:

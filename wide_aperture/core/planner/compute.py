@@ -10,9 +10,9 @@ from wide_aperture.core.case import Case
 from wide_aperture.core.checks import Checked, run_checks
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.kit import Accessories, Body, Lens
-from wide_aperture.core.plan_document import LightSeen, Plan, SensorWindow, Sharpness
+from wide_aperture.core.plan_document import Finding, LightSeen, Plan, SensorWindow, Sharpness
 from wide_aperture.core.planner.advice import advice, cautions
-from wide_aperture.core.planner.alternatives import alternatives, choice_document
+from wide_aperture.core.planner.alternatives import alternatives, choice_document, further_costs
 from wide_aperture.core.planner.colour import set_colour
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.planner.exposure import set_exposure
@@ -26,6 +26,7 @@ from wide_aperture.core.planner.record import set_record
 from wide_aperture.core.planner.release import set_release
 from wide_aperture.core.planner.sequence import set_sequence
 from wide_aperture.core.planner.surroundings import set_surroundings
+from wide_aperture.core.planner.weighing import time_costs
 from wide_aperture.core.planner.windows import exposure_field, price_list, windows
 from wide_aperture.core.planner.yielding import give_way, margins
 from wide_aperture.core.preferences import Preferences
@@ -93,6 +94,7 @@ def plan(
         ),
         windows=windows(draft),
         prices=price_list(search, search.excesses(draft.exposure)),
+        time_costs=time_costs(draft),
         alternatives=alternatives(draft),
         give_way=give_way(draft),
         margins=margins(draft),
@@ -104,8 +106,18 @@ def plan(
         missing=tuple(draft.missing),
         schools_followed=draft.schools,
         cautions=cautions(draft),
-        findings=tuple(run_checks(Checked(case, setup, frozenset(held), search.terms))),
+        findings=tuple(_priced(draft, f) for f in run_checks(Checked(case, setup, frozenset(held), search.terms))),
     )
+
+
+def _priced(draft: Draft, finding: Finding) -> Finding:
+    """The finding with the price of its remedy, where that moves the exposure."""
+    remedy = finding.remedy
+    moved = {axis: float(v) for axis, v in (remedy.changes if remedy else {}).items() if axis in SEARCHED_AXES and v}
+    if remedy is None or not moved:
+        return finding
+    costs = further_costs(draft, draft.search.choice_with(**moved))
+    return finding.model_copy(update={"remedy": remedy.model_copy(update={"costs": costs})})
 
 
 def _held(pins: Sequence[Pin]) -> dict[str, Value]:

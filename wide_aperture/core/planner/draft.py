@@ -10,6 +10,7 @@ from wide_aperture.core.case import Case
 from wide_aperture.core.plan_document import Missing
 from wide_aperture.core.search import Cell, ExposureSearch
 from wide_aperture.core.setup_document import Layer, SettingValue, Setup, Value
+from wide_aperture.core.values import say_value
 
 
 @dataclass
@@ -41,7 +42,11 @@ class Draft:
             return
         said = tuple(reasons)
         if setting_id in self.pins and self.pins[setting_id] != value:
-            said = ("You hold this value.", f"Without the pin: {self._say(setting_id, value)}.", *reasons)
+            said = (
+                "You hold this value.",
+                f"Without the pin: {say_value(catalogue.setting(setting_id), value)}.",
+                *reasons,
+            )
             value, layer = self.pins[setting_id], "pin"
         elif setting_id in self.pins:
             layer = "pin"
@@ -98,7 +103,12 @@ class Draft:
         if value in (None, "off", "na", entry.factory):
             return
         self.missing.append(
-            Missing(setting=setting_id, label=entry.label, would_use=self._say(setting_id, value), instead=instead)
+            Missing(
+                setting=setting_id,
+                label=entry.label,
+                would_use=say_value(catalogue.setting(setting_id), value),
+                instead=instead,
+            )
         )
 
     def follow(self, question: str, school: str) -> str:
@@ -112,12 +122,3 @@ class Draft:
 
     def setup(self) -> Setup:
         return Setup(settings=self.settings)
-
-    @staticmethod
-    def _say(setting_id: str, value: Value) -> str:
-        entry = catalogue.setting(setting_id)
-        if isinstance(value, str) and entry.options:
-            return entry.option_label(value)
-        if isinstance(value, float):
-            return f"{value:.4g} {entry.unit or ''}".strip()
-        return str(value)

@@ -9,6 +9,7 @@ from wide_aperture.core import wording
 from wide_aperture.core.plan_document import Axis, ExposureField, Price, Window
 from wide_aperture.core.planner.colour import MIXED_MIRED
 from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.planner.weighing import visibility
 from wide_aperture.core.quantities import format_aperture, format_iso, mired
 from wide_aperture.core.search import Cell, ExposureSearch
 
@@ -87,6 +88,7 @@ def price_list(search: ExposureSearch, passed: dict[str, float]) -> tuple[Price,
     prices = []
     for limit, ev in passed.items():
         term = search.term(limit)
+        seen, because = visibility(search.case, limit, ev, is_serious=term.is_serious if term else True)
         prices.append(
             Price(
                 limit=limit,
@@ -94,6 +96,8 @@ def price_list(search: ExposureSearch, passed: dict[str, float]) -> tuple[Price,
                 label=term.imposed_by if term else "exposure",
                 ev=round(ev, 2),
                 sentence=term.sentence if term else f"The frame is off by {wording.stops_word(ev)}.",
+                seen=seen,
+                seen_because=because,
             )
         )
     return tuple(sorted(prices, key=lambda price: -price.ev))
