@@ -16,7 +16,9 @@ class Planning(ApiTestCase):
         plan = self.post("plan", self.plan_request()).json()
         self.assertEqual(plan["situation_title"], "Second half, floodlights")
         self.assertEqual(plan["choice"]["aperture"], 2.8)
-        self.assertEqual({f["code"] for f in plan["findings"]}, {"flicker_banding"})
+        self.assertEqual(
+            {f["code"] for f in plan["findings"]}, {"flicker_banding", "meter_bias_dark_tones", "wb_mixed_light"}
+        )
 
     def test_pins_are_obeyed(self):
         pins = [{"setting": "shutter_s", "value": 0.002}]

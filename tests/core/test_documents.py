@@ -96,8 +96,15 @@ class SavedSetups(SimpleTestCase):
         raw["body"]["strap"] = "leather"
         raw["situation"]["light"]["hue"] = 3
         raw["setup"]["settings"]["turbo"] = {"value": True}
+        raw["setup"]["settings"]["metering"]["value"] = "by_feeling"
         imported = import_setup(json.dumps(raw))
-        expected = {"/mood", "/body/strap", "/situation/light/hue", "/setup/settings/turbo"}
+        expected = {
+            "/mood",
+            "/body/strap",
+            "/situation/light/hue",
+            "/setup/settings/turbo",
+            "/setup/settings/metering/value",
+        }
         self.assertEqual(set(imported.dropped), expected)
 
     def test_what_is_no_setup_is_refused_with_a_sentence(self):

@@ -12,6 +12,20 @@ from wide_aperture.core import motion, optics
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.kit import NOMINAL_SLACK, Accessories, Body, Lens, ShutterKind
 from wide_aperture.core.light import NamedLight, named_light
+from wide_aperture.core.practice import (
+    BLUR_SHARE,
+    CROSSING_ANGLE_DEG,
+    CURTAIN_RATE_ARCSEC_S,
+    HIGHLIGHT_SHARE,
+    RESTLESS_M_S,
+    STANDING_UNDER_EV,
+    STAR_RATE_ARCSEC_S,
+    SUBJECT_DEPTH_M,
+    SUBJECT_HEIGHT_M,
+    SUPPORT_STOPS,
+    TO_THE_RIGHT_MARGIN_EV,
+    USUAL_SUBJECT,
+)
 from wide_aperture.core.preferences import Preferences, Requests, Schools
 from wide_aperture.core.situation import (
     OPTICAL_INFINITY_M,
@@ -21,30 +35,6 @@ from wide_aperture.core.situation import (
     Situation,
     SubjectKind,
 )
-
-# Living things are never quite still: a breath, a gesture, a flick of the head.
-RESTLESS_M_S: dict[str, float] = {"person": 0.3, "group": 0.3, "animal": 0.25, "bird": 0.25}
-SUBJECT_DEPTH_M: dict[str, float] = {  # what must be sharp at once when only the subject matters
-    "person": 0.12,  # eye to ear
-    "group": 0.6,
-    "animal": 0.15,
-    "bird": 0.06,  # eye and bill
-    "vehicle": 0.6,
-    "thing": 0.1,
-}
-SUBJECT_HEIGHT_M: dict[str, float] = {
-    "person": 1.8, "group": 2.0, "animal": 1.0, "bird": 0.35, "vehicle": 1.6, "thing": 0.3, "land": 8.0, "water": 4.0,
-}  # fmt: skip
-# Share of the frame's width an image may move before it shows at each output; 0.15 % is 9 pixels of 6000.
-BLUR_SHARE = {"screen": 0.0022, "print_a4": 0.0018, "print_a3": 0.0015, "print_60cm": 0.0010}
-CROSSING_ANGLE_DEG = {"still": 90.0, "across": 90.0, "erratic": 90.0, "towards": 20.0}
-CURTAIN_RATE_ARCSEC_S = 180.0  # folds of polar light drift by about 0.05 degrees a second
-STAR_RATE_ARCSEC_S = motion.SIDEREAL_RATE_ARCSEC_S
-SUPPORT_STOPS = {"handheld": 0.0, "monopod": 1.5, "rest": 2.5, "tripod": 0.0}
-USUAL_SUBJECT: dict[str, SubjectKind] = {
-    "sports": "person", "wildlife": "animal", "street": "person", "landscape": "land",
-    "wedding": "person", "portrait": "person", "everyday": "person", "night_sky": "land",
-}  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -126,7 +116,30 @@ class Case:
 
     @cached_property
     def wanted_ev(self) -> float:
-        return self.ev100 - self.ambient_offset_ev
+        return self.ev100 - self.ambient_offset_ev - self.highlight_shift_ev
+
+    @cached_property
+    def scene_top_ev(self) -> float | None:
+        """How far the scene's brightest tones lie above mid; None when its range is not known."""
+        scene, behind = self.scene_range_ev, self.situation.background_ev100
+        if scene is None:
+            return None
+        return max(HIGHLIGHT_SHARE * scene, behind - self.ev100 + 1 if behind is not None else 0.0)
+
+    @cached_property
+    def highlight_shift_ev(self) -> float:
+        """How much brighter (+) or darker (-) than the meter's middle the school of highlights exposes.
+
+        Brighter only on a tripod: elsewhere it would be paid in ISO, which gains nothing.
+        """
+        school = self.schools.highlights
+        if school == "standing_under_exposure":
+            return STANDING_UNDER_EV
+        top = self.scene_top_ev
+        if school != "expose_to_the_right" or top is None or self.flash_leads:
+            return 0.0
+        headroom = self.body.electrons.mid_below_clipping_ev - TO_THE_RIGHT_MARGIN_EV - top
+        return max(-2.0, min(math.floor(headroom * 3) / 3, 5 / 3 if self.on_tripod else 0.0))
 
     @property
     def is_matched_series(self) -> bool:

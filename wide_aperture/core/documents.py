@@ -125,15 +125,22 @@ def _refuse_constant(name: str) -> float:
 
 
 def _drop_unknown_settings(current: dict[str, Any]) -> list[str]:
-    known = {entry.id for entry in catalogue()}
+    known = {entry.id: entry for entry in catalogue()}
     setup = current.get("setup")
     settings = setup.get("settings") if isinstance(setup, dict) else None
     if not isinstance(settings, dict):
         return []
-    unknown = [name for name in settings if name not in known]
-    for name in unknown:
+    dropped = []
+    for name in list(settings):
+        value = settings[name].get("value") if isinstance(settings[name], dict) else None
+        if name not in known:
+            dropped.append(f"/setup/settings/{name}")
+        elif known[name].options and isinstance(value, str) and value not in {o.id for o in known[name].options}:
+            dropped.append(f"/setup/settings/{name}/value")
+        else:
+            continue
         del settings[name]
-    return [f"/setup/settings/{name}" for name in unknown]
+    return dropped
 
 
 def _remove(current: Any, location: Sequence[int | str]) -> str:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable
 from uuid import UUID
 
-from wide_aperture.core.case import SUBJECT_HEIGHT_M, Case
+from wide_aperture.core.case import Case
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.kit import Accessories, Body, Lens
+from wide_aperture.core.practice import SUBJECT_HEIGHT_M
 from wide_aperture.core.preferences import Preferences
 from wide_aperture.core.search import ExposureSearch
 from wide_aperture.core.situation import OPTICAL_INFINITY_M, Situation

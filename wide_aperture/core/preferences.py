@@ -35,7 +35,7 @@ AfArea = Literal[
     "zone_focus",
     "na",
 ]
-Detection = Literal["off", "human", "human_eye", "animal", "animal_eye", "bird", "insect", "vehicle"]
+Detection = Literal["off", "automatic", "human", "human_eye", "animal", "animal_eye", "bird", "insect", "vehicle"]
 Drive = Literal[
     "single",
     "quiet_single",
@@ -74,6 +74,7 @@ class Schools(Document):
         "expose_to_the_right",
         "standing_under_exposure",
         "bracket",
+        "spot_near_brightest",
         "reserve",
     ] = "by_case"
     metering: Literal["pattern", "spot", "centre_weighted", "highlight_weighted"] = "pattern"
@@ -84,7 +85,7 @@ class Schools(Document):
     hand_hold: Literal["reciprocal", "twice_reciprocal"] = "reciprocal"
     anti_flicker: Literal["by_case", "all_year"] = "by_case"
     frame_rate: Literal["top", "a_little_lower"] = "a_little_lower"
-    review: Literal["off", "two_seconds", "after_burst"] = "off"
+    review: Literal["by_case", "off", "two_seconds", "after_burst"] = "by_case"
     noise_reduction: Literal["later", "light", "strong_jpeg"] = "later"
     cards: Literal["mirror", "overflow", "split_by_kind"] = "mirror"
     detection: Literal["by_subject", "automatic"] = "by_subject"
@@ -92,7 +93,7 @@ class Schools(Document):
         "by_case"
     )
     recomposing: Literal["move_point", "lock_recompose"] = "move_point"
-    preview: Literal["neutral", "flat_for_truth", "standard_with_histogram"] = "neutral"
+    preview: Literal["neutral", "flat_for_truth", "standard_with_histogram", "as_delivered"] = "neutral"
     clip_warning: Literal["always", "on_call"] = "always"
     night_colour: Literal["cool_fixed", "daylight_decide_later"] = "cool_fixed"
     range: Literal["by_case", "one_frame_lift_shadows", "bracket_3x2", "bracket_5x1", "in_camera_hdr"] = "by_case"

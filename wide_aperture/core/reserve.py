@@ -16,7 +16,6 @@ from wide_aperture.core.sensor import output_snr
 
 RESERVES_EV = {"off": 0.0, "highlight_reserve_1": 1.0, "highlight_reserve_2": 2.0}
 SHADOW_EV = -4.0  # the tone whose noise is compared
-HIGHLIGHT_SHARE = 0.4  # of the scene's range above mid, unless the background says more
 
 
 class ReserveOption(Document):
@@ -65,12 +64,8 @@ def reserve_advice(case: Case, iso: float) -> ReserveAdvice:
 
 def _needed_above_ev(case: Case) -> float | None:
     """By how many EV the scene's brightest tones lie above raw clipping; None when its range is not known."""
-    scene = case.scene_range_ev
-    if scene is None:
-        return None
-    behind = case.situation.background_ev100
-    top = max(HIGHLIGHT_SHARE * scene, behind - case.ev100 + 1 if behind is not None else 0.0)
-    return top - case.body.electrons.mid_below_clipping_ev
+    top = case.scene_top_ev
+    return None if top is None else top - case.body.electrons.mid_below_clipping_ev
 
 
 def _shadow_loss_ev(case: Case, before_iso: float, after_iso: float, darker_ev: float) -> float:
@@ -84,7 +79,7 @@ def _with_reserve(case: Case, iso: float, name: str, ev: float, needed: float | 
     floor = case.body.reserve_floor(name) or case.body.base_iso * 2**ev
     shot_at = max(iso, floor) if ev else iso
     raised = float(np.log2(shot_at / iso))
-    # Recorded at shot_at but with the light of r EV less gain: the electrons of ISO x 2^r... at the same exposure.
+    # At a raised ISO the loss is in the ISO itself; only what the reserve darkens beyond that is counted twice.
     loss = _shadow_loss_ev(case, iso, shot_at, ev - raised) if ev else 0.0
     pays = ev == 0 or (needed is not None and needed > 0.3 and raised < 0.3)
     said = "Nothing gained, nothing lost." if ev == 0 else (

@@ -7,6 +7,7 @@ log2(78 / (0.65 x 12.5)) = 3.26, about 3.3 EV under raw clipping; each body carr
 
 from __future__ import annotations
 
+import itertools
 import math
 from typing import Annotated, Literal, Protocol
 
@@ -79,6 +80,15 @@ def read_noise_at(figures: SensorFigures, iso: ArrayLike) -> Floats:
     known = sorted(figures.read_noise, key=lambda point: point.iso)
     at = np.log2(positive("iso", iso))
     return np.asarray(np.interp(at, [np.log2(p.iso) for p in known], [p.electrons for p in known]))
+
+
+def cleaner_from_iso(figures: SensorFigures) -> float | None:
+    """The ISO at which a second gain makes the sensor abruptly cleaner (read noise falls by a fifth); None without."""
+    known = sorted(figures.read_noise, key=lambda point: point.iso)
+    for before, after in itertools.pairwise(known):
+        if after.iso < before.iso * 1.26 and after.electrons < before.electrons * 0.8:
+            return after.iso
+    return None
 
 
 def tone_signal(body: SensorOwner, iso: ArrayLike, tone_ev: ArrayLike = 0.0) -> Floats:

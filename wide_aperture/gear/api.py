@@ -5,17 +5,21 @@ from ninja import Router, Schema
 from wide_aperture.core import kit
 from wide_aperture.core.body_facts import BodyFact, body_facts
 from wide_aperture.core.document import Iso, Positive
+from wide_aperture.core.foundation import FactoryChange, FoundationDocument, factory_changes
 from wide_aperture.core.kit import IsoCeilings
 from wide_aperture.core.sensor import SensorFigures, typical
-from wide_aperture.gear.models import Body, Lens
+from wide_aperture.core.setup_document import Foundation as FoundationSettings
+from wide_aperture.gear.models import Body, Foundation, Lens
 from wide_aperture.server.problems import Problem
 from wide_aperture.store.api import add_document_routes
 
 bodies = Router(tags=["gear"])
 lenses = Router(tags=["gear"])
+foundations = Router(tags=["gear"])
 gear = Router(tags=["gear"])
 add_document_routes(bodies, noun="body", plural="bodies", model=Body, document=kit.Body)
 add_document_routes(lenses, noun="lens", plural="lenses", model=Lens, document=kit.Lens)
+add_document_routes(foundations, noun="foundation", plural="foundations", model=Foundation, document=FoundationDocument)
 
 
 class SensorSheet(Schema):
@@ -46,3 +50,16 @@ def gear_typical(request, sheet: SensorSheet):
 def gear_body_facts(request, body: kit.Body):
     """Say what the figures of a body come to."""
     return list(body_facts(body))
+
+
+class NewBody(Schema):
+    """A body to review, and the foundation to bring it to."""
+
+    body: kit.Body
+    foundation: FoundationSettings = FoundationSettings()
+
+
+@gear.post("/factory-changes", response={200: list[FactoryChange], 422: Problem}, operation_id="gear_factory_changes")
+def gear_factory_changes(request, asked: NewBody):
+    """What to change on a new body from its factory state."""
+    return list(factory_changes(asked.body, asked.foundation))

@@ -1,4 +1,4 @@
-"""Bodies and lenses of an owner."""
+"""Bodies, lenses and the foundation of an owner."""
 
 from wide_aperture.store.models import StoredDocument
 
@@ -9,3 +9,7 @@ class Body(StoredDocument):
 
 class Lens(StoredDocument):
     """A lens; document: core.kit.Lens."""
+
+
+class Foundation(StoredDocument):
+    """What the owner sets on any body; document: core.foundation.FoundationDocument."""

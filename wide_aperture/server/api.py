@@ -11,8 +11,9 @@ from ninja.renderers import BaseRenderer
 from ninja.responses import NinjaJSONEncoder
 
 from wide_aperture.core.planner import PLANNER_VERSION
-from wide_aperture.gear.api import bodies, gear, lenses
+from wide_aperture.gear.api import bodies, foundations, gear, lenses
 from wide_aperture.server import problems
+from wide_aperture.server.backup_api import backup
 from wide_aperture.setups.api import setups
 from wide_aperture.shoots.api import live, shoots, situations
 from wide_aperture.store.api import register_problems
@@ -56,7 +57,9 @@ api.add_router("", about)
 api.add_router("", live)
 api.add_router("/bodies", bodies)
 api.add_router("/lenses", lenses)
+api.add_router("/foundations", foundations)
 api.add_router("/gear", gear)
+api.add_router("", backup)
 api.add_router("/shoots", shoots)
 api.add_router("/situations", situations)
 api.add_router("/setups", setups)

@@ -9,15 +9,23 @@ from ninja import Router, Schema
 from wide_aperture.core import kit, shoot_document
 from wide_aperture.core.activities import Activity, activities
 from wide_aperture.core.card import card_markdown, card_text
+from wide_aperture.core.case import Case
 from wide_aperture.core.catalogue import CatalogueEntry, catalogue
+from wide_aperture.core.checks import Checked, run_checks
+from wide_aperture.core.explanations import CheckExplanation, explanations
 from wide_aperture.core.framing import Framing
 from wide_aperture.core.light import NamedLight, named_lights
-from wide_aperture.core.plan_document import Plan
+from wide_aperture.core.plan_document import Finding, Plan
 from wide_aperture.core.planner import plan
+from wide_aperture.core.planner.schools import OtherSchool, other_schools
 from wide_aperture.core.preferences import Preferences
 from wide_aperture.core.quantities.nominal import THIRD
-from wide_aperture.core.setup_document import Foundation, Pin
+from wide_aperture.core.reserve import ReserveAdvice, reserve_advice
+from wide_aperture.core.school_pages import SchoolQuestion, school_questions
+from wide_aperture.core.setup_document import Foundation, Pin, Setup
 from wide_aperture.core.situation import Situation as SituationDocument
+from wide_aperture.core.symptoms import RankedCause, find_causes, symptoms
+from wide_aperture.core.transfer import Transfer, transfer
 from wide_aperture.server.problems import Problem
 from wide_aperture.shoots import services
 from wide_aperture.shoots.models import Shoot, Situation
@@ -114,6 +122,65 @@ def setup_card(request, asked: PlanRequest):
     return {"markdown": card_markdown(*inputs), "text": card_text(*inputs)}
 
 
+class OtherSchoolsIn(PlanRequest):
+    """A plan request and the question of which the schools are compared."""
+
+    question: str
+
+
+@live.post("/schools", response={200: list[OtherSchool], 422: Problem}, operation_id="other_schools")
+def compare_schools(request, asked: OtherSchoolsIn):
+    """What every school of one question would do here."""
+    kit_and_case = (asked.body, asked.lens, asked.situation, asked.preferences, asked.accessories)
+    return other_schools(asked.question, *kit_and_case)
+
+
+@live.post("/reserve", response={200: ReserveAdvice, 422: Problem}, operation_id="reserve_advice")
+def advise_reserve(request, asked: PlanRequest):
+    """Whether a highlight reserve pays at the planned ISO."""
+    case = Case(asked.body, asked.lens, asked.situation, asked.preferences, asked.accessories)
+    return reserve_advice(case, _plan(asked).choice.iso)
+
+
+class SetupInCase(PlanRequest):
+    """A setup as it stands on the camera, planned or edited by hand, in its case."""
+
+    setup: Setup
+
+
+def _checked(asked: SetupInCase) -> Checked:
+    case = Case(asked.body, asked.lens, asked.situation, asked.preferences, asked.accessories)
+    return Checked(case, asked.setup)
+
+
+@live.post("/check", response={200: list[Finding], 422: Problem}, operation_id="check_setup")
+def check_setup(request, asked: SetupInCase):
+    """The findings of any setup."""
+    return run_checks(_checked(asked))
+
+
+class SymptomIn(SetupInCase):
+    symptom: str
+
+
+@live.post("/causes", response={200: list[RankedCause], 422: Problem}, operation_id="find_causes")
+def rank_causes(request, asked: SymptomIn):
+    """Ranked causes of a symptom for a setup in its case."""
+    return find_causes(asked.symptom, _checked(asked))
+
+
+class TransferIn(Schema):
+    setup: Setup
+    from_body: kit.Body
+    to_body: kit.Body
+
+
+@live.post("/transfer", response={200: Transfer, 422: Problem}, operation_id="transfer_setup")
+def transfer_setup(request, asked: TransferIn):
+    """A setup as another body can hold it."""
+    return transfer(asked.setup, asked.from_body, asked.to_body)
+
+
 class FramingRequest(Schema):
     situation: SituationDocument
     preferences: Preferences = Preferences()
@@ -144,6 +211,11 @@ class Scales(Schema):
     iso: ScaleOut
 
 
+class SymptomOut(Schema):
+    id: str
+    label: str
+
+
 class Tables(Schema):
     """The tables forms and rulers draw on."""
 
@@ -151,6 +223,9 @@ class Tables(Schema):
     activities: list[Activity]
     lights: list[NamedLight]
     scales: Scales
+    checks: list[CheckExplanation]
+    symptoms: list[SymptomOut]
+    schools: list[SchoolQuestion]
 
 
 @live.get("/tables", response={200: Tables}, operation_id="tables")
@@ -162,4 +237,7 @@ def tables(request):
         "activities": activities(),
         "lights": named_lights(),
         "scales": scales,
+        "checks": explanations(),
+        "symptoms": [{"id": symptom.id, "label": symptom.label} for symptom in symptoms()],
+        "schools": school_questions(),
     }

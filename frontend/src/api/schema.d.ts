@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Make
+         * @description Everything of yours in one zip.
+         */
+        get: operations["backup_make"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bodies": {
         parameters: {
             query?: never;
@@ -77,6 +97,99 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/causes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rank Causes
+         * @description Ranked causes of a symptom for a setup in its case.
+         */
+        post: operations["find_causes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Setup
+         * @description The findings of any setup.
+         */
+        post: operations["check_setup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/foundations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["foundation_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/foundations/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get One */
+        get: operations["foundation_get"];
+        /** Put One */
+        put: operations["foundation_put"];
+        post?: never;
+        /** Delete One */
+        delete: operations["foundation_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/foundations/{row_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Revisions */
+        get: operations["foundation_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/framing": {
         parameters: {
             query?: never;
@@ -111,6 +224,26 @@ export interface paths {
          * @description Say what the figures of a body come to.
          */
         post: operations["gear_body_facts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gear/factory-changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear Factory Changes
+         * @description What to change on a new body from its factory state.
+         */
+        post: operations["gear_factory_changes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -204,6 +337,66 @@ export interface paths {
          * @description Compute a plan. Stateless: nothing is stored.
          */
         post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reserve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Advise Reserve
+         * @description Whether a highlight reserve pays at the planned ISO.
+         */
+        post: operations["reserve_advice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Bring back the documents of a backup.
+         */
+        post: operations["backup_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Schools
+         * @description What every school of one question would do here.
+         */
+        post: operations["other_schools"];
         delete?: never;
         options?: never;
         head?: never;
@@ -469,6 +662,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/transfer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Transfer Setup
+         * @description A setup as another body can hold it.
+         */
+        post: operations["transfer_setup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -625,7 +838,18 @@ export interface components {
              */
             card_slots: number;
             ceilings: components["schemas"]["IsoCeilings"];
+            /**
+             * Conflicts
+             * @default []
+             */
+            conflicts: components["schemas"]["BodyConflict"][];
             electrons: components["schemas"]["SensorFigures"];
+            /**
+             * Factory
+             * @description Factory options that differ from most bodies
+             * @default []
+             */
+            factory: components["schemas"]["SettingIs"][];
             /** Fastest Electronic S */
             fastest_electronic_s?: number | null;
             /** Fastest First Curtain S */
@@ -661,6 +885,11 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /**
+             * Iso By Time
+             * @default []
+             */
+            iso_by_time: components["schemas"]["IsoByTime"][];
             /**
              * Longest Timed S
              * @description Longest time before bulb
@@ -712,6 +941,16 @@ export interface components {
             support: components["schemas"]["SettingSupport"][];
         };
         /**
+         * BodyConflict
+         * @description Settings of this body that do not work together, in its maker's logic, not ours.
+         */
+        BodyConflict: {
+            /** Because */
+            because: string;
+            /** Together */
+            together: components["schemas"]["SettingIs"][];
+        };
+        /**
          * BodyFact
          * @description One derived figure. field: the form field it follows from.
          */
@@ -746,6 +985,17 @@ export interface components {
         CatalogueEntry: {
             /** Explanation */
             explanation: string;
+            /**
+             * Factory
+             * @description As most bodies leave the factory; null: no default
+             */
+            factory?: boolean | number | string | null;
+            /**
+             * Fights
+             * @description Codes of the checks that judge this setting
+             * @default []
+             */
+            fights: string[];
             /** Group */
             group: string;
             /** Id */
@@ -771,6 +1021,39 @@ export interface components {
             touches: ("raw data" | "JPEG" | "preview and histogram" | "metering" | "focus" | "power" | "discretion" | "workflow")[];
             /** Unit */
             unit?: string | null;
+            /**
+             * Usual
+             * @description What a foundation sets unless its owner says otherwise
+             */
+            usual?: boolean | number | string | null;
+            /**
+             * Usual Because
+             * @default
+             */
+            usual_because: string;
+        };
+        /**
+         * CheckExplanation
+         * @description One check, for reading. group: the file it lives in.
+         */
+        CheckExplanation: {
+            /** Code */
+            code: string;
+            /** Explanation */
+            explanation: string;
+            /** Fires When */
+            fires_when: string;
+            /** Group */
+            group: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "stop" | "caution" | "note";
+            /** Title */
+            title: string;
+            /** What To Do */
+            what_to_do: string;
         };
         /**
          * Choice
@@ -825,6 +1108,20 @@ export interface components {
             without_options: string[];
         };
         /**
+         * Difference
+         * @description One setting that another school would set otherwise.
+         */
+        Difference: {
+            /** Label */
+            label: string;
+            /** Now */
+            now: string;
+            /** Setting */
+            setting: string;
+            /** Then */
+            then: string;
+        };
+        /**
          * ExposureField
          * @description Shutter x aperture round the choice. Matrices are rows by aperture, columns by shutter.
          *
@@ -847,6 +1144,24 @@ export interface components {
             severity: ("free" | "costs" | "forbidden")[][];
             /** Shutter S */
             shutter_s: number[];
+        };
+        /**
+         * FactoryChange
+         * @description One setting to change on a new body.
+         */
+        FactoryChange: {
+            /** Because */
+            because: string;
+            /** Factory */
+            factory: string;
+            /** Group */
+            group: string;
+            /** Label */
+            label: string;
+            /** Setting */
+            setting: string;
+            /** Wanted */
+            wanted: string;
         };
         /**
          * Finding
@@ -926,6 +1241,34 @@ export interface components {
             settings: {
                 [key: string]: boolean | number | string | null;
             };
+        };
+        /**
+         * FoundationDocument
+         * @description One owner's foundation as it is saved. reviewed: bodies on which it has been set, with how many were changed.
+         */
+        FoundationDocument: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Reviewed
+             * @default []
+             */
+            reviewed: string[];
+            /**
+             * Settings
+             * @default {}
+             */
+            settings: {
+                [key: string]: boolean | number | string | null;
+            };
+            /**
+             * Title
+             * @default Foundation
+             */
+            title: string;
         };
         /**
          * FrameRate
@@ -1036,7 +1379,12 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_mode": "by_case",
              *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
@@ -1045,9 +1393,15 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
              *         "priority": "by_case",
-             *         "review": "off",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -1109,6 +1463,22 @@ export interface components {
             is_one_of: string[];
             /** Setting */
             setting: string;
+        };
+        /**
+         * IsoByTime
+         * @description ISO speeds that fall away with long times: beyond longer_than_s nothing above highest_iso.
+         */
+        IsoByTime: {
+            /**
+             * Highest Iso
+             * @description ISO speed
+             */
+            highest_iso: number;
+            /**
+             * Longer Than S
+             * @description seconds
+             */
+            longer_than_s: number;
         };
         /**
          * IsoCeilings
@@ -1344,6 +1714,41 @@ export interface components {
             sentence: string;
         };
         /**
+         * Missing
+         * @description A setting this body lacks: what the plan would have used, and the work-around.
+         */
+        Missing: {
+            /** Instead */
+            instead: string;
+            /** Label */
+            label: string;
+            /** Setting */
+            setting: string;
+            /** Would Use */
+            would_use: string;
+        };
+        /**
+         * Moved
+         * @description One setting on its way. changed: the nearest option there is; undecided: a person must choose.
+         */
+        Moved: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "same" | "changed" | "missing" | "new" | "undecided";
+            /** Label */
+            label: string;
+            /** Sentence */
+            sentence: string;
+            /** Setting */
+            setting: string;
+        };
+        /**
          * NamedLight
          * @description One light of the table. ev_low..ev_high is the band people meet; ev100 the usual value.
          */
@@ -1386,12 +1791,150 @@ export interface components {
             /** Range Ev */
             range_ev: number;
         };
+        /**
+         * NewBody
+         * @description A body to review, and the foundation to bring it to.
+         */
+        NewBody: {
+            body: components["schemas"]["Body"];
+            /**
+             * @default {
+             *       "settings": {}
+             *     }
+             */
+            foundation: components["schemas"]["Foundation"];
+        };
         /** Option */
         Option: {
             /** Id */
             id: string;
             /** Label */
             label: string;
+        };
+        /**
+         * OtherSchool
+         * @description A school of a question: what it would change. stops: exposure moved on each axis, + slower, smaller, higher.
+         */
+        OtherSchool: {
+            /** Aperture Stops */
+            aperture_stops: number;
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
+            /** Is Followed */
+            is_followed: boolean;
+            /** Iso Stops */
+            iso_stops: number;
+            /** Label */
+            label: string;
+            /** New Findings */
+            new_findings: string[];
+            /** Price Ev */
+            price_ev: number;
+            /** Question */
+            question: string;
+            /** School */
+            school: string;
+            /** Sentence */
+            sentence: string;
+            /** Shutter Stops */
+            shutter_stops: number;
+        };
+        /**
+         * OtherSchoolsIn
+         * @description A plan request and the question of which the schools are compared.
+         */
+        OtherSchoolsIn: {
+            /**
+             * @default {
+             *       "cards_gb": 128,
+             *       "flash": null,
+             *       "grey_card": false,
+             *       "nd_stackable": true,
+             *       "nd_stops": [],
+             *       "release": true,
+             *       "spare_batteries": 1
+             *     }
+             */
+            accessories: components["schemas"]["Accessories"];
+            body: components["schemas"]["Body"];
+            foundation?: components["schemas"]["Foundation"] | null;
+            lens: components["schemas"]["Lens"];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @default {
+             *       "mains_hz": 50,
+             *       "requests": {
+             *         "af_area": null,
+             *         "af_mode": null,
+             *         "aperture": null,
+             *         "back_button_af": null,
+             *         "bodies": 1,
+             *         "bracketing": null,
+             *         "burst_seconds": null,
+             *         "card_mode": null,
+             *         "clock_synced": null,
+             *         "dr_mode": null,
+             *         "drive": null,
+             *         "exposure_mode": null,
+             *         "file": null,
+             *         "file_prefix": null,
+             *         "flash": null,
+             *         "focus_method": null,
+             *         "focus_stack_frames": null,
+             *         "half_press_af": null,
+             *         "interval_s": null,
+             *         "iso": null,
+             *         "kelvin": null,
+             *         "metering": null,
+             *         "noise_reduction_long_exposure": null,
+             *         "picture_profile": null,
+             *         "self_timer": null,
+             *         "sequence_frames": null,
+             *         "sequence_hours": null,
+             *         "shared_camera": false,
+             *         "shutter_floor_s": null,
+             *         "shutter_s": null,
+             *         "shutter_type": null,
+             *         "stabilisation": null,
+             *         "subject_detection": null,
+             *         "white_balance": null
+             *       },
+             *       "schools": {
+             *         "af_mode": "by_case",
+             *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
+             *         "exposure": "by_case",
+             *         "file": "raw",
+             *         "focus_start": "back_button",
+             *         "frame_rate": "a_little_lower",
+             *         "hand_hold": "reciprocal",
+             *         "highlights": "by_case",
+             *         "iso": "ceiling_only",
+             *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
+             *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
+             *         "priority": "by_case",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
+             *         "white_balance": "by_case"
+             *       }
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            /** Question */
+            question: string;
+            situation: components["schemas"]["Situation"];
         };
         /**
          * Pin
@@ -1437,6 +1980,8 @@ export interface components {
             give_way: components["schemas"]["GiveWay"];
             light: components["schemas"]["LightSeen"];
             margins: components["schemas"]["Margins"];
+            /** Missing */
+            missing: components["schemas"]["Missing"][];
             /** Planner Version */
             planner_version: string;
             /** Prediction */
@@ -1452,6 +1997,8 @@ export interface components {
             sharpness: components["schemas"]["Sharpness"];
             /** Situation Title */
             situation_title: string;
+            /** Time Costs */
+            time_costs: components["schemas"]["TimeCost"][];
             /** Windows */
             windows: components["schemas"]["Window"][];
         };
@@ -1520,7 +2067,12 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_mode": "by_case",
              *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
@@ -1529,9 +2081,15 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
              *         "priority": "by_case",
-             *         "review": "off",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -1605,7 +2163,12 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_mode": "by_case",
              *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
@@ -1614,9 +2177,15 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
              *         "priority": "by_case",
-             *         "review": "off",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -1713,7 +2282,12 @@ export interface components {
             requests: components["schemas"]["Requests"];
             /**
              * @default {
+             *       "af_mode": "by_case",
              *       "anti_flicker": "by_case",
+             *       "cards": "mirror",
+             *       "clip_warning": "always",
+             *       "crop": "full_frame_crop_later",
+             *       "detection": "by_subject",
              *       "exposure": "by_case",
              *       "file": "raw",
              *       "focus_start": "back_button",
@@ -1722,9 +2296,15 @@ export interface components {
              *       "highlights": "by_case",
              *       "iso": "ceiling_only",
              *       "metering": "pattern",
+             *       "night_colour": "cool_fixed",
              *       "noise_reduction": "later",
+             *       "points": "full",
+             *       "points_wrap": "off",
+             *       "preview": "neutral",
              *       "priority": "by_case",
-             *       "review": "off",
+             *       "range": "by_case",
+             *       "recomposing": "move_point",
+             *       "review": "by_case",
              *       "white_balance": "by_case"
              *     }
              */
@@ -1743,6 +2323,14 @@ export interface components {
             label: string;
             /** Limit */
             limit: string;
+            /**
+             * Seen
+             * @description Whether it is visible at the output chosen
+             * @enum {string}
+             */
+            seen: "plainly" | "barely" | "not";
+            /** Seen Because */
+            seen_because: string;
             /** Sentence */
             sentence: string;
         };
@@ -1793,6 +2381,23 @@ export interface components {
             f_number: number;
         };
         /**
+         * RankedCause
+         * @description A cause for this case. likelihood 0..1, causes of one symptom add up to 1.
+         */
+        RankedCause: {
+            /** Because */
+            because: string;
+            /** Evidence */
+            evidence: string | null;
+            /** Likelihood */
+            likelihood: number;
+            remedy: components["schemas"]["Remedy"] | null;
+            /** Test */
+            test: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * ReadNoisePoint
          * @description Input-referred read noise at one ISO.
          */
@@ -1811,6 +2416,12 @@ export interface components {
             changes: {
                 [key: string]: boolean | number | string | null;
             };
+            /**
+             * Costs
+             * @description Limits passed further by it; filled in by the planner
+             * @default []
+             */
+            costs: components["schemas"]["Price"][];
             /** Label */
             label: string;
         };
@@ -1892,9 +2503,21 @@ export interface components {
             /** Stabilisation */
             stabilisation?: ("on" | "off" | "panning" | "tripod_auto" | "na") | null;
             /** Subject Detection */
-            subject_detection?: ("off" | "human" | "human_eye" | "animal" | "animal_eye" | "bird" | "insect" | "vehicle") | null;
+            subject_detection?: ("off" | "automatic" | "human" | "human_eye" | "animal" | "animal_eye" | "bird" | "insect" | "vehicle") | null;
             /** White Balance */
             white_balance?: ("auto" | "daylight" | "cloudy" | "shade" | "tungsten" | "fluorescent" | "flash" | "kelvin" | "custom") | null;
+        };
+        /**
+         * ReserveAdvice
+         * @description All ways beside each other, and the one to take.
+         */
+        ReserveAdvice: {
+            /** Best */
+            best: string;
+            /** Options */
+            options: components["schemas"]["ReserveOption"][];
+            /** Sentence */
+            sentence: string;
         };
         /**
          * ReserveFloor
@@ -1911,6 +2534,44 @@ export interface components {
              * @enum {string}
              */
             reserve: "auto" | "highlight_reserve_1" | "highlight_reserve_2";
+        };
+        /**
+         * ReserveOption
+         * @description One way to hold highlights. gains above and losses below in EV; iso: what it is shot at.
+         */
+        ReserveOption: {
+            /** Gains Above Ev */
+            gains_above_ev: number;
+            /**
+             * Iso
+             * @description ISO speed
+             */
+            iso: number;
+            /** Label */
+            label: string;
+            /** Loses Below Ev */
+            loses_below_ev: number;
+            /** Needed Above Ev */
+            needed_above_ev: number | null;
+            /** Pays */
+            pays: boolean;
+            /** Raises Iso Ev */
+            raises_iso_ev: number;
+            /** Reserve */
+            reserve: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /** RestoreOut */
+        RestoreOut: {
+            /** Added */
+            added: number;
+            /** Refused */
+            refused: string[];
+            /** Replaced */
+            replaced: number;
+            /** Same */
+            same: number;
         };
         /** RevisionOut */
         RevisionOut: {
@@ -1960,10 +2621,10 @@ export interface components {
             format: "wide-aperture/setup";
             /**
              * Format Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            format_version: 1;
+            format_version: 2;
             /**
              * Id
              * Format: uuid
@@ -2029,7 +2690,12 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_mode": "by_case",
              *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
@@ -2038,9 +2704,15 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
              *         "priority": "by_case",
-             *         "review": "off",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -2058,8 +2730,23 @@ export interface components {
             saved_at: string;
             setup: components["schemas"]["Setup"];
             situation: components["schemas"]["Situation"];
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
             /** Title */
             title: string;
+            /**
+             * Version
+             * @default 1
+             */
+            version: number;
+            /**
+             * Version Of
+             * @description The first version this one descends from
+             */
+            version_of?: string | null;
         };
         /**
          * ScaleOut
@@ -2078,16 +2765,76 @@ export interface components {
             shutter: components["schemas"]["ScaleOut"];
         };
         /**
+         * SchoolPage
+         * @description One answer to a question. id: a value of preferences.Schools.
+         */
+        SchoolPage: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Wins When */
+            wins_when: string;
+        };
+        /**
+         * SchoolQuestion
+         * @description One question with its schools. id: a field of preferences.Schools; settings: what the answer decides.
+         */
+        SchoolQuestion: {
+            /** About */
+            about: string;
+            /** Default */
+            default: string;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Options */
+            options: components["schemas"]["SchoolPage"][];
+            /** Settings */
+            settings: string[];
+        };
+        /**
          * Schools
          * @description One answer per question practitioners disagree on; "by_case" lets the numbers of the case decide.
          */
         Schools: {
+            /**
+             * Af Mode
+             * @default by_case
+             * @enum {string}
+             */
+            af_mode: "by_case" | "continuous_always" | "single_continuous_on_button" | "continuous_hold_to_stop";
             /**
              * Anti Flicker
              * @default by_case
              * @enum {string}
              */
             anti_flicker: "by_case" | "all_year";
+            /**
+             * Cards
+             * @default mirror
+             * @enum {string}
+             */
+            cards: "mirror" | "overflow" | "split_by_kind";
+            /**
+             * Clip Warning
+             * @default always
+             * @enum {string}
+             */
+            clip_warning: "always" | "on_call";
+            /**
+             * Crop
+             * @default full_frame_crop_later
+             * @enum {string}
+             */
+            crop: "full_frame_crop_later" | "in_camera_for_print";
+            /**
+             * Detection
+             * @default by_subject
+             * @enum {string}
+             */
+            detection: "by_subject" | "automatic";
             /**
              * Exposure
              * @default by_case
@@ -2123,7 +2870,7 @@ export interface components {
              * @default by_case
              * @enum {string}
              */
-            highlights: "by_case" | "pattern_and_compensate" | "expose_to_the_right" | "standing_under_exposure" | "bracket" | "reserve";
+            highlights: "by_case" | "pattern_and_compensate" | "expose_to_the_right" | "standing_under_exposure" | "bracket" | "spot_near_brightest" | "reserve";
             /**
              * Iso
              * @default ceiling_only
@@ -2137,11 +2884,35 @@ export interface components {
              */
             metering: "pattern" | "spot" | "centre_weighted" | "highlight_weighted";
             /**
+             * Night Colour
+             * @default cool_fixed
+             * @enum {string}
+             */
+            night_colour: "cool_fixed" | "daylight_decide_later";
+            /**
              * Noise Reduction
              * @default later
              * @enum {string}
              */
             noise_reduction: "later" | "light" | "strong_jpeg";
+            /**
+             * Points
+             * @default full
+             * @enum {string}
+             */
+            points: "full" | "coarse";
+            /**
+             * Points Wrap
+             * @default off
+             * @enum {string}
+             */
+            points_wrap: "off" | "on";
+            /**
+             * Preview
+             * @default neutral
+             * @enum {string}
+             */
+            preview: "neutral" | "flat_for_truth" | "standard_with_histogram" | "as_delivered";
             /**
              * Priority
              * @default by_case
@@ -2149,11 +2920,23 @@ export interface components {
              */
             priority: "by_case" | "release" | "focus" | "balanced";
             /**
-             * Review
-             * @default off
+             * Range
+             * @default by_case
              * @enum {string}
              */
-            review: "off" | "two_seconds" | "after_burst";
+            range: "by_case" | "one_frame_lift_shadows" | "bracket_3x2" | "bracket_5x1" | "in_camera_hdr";
+            /**
+             * Recomposing
+             * @default move_point
+             * @enum {string}
+             */
+            recomposing: "move_point" | "lock_recompose";
+            /**
+             * Review
+             * @default by_case
+             * @enum {string}
+             */
+            review: "by_case" | "off" | "two_seconds" | "after_burst";
             /**
              * White Balance
              * @default by_case
@@ -2240,6 +3023,16 @@ export interface components {
             planner_version: string;
         };
         /**
+         * SettingIs
+         * @description A setting standing at an option.
+         */
+        SettingIs: {
+            /** Option */
+            option: string;
+            /** Setting */
+            setting: string;
+        };
+        /**
          * SettingSupport
          * @description Which options of a catalogue setting the body has. options empty: the body lacks the setting.
          */
@@ -2249,6 +3042,12 @@ export interface components {
              * @default []
              */
             conditions: components["schemas"]["Condition"][];
+            /**
+             * Instead
+             * @description The work-around where the setting or an option is missing
+             * @default
+             */
+            instead: string;
             /** Options */
             options: string[];
             /** Setting */
@@ -2294,6 +3093,102 @@ export interface components {
             settings: {
                 [key: string]: components["schemas"]["SettingValue"];
             };
+        };
+        /**
+         * SetupInCase
+         * @description A setup as it stands on the camera, planned or edited by hand, in its case.
+         */
+        SetupInCase: {
+            /**
+             * @default {
+             *       "cards_gb": 128,
+             *       "flash": null,
+             *       "grey_card": false,
+             *       "nd_stackable": true,
+             *       "nd_stops": [],
+             *       "release": true,
+             *       "spare_batteries": 1
+             *     }
+             */
+            accessories: components["schemas"]["Accessories"];
+            body: components["schemas"]["Body"];
+            foundation?: components["schemas"]["Foundation"] | null;
+            lens: components["schemas"]["Lens"];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @default {
+             *       "mains_hz": 50,
+             *       "requests": {
+             *         "af_area": null,
+             *         "af_mode": null,
+             *         "aperture": null,
+             *         "back_button_af": null,
+             *         "bodies": 1,
+             *         "bracketing": null,
+             *         "burst_seconds": null,
+             *         "card_mode": null,
+             *         "clock_synced": null,
+             *         "dr_mode": null,
+             *         "drive": null,
+             *         "exposure_mode": null,
+             *         "file": null,
+             *         "file_prefix": null,
+             *         "flash": null,
+             *         "focus_method": null,
+             *         "focus_stack_frames": null,
+             *         "half_press_af": null,
+             *         "interval_s": null,
+             *         "iso": null,
+             *         "kelvin": null,
+             *         "metering": null,
+             *         "noise_reduction_long_exposure": null,
+             *         "picture_profile": null,
+             *         "self_timer": null,
+             *         "sequence_frames": null,
+             *         "sequence_hours": null,
+             *         "shared_camera": false,
+             *         "shutter_floor_s": null,
+             *         "shutter_s": null,
+             *         "shutter_type": null,
+             *         "stabilisation": null,
+             *         "subject_detection": null,
+             *         "white_balance": null
+             *       },
+             *       "schools": {
+             *         "af_mode": "by_case",
+             *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
+             *         "exposure": "by_case",
+             *         "file": "raw",
+             *         "focus_start": "back_button",
+             *         "frame_rate": "a_little_lower",
+             *         "hand_hold": "reciprocal",
+             *         "highlights": "by_case",
+             *         "iso": "ceiling_only",
+             *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
+             *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
+             *         "priority": "by_case",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
+             *         "white_balance": "by_case"
+             *       }
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            setup: components["schemas"]["Setup"];
+            situation: components["schemas"]["Situation"];
         };
         /**
          * Sharpness
@@ -2585,6 +3480,22 @@ export interface components {
              */
             updated_at: string;
         };
+        /** StoredFoundation */
+        StoredFoundation: {
+            document: components["schemas"]["FoundationDocument"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
         /** StoredLens */
         StoredLens: {
             document: components["schemas"]["Lens"];
@@ -2649,6 +3560,108 @@ export interface components {
              */
             updated_at: string;
         };
+        /** SymptomIn */
+        SymptomIn: {
+            /**
+             * @default {
+             *       "cards_gb": 128,
+             *       "flash": null,
+             *       "grey_card": false,
+             *       "nd_stackable": true,
+             *       "nd_stops": [],
+             *       "release": true,
+             *       "spare_batteries": 1
+             *     }
+             */
+            accessories: components["schemas"]["Accessories"];
+            body: components["schemas"]["Body"];
+            foundation?: components["schemas"]["Foundation"] | null;
+            lens: components["schemas"]["Lens"];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @default {
+             *       "mains_hz": 50,
+             *       "requests": {
+             *         "af_area": null,
+             *         "af_mode": null,
+             *         "aperture": null,
+             *         "back_button_af": null,
+             *         "bodies": 1,
+             *         "bracketing": null,
+             *         "burst_seconds": null,
+             *         "card_mode": null,
+             *         "clock_synced": null,
+             *         "dr_mode": null,
+             *         "drive": null,
+             *         "exposure_mode": null,
+             *         "file": null,
+             *         "file_prefix": null,
+             *         "flash": null,
+             *         "focus_method": null,
+             *         "focus_stack_frames": null,
+             *         "half_press_af": null,
+             *         "interval_s": null,
+             *         "iso": null,
+             *         "kelvin": null,
+             *         "metering": null,
+             *         "noise_reduction_long_exposure": null,
+             *         "picture_profile": null,
+             *         "self_timer": null,
+             *         "sequence_frames": null,
+             *         "sequence_hours": null,
+             *         "shared_camera": false,
+             *         "shutter_floor_s": null,
+             *         "shutter_s": null,
+             *         "shutter_type": null,
+             *         "stabilisation": null,
+             *         "subject_detection": null,
+             *         "white_balance": null
+             *       },
+             *       "schools": {
+             *         "af_mode": "by_case",
+             *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
+             *         "exposure": "by_case",
+             *         "file": "raw",
+             *         "focus_start": "back_button",
+             *         "frame_rate": "a_little_lower",
+             *         "hand_hold": "reciprocal",
+             *         "highlights": "by_case",
+             *         "iso": "ceiling_only",
+             *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
+             *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
+             *         "priority": "by_case",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
+             *         "white_balance": "by_case"
+             *       }
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            setup: components["schemas"]["Setup"];
+            situation: components["schemas"]["Situation"];
+            /** Symptom */
+            symptom: string;
+        };
+        /** SymptomOut */
+        SymptomOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
         /**
          * Tables
          * @description The tables forms and rulers draw on.
@@ -2656,11 +3669,46 @@ export interface components {
         Tables: {
             /** Activities */
             activities: components["schemas"]["Activity"][];
+            /** Checks */
+            checks: components["schemas"]["CheckExplanation"][];
             /** Lights */
             lights: components["schemas"]["NamedLight"][];
             scales: components["schemas"]["Scales"];
+            /** Schools */
+            schools: components["schemas"]["SchoolQuestion"][];
             /** Settings */
             settings: components["schemas"]["CatalogueEntry"][];
+            /** Symptoms */
+            symptoms: components["schemas"]["SymptomOut"][];
+        };
+        /**
+         * TimeCost
+         * @description Where the real price of a setting is time at home or in the field, not stops.
+         */
+        TimeCost: {
+            /** Minutes */
+            minutes: number;
+            /** Sentence */
+            sentence: string;
+            /** Setting */
+            setting: string;
+        };
+        /**
+         * Transfer
+         * @description The setup as the other body can hold it, with the fate of every setting.
+         */
+        Transfer: {
+            /** Moved */
+            moved: components["schemas"]["Moved"][];
+            /** Sentence */
+            sentence: string;
+            setup: components["schemas"]["Setup"];
+        };
+        /** TransferIn */
+        TransferIn: {
+            from_body: components["schemas"]["Body"];
+            setup: components["schemas"]["Setup"];
+            to_body: components["schemas"]["Body"];
         };
         /** TypicalOut */
         TypicalOut: {
@@ -2712,17 +3760,22 @@ export type Advice = components['schemas']['Advice'];
 export type Alternative = components['schemas']['Alternative'];
 export type ApertureAt = components['schemas']['ApertureAt'];
 export type Body = components['schemas']['Body'];
+export type BodyConflict = components['schemas']['BodyConflict'];
 export type BodyFact = components['schemas']['BodyFact'];
 export type BracketRequest = components['schemas']['BracketRequest'];
 export type Card = components['schemas']['Card'];
 export type CatalogueEntry = components['schemas']['CatalogueEntry'];
+export type CheckExplanation = components['schemas']['CheckExplanation'];
 export type Choice = components['schemas']['Choice'];
 export type Condition = components['schemas']['Condition'];
+export type Difference = components['schemas']['Difference'];
 export type ExposureField = components['schemas']['ExposureField'];
+export type FactoryChange = components['schemas']['FactoryChange'];
 export type Finding = components['schemas']['Finding'];
 export type Flash = components['schemas']['Flash'];
 export type FlashSync = components['schemas']['FlashSync'];
 export type Foundation = components['schemas']['Foundation'];
+export type FoundationDocument = components['schemas']['FoundationDocument'];
 export type FrameRate = components['schemas']['FrameRate'];
 export type Framing = components['schemas']['Framing'];
 export type FramingRequest = components['schemas']['FramingRequest'];
@@ -2731,6 +3784,7 @@ export type GiveWayStep = components['schemas']['GiveWayStep'];
 export type ImportOut = components['schemas']['ImportOut'];
 export type ImportRequest = components['schemas']['ImportRequest'];
 export type Irrelevance = components['schemas']['Irrelevance'];
+export type IsoByTime = components['schemas']['IsoByTime'];
 export type IsoCeilings = components['schemas']['IsoCeilings'];
 export type Lens = components['schemas']['Lens'];
 export type LightByEv = components['schemas']['LightByEv'];
@@ -2738,8 +3792,13 @@ export type LightByName = components['schemas']['LightByName'];
 export type LightSeen = components['schemas']['LightSeen'];
 export type Margin = components['schemas']['Margin'];
 export type Margins = components['schemas']['Margins'];
+export type Missing = components['schemas']['Missing'];
+export type Moved = components['schemas']['Moved'];
 export type NamedLight = components['schemas']['NamedLight'];
+export type NewBody = components['schemas']['NewBody'];
 export type Option = components['schemas']['Option'];
+export type OtherSchool = components['schemas']['OtherSchool'];
+export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
 export type Pin = components['schemas']['Pin'];
 export type Place = components['schemas']['Place'];
 export type Plan = components['schemas']['Plan'];
@@ -2751,22 +3810,30 @@ export type Price = components['schemas']['Price'];
 export type Problem = components['schemas']['Problem'];
 export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
+export type RankedCause = components['schemas']['RankedCause'];
 export type ReadNoisePoint = components['schemas']['ReadNoisePoint'];
 export type Remedy = components['schemas']['Remedy'];
 export type Requests = components['schemas']['Requests'];
+export type ReserveAdvice = components['schemas']['ReserveAdvice'];
 export type ReserveFloor = components['schemas']['ReserveFloor'];
+export type ReserveOption = components['schemas']['ReserveOption'];
+export type RestoreOut = components['schemas']['RestoreOut'];
 export type RevisionOut = components['schemas']['RevisionOut'];
 export type SavedSetup = components['schemas']['SavedSetup'];
 export type ScaleOut = components['schemas']['ScaleOut'];
 export type Scales = components['schemas']['Scales'];
+export type SchoolPage = components['schemas']['SchoolPage'];
+export type SchoolQuestion = components['schemas']['SchoolQuestion'];
 export type Schools = components['schemas']['Schools'];
 export type SensorFigures = components['schemas']['SensorFigures'];
 export type SensorSheet = components['schemas']['SensorSheet'];
 export type SensorWindow = components['schemas']['SensorWindow'];
 export type Session = components['schemas']['Session'];
+export type SettingIs = components['schemas']['SettingIs'];
 export type SettingSupport = components['schemas']['SettingSupport'];
 export type SettingValue = components['schemas']['SettingValue'];
 export type Setup = components['schemas']['Setup'];
+export type SetupInCase = components['schemas']['SetupInCase'];
 export type Sharpness = components['schemas']['Sharpness'];
 export type Shoot = components['schemas']['Shoot'];
 export type ShootSummary = components['schemas']['ShootSummary'];
@@ -2774,15 +3841,39 @@ export type Situation = components['schemas']['Situation'];
 export type SlotBank = components['schemas']['SlotBank'];
 export type SpeedBand = components['schemas']['SpeedBand'];
 export type StoredBody = components['schemas']['StoredBody'];
+export type StoredFoundation = components['schemas']['StoredFoundation'];
 export type StoredLens = components['schemas']['StoredLens'];
 export type StoredSetup = components['schemas']['StoredSetup'];
 export type StoredShoot = components['schemas']['StoredShoot'];
 export type StoredSituation = components['schemas']['StoredSituation'];
+export type SymptomIn = components['schemas']['SymptomIn'];
+export type SymptomOut = components['schemas']['SymptomOut'];
 export type Tables = components['schemas']['Tables'];
+export type TimeCost = components['schemas']['TimeCost'];
+export type Transfer = components['schemas']['Transfer'];
+export type TransferIn = components['schemas']['TransferIn'];
 export type TypicalOut = components['schemas']['TypicalOut'];
 export type Window = components['schemas']['Window'];
 export type $defs = Record<string, never>;
 export interface operations {
+    backup_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     body_list: {
         parameters: {
             query?: never;
@@ -3093,6 +4184,349 @@ export interface operations {
             };
         };
     };
+    find_causes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SymptomIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RankedCause"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_setup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupInCase"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Finding"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    foundation_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredFoundation"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    foundation_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredFoundation"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    foundation_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+                "If-None-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FoundationDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredFoundation"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredFoundation"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    foundation_delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    foundation_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     framing: {
         parameters: {
             query?: never;
@@ -3146,6 +4580,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BodyFact"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    gear_factory_changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactoryChange"][];
                 };
             };
             /** @description Unprocessable Entity */
@@ -3489,6 +4956,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reserve_advice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReserveAdvice"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    backup_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoreOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    other_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherSchoolsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherSchool"][];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4471,6 +6052,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Tables"];
+                };
+            };
+        };
+    };
+    transfer_setup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TransferIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Transfer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

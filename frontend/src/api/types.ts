@@ -20,6 +20,7 @@ export type {
   Price,
   Requests,
   Scales,
+  SchoolQuestion,
   Schools,
   SettingValue,
   Setup,

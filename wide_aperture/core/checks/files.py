@@ -183,6 +183,18 @@ def _stands_at(code: str, setting: str, bad: str, good: str, sentence: str, labe
     return run
 
 
+def prefocus_drains_battery(checked: Checked) -> Finding | None:
+    """Focus runs without a finger on a button, and nobody's way of working asks for it."""
+    if checked.option("prefocus") != "on" or checked.case.schools.af_mode == "continuous_hold_to_stop":
+        return None
+    return report(
+        "prefocus_drains_battery",
+        about=checked.about("prefocus"),
+        sentence="Focus runs all day and takes the battery with it.",
+        remedy=Remedy(label="Off", changes={"prefocus": "off"}),
+    )
+
+
 CHECKS: tuple[Check, ...] = (
     card_overflow_no_backup,
     mirror_slower_than_burst,
@@ -240,7 +252,5 @@ CHECKS: tuple[Check, ...] = (
         "A tap fires while the camera hangs from the neck.",
         "Move the point",
     ),
-    _stands_at(
-        "prefocus_drains_battery", "prefocus", "on", "off", "Focus runs all day and takes the battery with it.", "Off"
-    ),
+    prefocus_drains_battery,
 )

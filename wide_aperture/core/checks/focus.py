@@ -98,12 +98,14 @@ def detection_wrong_kind(checked: Checked) -> Finding | None:
     case = checked.case
     fitting = DETECTED_KIND.get(case.subject)
     kinds = [
-        k for k in (checked.option("subject_detection"), case.requests.subject_detection) if k not in (None, "off")
+        k
+        for k in (checked.option("subject_detection"), case.requests.subject_detection)
+        if k not in (None, "off", "automatic")
     ]
     if fitting is None or not kinds or not _may_grab(checked) or all(k in fitting for k in kinds):
         return None
     chosen = checked.option("subject_detection")
-    still = chosen not in (None, "off") and chosen not in fitting
+    still = chosen not in (None, "off", "automatic") and chosen not in fitting
     return report(
         "detection_wrong_kind",
         about=checked.about("subject_detection") if still and case.requests.subject_detection is None else "request",

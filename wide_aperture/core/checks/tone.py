@@ -41,7 +41,8 @@ def dr_mode_raises_min_iso(checked: Checked) -> Finding | None:
     case = checked.case
     asked, chosen = case.requests.dr_mode, checked.option("dr_mode")
     reserve = next((r for r in (chosen, asked) if r in ("highlight_reserve_1", "highlight_reserve_2")), None)
-    if reserve is None:
+    by_school = case.schools.highlights == "reserve" and asked is None  # planned only where the ISO is high anyway
+    if reserve is None or by_school:
         return None
     stops = 1 if reserve == "highlight_reserve_1" else 2
     floor = case.body.reserve_floor(reserve) or case.body.base_iso * 2**stops

@@ -16,7 +16,15 @@ NOISE_WEIGHT = {"landscape": 1.3, "night_sky": 1.0, "portrait": 1.2, "wedding": 
 
 def iso_terms(case: Case) -> tuple[Term, ...]:
     """All limits on the ISO of this case."""
-    terms = (_body_ends(case), _reserve_floor(case), _clean(case), _routine(case), _push(case), _requested(case))
+    terms = (
+        _body_ends(case),
+        _reserve_floor(case),
+        _second_gain(case),
+        _clean(case),
+        _routine(case),
+        _push(case),
+        _requested(case),
+    )
     return tuple(t for t in terms if t is not None)
 
 
@@ -59,6 +67,26 @@ def _reserve_floor(case: Case) -> Term | None:
         weight=0.6,
         low=floor,
         sentence=f"The highlight reserve you asked for starts at {format_iso(floor)}.",
+    )
+
+
+def _second_gain(case: Case) -> Term | None:
+    """Marks where the sensor becomes cleaner; wanted only by the school that stays there."""
+    cleaner = sensor.cleaner_from_iso(case.body.electrons)
+    if cleaner is None:
+        return None
+    tidy = step_value("iso", cleaner, 0)
+    stays = case.schools.iso == "fixed_clean_high" and not case.on_tripod and tidy <= case.body.ceilings.routine
+    return Term(
+        id="second_gain",
+        axis="iso",
+        imposed_by="second gain",
+        kind="want",
+        weight=0.5,
+        low=tidy if stays else None,
+        marks=(tidy,),
+        sentence=f"From {format_iso(tidy)} the sensor reads out more cleanly"
+        + (": your school stays there." if stays else "; just under it shadows are noisier than at it."),
     )
 
 

@@ -17,6 +17,7 @@ PRESET_KELVIN = {
 }
 NIGHT_SKY_KELVIN = 4000.0
 DAYLIGHT_FROM_K = 4800.0
+GENRE_SCHOOLS = ("cool fixed kelvin", "daylight, decide later", "kelvin by light")
 BLUE_HOUR_K = 8000.0  # bluer than any shade: the blue is the picture
 KEEP_WARM_BELOW_K = 2700.0  # candle and dim filament light made neutral looks like daylight: a little warmth stays
 
@@ -24,6 +25,7 @@ KEEP_WARM_BELOW_K = 2700.0  # candle and dim filament light made neutral looks l
 def set_colour(draft: Draft) -> None:
     """White-balance mode and the kelvin it stands for."""
     mode, kelvin, reasons, school = _choose(draft.case)
+    layer = "genre" if school in GENRE_SCHOOLS and _speaks_for_genre(draft.case) else "situation"
     if mode == "auto" and draft.case.is_matched_series:
         mode, reasons = (
             ("daylight" if kelvin >= DAYLIGHT_FROM_K else "kelvin"),
@@ -31,17 +33,29 @@ def set_colour(draft: Draft) -> None:
         )
     if school:
         draft.follow("white balance", school)
-    mode = draft.put_available("white_balance", (mode, "daylight", "auto"), *reasons, school=school)
+    mode = draft.put_available("white_balance", (mode, "daylight", "auto"), *reasons, school=school, layer=layer)
     if mode == "auto":
         bias = "white" if draft.case.situation.genre == "sports" else "balanced"
         draft.put(
-            "wb_bias", bias, "Kit colours must be true." if bias == "white" else "A little of the light's warmth stays."
+            "wb_bias",
+            bias,
+            f"Kit colours must be true at {draft.case.cct_k:.0f} K."
+            if bias == "white"
+            else f"A little of the warmth of {draft.case.cct_k:.0f} K stays.",
+            layer="genre" if bias == "white" else "situation",
         )
         draft.put("kelvin", _tidy(draft.case.cct_k), "About what the automatic should find.")
     elif mode in PRESET_KELVIN:
         draft.put("kelvin", PRESET_KELVIN[mode], "What the preset stands for.")
     else:
         draft.put("kelvin", kelvin, *reasons)
+
+
+def _speaks_for_genre(case: Case) -> bool:
+    """True when the same light would be balanced otherwise in another kind of work."""
+    night = case.situation.genre == "night_sky" and case.ev100 < 0
+    faces = case.situation.genre in ("wedding", "portrait") and case.is_living and case.light_swing_ev < 2
+    return night or (faces and case.flicker_hz is None and case.cct_k >= 4200)
 
 
 def _tidy(kelvin: float) -> float:
@@ -60,6 +74,8 @@ def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
         return "auto", _tidy(light), ("Your school: raw puts it right.",), "automatic, raw fixes it"
     if school == "daylight_always":
         return "daylight", PRESET_KELVIN["daylight"], ("Your school: one value for the series.",), "one daylight value"
+    if school == "kelvin_by_light":
+        return "kelvin", _tidy(light), (f"Your school: one value for these {light:.0f} K.",), "kelvin by light"
     if school == "card" and case.accessories.grey_card:
         return "custom", _tidy(light), ("Your school: read the card in the subject's light.",), "card"
     return _by_case(case)

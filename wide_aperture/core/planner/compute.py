@@ -19,6 +19,7 @@ from wide_aperture.core.planner.exposure import set_exposure
 from wide_aperture.core.planner.flash import set_flash
 from wide_aperture.core.planner.focus import set_focus
 from wide_aperture.core.planner.focus_aids import set_focus_aids
+from wide_aperture.core.planner.genre import set_genre
 from wide_aperture.core.planner.metering import set_metering
 from wide_aperture.core.planner.prediction import prediction
 from wide_aperture.core.planner.preview import set_preview
@@ -52,6 +53,7 @@ RULES = (
     set_flash,
     set_sequence,
     set_surroundings,
+    set_genre,
 )
 
 
@@ -164,9 +166,8 @@ def _sensor_window(draft: Draft) -> SensorWindow:
     case, cell = draft.case, draft.exposure
     raw_clip = case.body.electrons.mid_below_clipping_ev
     usable = float(usable_range_ev(case.body, cell.iso, case.output_pixels, lowest_snr=2.0))
-    scene = case.scene_range_ev
-    behind = case.situation.background_ev100
-    high = None if scene is None else max(0.4 * scene, (behind - case.ev100 + 1) if behind is not None else 0.0)
+    scene, top = case.scene_range_ev, case.scene_top_ev
+    high = None if top is None else top + case.highlight_shift_ev
     profile = draft.option("picture_profile") or "standard"
     return SensorWindow(
         noise_floor_ev=raw_clip - usable,

@@ -6,9 +6,21 @@ from wide_aperture.core import wording
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.planner.tones import compensation
 from wide_aperture.core.quantities import format_aperture, format_iso, step_value
+from wide_aperture.core.sensor import cleaner_from_iso
 
 AUTO_ISO_MODES = ("manual_auto_iso", "aperture_priority_auto_iso", "shutter_priority_auto_iso", "zone_focus_program")
+SPOT_PLACED_EV = 5 / 3  # textured white: the brightest tone that still shows its surface
+HIGHLIGHT_WORDS = {
+    "expose_to_the_right": "expose to the right",
+    "standing_under_exposure": "standing under-exposure",
+    "spot_near_brightest": "spot near the brightest tone",
+}
 STEADY_LIGHT_EV = 0.5  # light that moves less than this over the situation can be set once by hand
+WITHOUT_AUTO_ISO = {  # what remains when the ISO is held: the time answers the light
+    "manual_auto_iso": "aperture_priority",
+    "aperture_priority_auto_iso": "aperture_priority",
+    "shutter_priority_auto_iso": "shutter_priority",
+}
 SCHOOL_MODES = {
     "manual_fixed_iso": "manual",
     "manual_auto_iso": "manual_auto_iso",
@@ -30,6 +42,9 @@ def set_exposure(draft: Draft) -> None:
 def _set_mode(draft: Draft) -> str:
     case, cell = draft.case, draft.exposure
     wanted, reasons, school = _mode_for(draft)
+    if case.schools.iso == "fixed_clean_high" and wanted in WITHOUT_AUTO_ISO and not case.requests.exposure_mode:
+        wanted = WITHOUT_AUTO_ISO[wanted]
+        reasons = (*reasons, f"Your school of ISO: it stays at {format_iso(cell.iso)}, the time takes up the light.")
     if cell.shutter_s > case.body.longest_timed_s * 1.1:
         longest = wording.seconds(case.body.longest_timed_s)
         wanted, reasons = "bulb", (f"{wording.seconds(cell.shutter_s)} is longer than the {longest} the body times.",)
@@ -168,13 +183,7 @@ def _set_iso(draft: Draft, mode: str) -> None:
     draft.put(
         "iso", cell.iso, f"Automatic: about this in the expected light, EV {case.ev100:g}.", *reasons, limits=limits
     )
-    floor = case.body.base_iso
-    reserve_floor = case.body.reserve_floor(case.requests.dr_mode)
-    if reserve_floor:
-        floor = max(floor, reserve_floor)
-    draft.put(
-        "iso_floor", floor, f"{format_iso(floor)} is the lowest {'the reserve allows' if reserve_floor else 'base'}."
-    )
+    _set_iso_floor(draft)
     darkest = cell.iso * 2 ** (case.ev100 - case.ev_low)
     at_a_push = darkest > ceilings.routine * 1.1
     ceiling = ceilings.push if at_a_push else ceilings.routine
@@ -183,7 +192,8 @@ def _set_iso(draft: Draft, mode: str) -> None:
         if at_a_push and ceilings.push > ceilings.routine
         else f"Your {'' if ceilings.push > ceilings.routine else 'only '}ceiling, because of {ceilings.reason}."
     )
-    draft.put("iso_ceiling", ceiling, why, limits=("ceiling",), school=draft.follow("ISO", "automatic with ceiling"))
+    school = "automatic with ceiling" + (" and floor" if case.schools.iso == "ceiling_and_floor" else "")
+    draft.put("iso_ceiling", ceiling, why, limits=("ceiling",), school=draft.follow("ISO", school))
     if mode in ("manual_auto_iso", "shutter_priority_auto_iso"):
         draft.put("slowest_shutter_s", None, "You set the shutter yourself.")
     else:
@@ -200,6 +210,24 @@ def _set_iso(draft: Draft, mode: str) -> None:
             f"Slower than {wording.seconds(slowest)} movement or shake would show: the ISO rises first.",
             limits=("motion", "shake"),
         )
+
+
+def _set_iso_floor(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    base = case.body.base_iso
+    reserve_floor = case.body.reserve_floor(case.requests.dr_mode)
+    wanted = step_value("iso", max(base, min(cell.iso / 2, cleaner_from_iso(case.body.electrons) or 4 * base)), 0)
+    if reserve_floor and reserve_floor > base:
+        draft.put("iso_floor", reserve_floor, f"{format_iso(reserve_floor)} is the lowest the reserve allows.")
+    elif case.schools.iso == "ceiling_and_floor" and wanted > base:
+        draft.put(
+            "iso_floor",
+            wanted,
+            f"Your school: when it gets brighter the time shortens before the ISO falls under {format_iso(wanted)}.",
+            school="automatic with ceiling and floor",
+        )
+    else:
+        draft.put("iso_floor", base, f"{format_iso(base)} is the lowest base.")
 
 
 def _slowest_tolerable(draft: Draft) -> float:
@@ -231,8 +259,28 @@ def _set_filter_and_flash(draft: Draft) -> None:
 
 
 def _set_compensation(draft: Draft, mode: str) -> None:
+    shift = draft.case.highlight_shift_ev
+    school = draft.follow("highlights", HIGHLIGHT_WORDS.get(draft.case.schools.highlights, "pattern and compensate"))
     if mode in ("manual", "bulb"):
-        draft.put("exposure_comp_ev", 0.0, "Everything is set by hand: compensation only moves the pointer.")
+        said = f" The exposure itself stands {wording.signed_stops(shift)} by your school." if shift else ""
+        draft.put(
+            "exposure_comp_ev",
+            0.0,
+            f"Everything is set by hand: compensation only moves the pointer.{said}",
+            school=school if shift else None,
+        )
+        return
+    if draft.case.schools.highlights == "spot_near_brightest":
+        draft.put(
+            "exposure_comp_ev",
+            SPOT_PLACED_EV,
+            f"The spot rests on the brightest part that must hold: placed {wording.signed_stops(SPOT_PLACED_EV)} it keeps "
+            f"{draft.case.body.electrons.mid_below_clipping_ev - SPOT_PLACED_EV:.1f} EV to clipping.",
+            school=school,
+        )
         return
     value, reasons = compensation(draft.case)
-    draft.put("exposure_comp_ev", value, *reasons, school=draft.follow("highlights", "pattern and compensate"))
+    if shift:
+        value = max(-3.0, min(3.0, round((value + shift) * 3) / 3))
+        reasons = (*reasons, f"Your school of highlights adds {wording.signed_stops(shift)}.")
+    draft.put("exposure_comp_ev", value, *reasons, school=school)

@@ -53,7 +53,8 @@ def _set_mode(draft: Draft) -> str:
         draft.put("af_mode", "manual", f"At EV {case.ev100:g} autofocus sees nothing: an enlarged bright star decides.")
         return "manual"
     if case.situation.genre == "night_sky" and case.ev100 < -1:
-        draft.put("af_mode", "manual", f"EV {case.ev100:g} is too dark to trust autofocus on low contrast.")
+        why = f"EV {case.ev100:g} is too dark to trust autofocus on low contrast."
+        draft.put("af_mode", "manual", why, layer="genre")
         return "manual"
     if asked is not None and not (asked == "single" and case.is_moving):
         return draft.put_available("af_mode", (asked,), "You asked for it.")
@@ -71,7 +72,8 @@ def _set_mode(draft: Draft) -> str:
         )
     else:
         mode, why = "single", "Nothing moves towards or away: lock once, check, release."
-    return draft.put_available("af_mode", (mode, "auto_switch"), why)
+    layer = "genre" if mode == "continuous" and not case.is_moving else "situation"
+    return draft.put_available("af_mode", (mode, "auto_switch"), why, layer=layer)
 
 
 def _set_manual(draft: Draft) -> None:
@@ -129,9 +131,16 @@ def _set_detection(draft: Draft) -> None:
     if asked is not None:
         draft.put_available("subject_detection", (asked, "off"), "You asked for it.")
         return
-    if case.subject in ("person", "group"):
-        if case.schools.detection == "automatic":
-            draft.follow("detection", "automatic subject")
+    if case.schools.detection == "automatic" and case.is_living:
+        draft.put_available(
+            "subject_detection",
+            ("automatic", "human_eye" if case.subject in ("person", "group") else "animal_eye", "off"),
+            f"Your school: EV {case.ev100:g} is light enough to tell subjects apart."
+            if case.ev100 >= 6
+            else f"Your school; at EV {case.ev100:g} forcing the kind of subject would be surer.",
+            school=draft.follow("detection", "automatic subject"),
+        )
+    elif case.subject in ("person", "group"):
         share = FACE_HEIGHT_M * case.focal_mm / case.mid_m / case.body.sensor_height_mm
         if share >= EYE_NEEDS_SHARE:
             draft.put_available(

@@ -48,6 +48,13 @@ def _set_hand_aids(draft: Draft) -> None:
 
 def _set_prediction(draft: Draft) -> None:
     case = draft.case
+    if case.schools.af_mode == "continuous_hold_to_stop":
+        draft.put(
+            "prefocus",
+            "on",
+            "Your school: focus runs by itself until a button holds it.",
+            school=draft.follow("AF mode", "runs by itself, hold to stop"),
+        )
     if draft.option("af_mode") != "single":
         motion = {"erratic": "erratic", "across": "steady", "towards": "steady"}.get(case.situation.direction, "normal")
         draft.put("subject_motion", motion, f"Moves {case.situation.direction} at {case.speed_m_s:g} m/s.")
@@ -97,7 +104,6 @@ def _set_recomposing(draft: Draft) -> None:
 
 
 def _depth_m(draft: Draft) -> float:
-
     case = draft.case
     if math.isinf(case.focus_m):
         return math.inf

@@ -39,7 +39,8 @@ def _set_pattern(draft: Draft) -> None:
     if asked is not None and not (asked == "spot" and case.is_moving):
         draft.put_available("metering", (asked, "multi_segment"), "You asked for it.")
     else:
-        school = case.schools.metering
+        spots = case.schools.highlights == "spot_near_brightest"
+        school = "spot" if spots else case.schools.metering
         pattern = METERING_SCHOOLS[school]
         reasons = ["The whole frame, weighed: steady when subjects and tones change."]
         if pattern == "spot" and case.is_moving:
@@ -67,6 +68,9 @@ def _set_pattern(draft: Draft) -> None:
 
 def _set_spot_link(draft: Draft) -> None:
     if draft.option("metering") == "spot":
+        if draft.case.schools.highlights == "spot_near_brightest":
+            draft.put("spot_link", "centre", "The centre is laid near the brightest part, whatever is focused on.")
+            return
         light = draft.case.situation.subject_tone != "mid"
         draft.put(
             "spot_link",
@@ -89,6 +93,19 @@ def _set_reserve(draft: Draft) -> None:
             "dr_mode", "off", f"The reserve needs ISO {floor:g}; this light is better served at ISO {cell.iso:g}."
         )
         return
+    if case.schools.highlights == "reserve":
+        reserve = "highlight_reserve_1"
+        floor = case.body.reserve_floor(reserve) or 2 * case.body.base_iso
+        fits = cell.iso >= floor * 0.9
+        draft.put_available(
+            "dr_mode",
+            (reserve, "auto", "off") if fits else ("off",),
+            f"Your school: a stop above, a stop less light in the shadows at ISO {cell.iso:g}."
+            if fits
+            else f"Your school's reserve starts at ISO {floor:g}; at ISO {cell.iso:g} exposing darker does the same.",
+            school=draft.follow("highlights", "in-camera reserve"),
+        )
+        return
     draft.put_available(
         "dr_mode", ("off",), "Raw exposed for its highlights keeps the same range without raising the lowest ISO."
     )
@@ -108,6 +125,16 @@ def _set_bracket(draft: Draft) -> None:
     asked = case.requests.bracketing
     if asked is not None and not case.is_moving:
         draft.put("bracketing", _nearest_bracket(asked.frames, asked.step_ev), "You asked for it.")
+        return
+    still = case.on_tripod and not case.is_moving and case.sky_rate_arcsec_s == 0
+    if case.schools.highlights == "bracket" and still and not needs_bracket(case, cell.iso):
+        draft.put("bracket_one_press", True, "The whole set at one touch: nothing moves between.")
+        draft.put(
+            "bracketing",
+            "3x1",
+            f"Your school: a stop either side of {wording.seconds(cell.shutter_s)}, in case the highlights are misjudged.",
+            school=draft.follow("highlights", "bracket"),
+        )
         return
     if scene is None or not needs_bracket(case, cell.iso):
         why = (
@@ -136,7 +163,8 @@ def _set_bracket(draft: Draft) -> None:
         return
     # Each further frame adds its step; a stop of overlap at either end keeps shadows clean.
     missing = scene - one_frame + 2
-    bracket = {"bracket_5x1": "5x1" if missing <= 4 else "7x1"}.get(school, "3x2" if missing <= 4 else "5x2")
+    enough = "3x2" if missing <= 4 else "5x2"
+    bracket = {"bracket_5x1": "5x1" if missing <= 4 else "7x1", "bracket_3x2": "3x2"}.get(school, enough)
     draft.put("bracket_one_press", True, "The whole set at one touch: nothing moves between.")
     draft.put(
         "bracketing",

@@ -10,6 +10,7 @@ from wide_aperture.core.planner.draft import Draft
 
 RAW_CLIP_LEVEL = 250.0
 JPEG_CLIP_LEVEL = 245.0  # a JPEG's last step before white already has no texture
+STRONG_FROM_ISO = 3200.0
 DARK_CLIP_LEVEL = 5.0
 SIMULATION_BLIND_EV = -2.0  # darker than this a truthful finder shows nothing
 
@@ -18,7 +19,7 @@ def set_preview(draft: Draft) -> None:
     """Every setting that decides what finder, screen and histogram say."""
     jpeg_only = draft.option("file") == "jpeg"
     _set_look(draft, jpeg_only)
-    _set_warning(draft, jpeg_only)
+    _set_warning(draft, jpeg_only or draft.case.schools.preview == "as_delivered")
     _set_simulation(draft)
 
 
@@ -29,6 +30,14 @@ def _set_look(draft: Draft, jpeg_only: bool) -> None:
     elif jpeg_only:
         refused = " The flat look you asked for would be baked in." if asked == "flat" else ""
         draft.put_available("picture_profile", ("standard",), f"The JPEG is the delivery.{refused}")
+    elif draft.case.schools.preview == "as_delivered":
+        draft.put(
+            "picture_profile",
+            "standard",
+            "Your school: the preview is the picture you hand over.",
+            layer="foundation",
+            school=draft.follow("preview", "the look as delivered"),
+        )
     elif draft.case.schools.preview == "standard_with_histogram":
         draft.put(
             "picture_profile",
@@ -56,11 +65,23 @@ def _set_look(draft: Draft, jpeg_only: bool) -> None:
         "Single colours then clip in the preview about when raw does." if truthful else why,
     )
     draft.put_habit("look_sharpness", 0.0, "Neutral: focus is judged enlarged.")
+    _set_look_noise(draft, jpeg_only)
+
+
+def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:
+    school, iso = draft.case.schools.noise_reduction, draft.exposure.iso
     if jpeg_only:
-        strong = draft.case.schools.noise_reduction == "strong_jpeg" or draft.exposure.iso >= 3200
-        draft.put(
-            "look_noise", "strong" if strong else "light", f"At ISO {draft.exposure.iso:.0f} the JPEG is finished here."
-        )
+        strong = school == "strong_jpeg" or iso >= STRONG_FROM_ISO
+        draft.put("look_noise", "strong" if strong else "light", f"At ISO {iso:.0f} the JPEG is finished here.")
+        return
+    value = {"later": "off", "light": "light", "strong_jpeg": "strong"}[school]
+    draft.put(
+        "look_noise",
+        value,
+        f"Raw is cleaned at home, where ISO {iso:.0f} can be judged." if value == "off" else "Your school of noise.",
+        layer="foundation",
+        school=draft.follow("noise reduction", {"off": "all later", "light": "light in camera"}.get(value, "strong")),
+    )
 
 
 def _set_warning(draft: Draft, jpeg_only: bool) -> None:

@@ -12,6 +12,7 @@ def set_record(draft: Draft) -> None:
     _set_file(draft)
     _set_cards(draft)
     _set_discretion(draft)
+    _set_shape(draft)
     _set_several_bodies(draft)
 
 
@@ -77,10 +78,53 @@ def _set_discretion(draft: Draft) -> None:
     for setting in ("shutter_sound", "timer_beep", "front_lamp"):
         if quiet:
             draft.put(setting, "off", why)
-    review_school = case.schools.review
-    draft.put_habit("review", review_school, "Your school of review.")
-    if "review" not in draft.foundation:
-        draft.follow("review", review_school.replace("_", " "))
+    _set_review(draft)
+
+
+def _set_review(draft: Draft) -> None:
+    case, school = draft.case, draft.case.schools.review
+    if school != "by_case":
+        draft.put_habit("review", school, "Your school of review.")
+        draft.follow("review", school.replace("_", " "))
+    elif case.situation.genre == "wildlife" and case.is_moving:
+        draft.put(
+            "review",
+            "after_burst",
+            f"At {case.speed_m_s:g} m/s one looks between bursts, not between frames.",
+            layer="genre",
+            school=draft.follow("review", "after each burst"),
+        )
+    elif case.on_tripod or (case.situation.genre == "portrait" and case.flash_in_use):
+        draft.put(
+            "review",
+            "two_seconds",
+            "Few frames, each worth a look." if case.on_tripod else "Flash shows only in the frame that was taken.",
+            school=draft.follow("review", "2 s"),
+        )
+    else:
+        draft.put_habit("review", "off", "The next moment matters more than the last.")
+        draft.follow("review", "off")
+
+
+def _set_shape(draft: Draft) -> None:
+    """Schools that are settled once: shape of the frame and grid of points."""
+    schools, body = draft.case.schools, draft.case.body
+    narrower = 1 - 1.25 / (body.sensor_width_mm / body.sensor_height_mm)
+    if schools.crop == "in_camera_for_print":
+        draft.put(
+            "aspect",
+            "4x5",
+            f"Your school: framed for the print, {narrower:.0%} narrower than the whole frame.",
+            school=draft.follow("crop", "in camera for the print"),
+        )
+    for setting, value, school in (
+        ("points_grid", "coarse", schools.points),
+        ("points_wrap", "on", schools.points_wrap),
+    ):
+        if school == value:
+            draft.put(
+                setting, value, "Your school of focus points.", layer="foundation", school=draft.follow("points", value)
+            )
 
 
 def _set_several_bodies(draft: Draft) -> None:

@@ -3,44 +3,16 @@
 from __future__ import annotations
 
 import math
-from typing import get_args
 
 from wide_aperture.core import catalogue
 from wide_aperture.core.document import Document, Finite, Name
-from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.core.kit import Accessories, Body, Lens
 from wide_aperture.core.plan_document import Plan
 from wide_aperture.core.planner.compute import plan
-from wide_aperture.core.preferences import Preferences, Schools
+from wide_aperture.core.preferences import Preferences
+from wide_aperture.core.school_pages import school_label, school_question
 from wide_aperture.core.situation import Situation
 from wide_aperture.core.values import say_value
-
-QUESTIONS: dict[str, str] = {
-    "exposure": "Who sets exposure",
-    "iso": "ISO",
-    "highlights": "Highlights",
-    "metering": "Metering",
-    "focus_start": "Starting focus",
-    "priority": "Priority",
-    "white_balance": "White balance",
-    "file": "File",
-    "range": "Range",
-    "review": "Review",
-    "cards": "Cards",
-    "detection": "Detection",
-    "af_mode": "AF mode",
-    "recomposing": "Recomposing",
-    "preview": "Preview",
-    "clip_warning": "Clip warning",
-    "night_colour": "Night-sky colour",
-    "noise_reduction": "Noise reduction",
-    "frame_rate": "Frame rate",
-    "crop": "Crop",
-    "points": "Points",
-    "points_wrap": "Points at the edge",
-    "hand_hold": "Hand-hold rule",
-    "anti_flicker": "Anti-flicker",
-}
 
 
 class Difference(Document):
@@ -80,12 +52,11 @@ def other_schools(
 
     Raises: UnknownIdError for a question there is no school about; what plan() raises.
     """
-    if question not in QUESTIONS:
-        raise UnknownIdError("question of schools", question)
+    page = school_question(question)
     now = plan(body, lens, situation, preferences, accessories=accessories)
     followed = getattr(preferences.schools, question)
     answers = []
-    for school in get_args(Schools.model_fields[question].annotation):
+    for school in (option.id for option in page.options):
         schools = preferences.schools.model_copy(update={question: school})
         then = plan(body, lens, situation, preferences.model_copy(update={"schools": schools}), accessories=accessories)
         answers.append(_compare(question, school, school == followed, now, then))
@@ -111,7 +82,6 @@ def _compare(question: str, school: str, followed: bool, now: Plan, then: Plan) 
     price = sum(p.ev for p in then.prices) - sum(p.ev for p in now.prices)
     held = {finding.code for finding in now.findings if finding.is_open}
     new = tuple(f.title for f in then.findings if f.is_open and f.code not in held)
-    label = school.replace("_", " ")
     if followed:
         sentence = "This is the school you follow."
     elif not changed:
@@ -123,7 +93,7 @@ def _compare(question: str, school: str, followed: bool, now: Plan, then: Plan) 
     return OtherSchool(
         question=question,
         school=school,
-        label=label,
+        label=school_label(question, school),
         is_followed=followed,
         differences=changed,
         shutter_stops=round(shutter, 2),

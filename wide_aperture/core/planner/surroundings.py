@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from wide_aperture.core import wording
 from wide_aperture.core.planner.draft import Draft
 
 DARK_EV = 2.0
@@ -62,11 +63,12 @@ def _set_power(draft: Draft) -> None:
     draft.put(
         "auto_off",
         seconds,
-        "It must be awake when the moment comes."
+        f"It must be awake when something happens at {wording.metres(case.near_m)}."
         if waiting
         else "It must not sleep between long exposures."
         if long_exposure
         else "Nothing hurries: sleep saves the battery.",
+        layer="genre" if waiting and not case.has("unrepeatable") else "situation",
     )
     draft.put_habit("clock_zone", "local", "Frames sort by the time of the place.")
 
@@ -107,6 +109,11 @@ def _set_controls(draft: Draft) -> None:
         "dials" if lock else "off",
         "It happens once: nothing may be knocked." if lock else "Dials must answer.",
     )
+    if draft.case.schools.af_mode == "single_continuous_on_button":
+        draft.put("button_front", "af_mode", "Your school: one press between single and continuous focus.")
+    if draft.case.schools.af_mode == "continuous_hold_to_stop" and draft.option("af_mode") == "continuous":
+        draft.put("button_back", "focus_stop", "Your school: focus runs by itself, this button makes it stand.")
+        return
     activation = draft.option("af_activation")
     button = {"back_button": "focus", "back_button_eye": "focus_eye"}.get(activation or "", "exposure_lock")
     draft.put(
@@ -126,6 +133,7 @@ def _set_link(draft: Draft) -> None:
         "A cable and a large screen show what the flash does."
         if studio
         else "Nothing waits for pictures now; the battery lasts longer.",
+        layer="genre" if studio else "situation",
     )
     if studio:
         draft.put("link_send", "small_jpeg", "Small JPEGs come at once, raw stays on the card.")

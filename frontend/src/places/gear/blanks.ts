@@ -13,7 +13,7 @@ export function blankBody(id: string): Body {
       read_noise: [{ iso: 100, electrons: 3.625 }, { iso: 630, electrons: 2.72 }, { iso: 636, electrons: 1.6 }, { iso: 51200, electrons: 1.36 }],
     },
     ceilings: { routine: 12800, push: 25600, reason: 'noise', provenance: 'proposed' },
-    auto_iso_slowest_shutter: 'fixed', program_line: [], support: [], slots: [],
+    auto_iso_slowest_shutter: 'fixed', program_line: [], iso_by_time: [], support: [], conflicts: [], factory: [], slots: [],
   }
 }
 

@@ -11,19 +11,7 @@ const props = defineProps<{ schools: Schools; requests: Requests }>()
 const emit = defineEmits<{ schools: [schools: Schools]; requests: [changes: Partial<Requests>] }>()
 
 type Question = keyof Schools
-const QUESTIONS: { id: Question; label: string; options: Record<string, string> }[] = [
-  { id: 'exposure', label: 'Who sets exposure', options: { by_case: 'by the case', manual_fixed_iso: 'manual, fixed ISO', manual_auto_iso: 'manual + automatic ISO', aperture_priority_slowest_shutter: 'aperture + slowest shutter', zone_focus_program: 'zone-focus program' } },
-  { id: 'metering', label: 'Metering', options: { pattern: 'pattern', spot: 'spot', centre_weighted: 'centre-weighted', highlight_weighted: 'highlight-weighted' } },
-  { id: 'focus_start', label: 'Focus starts with', options: { back_button: 'back button', shutter_button: 'shutter button', shutter_for_borrowers: 'shutter, for borrowers', back_button_eye: 'back button, adds eye' } },
-  { id: 'priority', label: 'Priority', options: { by_case: 'by the case', release: 'release', focus: 'focus', balanced: 'balanced' } },
-  { id: 'white_balance', label: 'White balance', options: { by_case: 'by the case', automatic: 'automatic', daylight_always: 'one daylight value', kelvin_by_light: 'kelvin by light', card: 'card' } },
-  { id: 'file', label: 'File', options: { raw: 'raw', raw_plus_jpeg: 'raw + JPEG', jpeg: 'JPEG, right in camera' } },
-  { id: 'hand_hold', label: 'Hand-hold rule', options: { reciprocal: '1 / focal', twice_reciprocal: '1 / (2 × focal)' } },
-  { id: 'frame_rate', label: 'Frame rate', options: { top: 'top rate', a_little_lower: 'a little lower' } },
-  { id: 'review', label: 'Review', options: { off: 'off', two_seconds: '2 s', after_burst: 'after a burst' } },
-  { id: 'anti_flicker', label: 'Anti-flicker', options: { by_case: 'by the case', all_year: 'on all year' } },
-]
-const choices = (options: Record<string, string>): { value: string; label: string }[] => Object.entries(options).map(([value, label]) => ({ value, label }))
+const questions = computed(() => tables.value?.schools ?? [])
 
 function follow(id: Question, value: string): void {
   emit('schools', { ...props.schools, [id]: value } as Schools)
@@ -42,7 +30,7 @@ const asked = computed(() =>
 
 <template>
   <div class="schools">
-    <ChoiceField v-for="question in QUESTIONS" :key="question.id" :label="question.label" :value="String(schools[question.id])" :options="choices(question.options)" @update:value="(value) => follow(question.id, value)" />
+    <ChoiceField v-for="question in questions" :key="question.id" :label="question.label" :value="String(schools[question.id as Question])" :options="question.options.map((school) => ({ value: school.id, label: school.label }))" :hint="question.options.find((school) => school.id === schools[question.id as Question])?.wins_when" @update:value="(value) => follow(question.id as Question, value)" />
     <h3 class="wide">Asked for outright</h3>
     <p class="soft wide">A request is followed unless it cannot work; then a finding says why.</p>
     <NumberField label="Shutter" pointer="/preferences/requests/shutter_s" unit="s" optional empty-means="as computed" :value="requests.shutter_s ?? null" :above="0" :format="shutterText" @update:value="(shutter_s) => emit('requests', { shutter_s })" />

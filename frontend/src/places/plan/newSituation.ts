@@ -1,6 +1,7 @@
 /** A first draft of a situation: it takes over what is likely to stay the same from the one before it. */
-import type { PlannedSituation, Shoot } from '@/api/types'
+import type { PlannedSituation, Schools, Shoot } from '@/api/types'
 import { newId } from '@/shared/ids'
+import { tables } from '@/shared/tables'
 
 const FIRST: Record<Shoot['genre'], { near: number; far: number | null; light: string; support: PlannedSituation['situation']['support'] }> = {
   sports: { near: 10, far: 40, light: 'overcast', support: 'handheld' },
@@ -21,6 +22,11 @@ const NO_REQUESTS: PlannedSituation['preferences']['requests'] = {
   card_mode: null, clock_synced: null, file_prefix: null, self_timer: null, focus_method: null, bodies: 1,
 }
 
+/** The server's own defaults, one per question. */
+function usualSchools(): Schools {
+  return Object.fromEntries((tables.value?.schools ?? []).map((question) => [question.id, question.default])) as Schools
+}
+
 export function newSituation(shoot: Shoot, before: PlannedSituation | null, order: number): PlannedSituation {
   const first = FIRST[shoot.genre]
   return {
@@ -30,11 +36,7 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
     pins: [],
     accessories: before?.accessories ?? { nd_stops: [], nd_stackable: true, flash: null, release: true, grey_card: false, spare_batteries: 1, cards_gb: 128 },
     preferences: {
-      schools: before?.preferences.schools ?? {
-        exposure: 'by_case', iso: 'ceiling_only', highlights: 'by_case', metering: 'pattern', focus_start: 'back_button', priority: 'by_case',
-        white_balance: 'by_case', file: 'raw', hand_hold: 'reciprocal', anti_flicker: 'by_case', frame_rate: 'a_little_lower', review: 'off',
-        noise_reduction: 'later',
-      },
+      schools: before?.preferences.schools ?? usualSchools(),
       requests: NO_REQUESTS,
       mains_hz: before?.preferences.mains_hz ?? 50,
     },

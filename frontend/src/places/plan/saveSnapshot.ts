@@ -14,10 +14,13 @@ export function snapshotOf(
 ): SavedSetup {
   return {
     format: 'wide-aperture/setup',
-    format_version: 1,
+    format_version: 2,
     id: newId(),
     title,
     note: '',
+    tags: [],
+    version_of: null,
+    version: 1,
     saved_at: new Date().toISOString().replace(/\.\d+Z$/, 'Z'),
     planner_version: plan.planner_version,
     input_revisions: inputRevisions,

@@ -8,6 +8,7 @@ from django.conf import settings
 from django.core.management.base import BaseCommand
 
 from wide_aperture.core.documents import SavedSetup
+from wide_aperture.core.foundation import FoundationDocument
 from wide_aperture.core.kit import Body, Lens
 from wide_aperture.core.shoot_document import PlannedSituation, Shoot
 from wide_aperture.server.api import api
@@ -16,6 +17,7 @@ DOCUMENTS = {
     "setup": SavedSetup,
     "body": Body,
     "lens": Lens,
+    "foundation": FoundationDocument,
     "shoot": Shoot,
     "situation": PlannedSituation,
 }

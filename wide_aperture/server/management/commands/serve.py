@@ -9,6 +9,7 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from wide_aperture.server.wsgi import application
 
 HOST = "127.0.0.1"
+MOST_BODY_BYTES = 64_000_000  # a backup; everything else is held to less by Django and the routes
 
 
 class Command(BaseCommand):
@@ -37,7 +38,7 @@ class Command(BaseCommand):
             sockets=[listener],
             threads=8,
             channel_request_lookahead=1,
-            max_request_body_size=8_000_000,
+            max_request_body_size=MOST_BODY_BYTES,
             ident="",
             clear_untrusted_proxy_headers=True,
         )
