@@ -137,7 +137,7 @@ class JudgementEndpoints(ApiTestCase):
         tables = self.client.get("/api/v1/tables").json()
         self.assertGreaterEqual(len(tables["checks"]), 70)
         self.assertGreaterEqual(len(tables["symptoms"]), 6)
-        self.assertIn("exposure", {q["id"] for q in tables["school_questions"]})
+        self.assertIn("exposure", {q["id"] for q in tables["schools"]})
 
 
 def uuid_of(number: int):
