@@ -25,12 +25,26 @@ export const router = createRouter({
       component: () => import('./places/gear/BodyForm.vue'),
       props: true,
     },
+    { path: '/gear/foundation', name: 'foundation', component: () => import('./places/gear/FoundationPlace.vue') },
+    {
+      path: '/gear/bodies/:id/review',
+      name: 'review',
+      component: () => import('./places/gear/BodyReview.vue'),
+      props: true,
+    },
     {
       path: '/gear/lenses/:id',
       name: 'lens',
       component: () => import('./places/gear/LensForm.vue'),
       props: true,
     },
+    {
+      path: '/atlas/:kind(settings|checks|schools|symptoms)?/:id?',
+      name: 'atlas',
+      component: () => import('./places/atlas/AtlasPlace.vue'),
+      props: true,
+    },
+    { path: '/setups/compare', name: 'compare', component: () => import('./places/setups/CompareSetups.vue') },
     { path: '/setups', name: 'setups', component: () => import('./places/setups/SetupsPlace.vue') },
     {
       path: '/setups/:id',

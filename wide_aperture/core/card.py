@@ -14,12 +14,20 @@ from wide_aperture.core.values import say_value
 
 
 def _grouped(plan: Plan) -> list[tuple[str, list[tuple[str, str]]]]:
+    """What this situation sets, by group. The foundation is on the body already."""
     shown = [
         (entry.group, entry.label, say_value(entry, held.value))
         for entry in catalogue()
-        if (held := plan.setup.settings.get(entry.id)) is not None and held.value is not None
+        if (held := plan.setup.settings.get(entry.id)) is not None and held.value is not None and held.layer != "foundation"
     ]
     return [(group, [(label, value) for _, label, value in rows]) for group, rows in groupby(shown, lambda r: r[0])]
+
+
+def _rest(plan: Plan) -> list[str]:
+    """What the card does not list, and what the body lacks."""
+    always = sum(1 for held in plan.setup.settings.values() if held.layer == "foundation" and held.value is not None)
+    lacking = [f"No {m.label.lower()} here (would be {m.would_use}). {m.instead}".strip() for m in plan.missing]
+    return [f"Foundation: {always} values as on any body, set once.", *lacking]
 
 
 def _head(plan: Plan, body: Body, lens: Lens, situation: Situation) -> tuple[str, str]:
@@ -39,6 +47,7 @@ def card_markdown(plan: Plan, body: Body, lens: Lens, situation: Situation) -> s
         lines += [f"## {group}", "", "| Setting | Value |", "| --- | --- |"]
         lines += [f"| {label} | {_cell(value)} |" for label, value in rows]
         lines.append("")
+    lines += [*(f"- {sentence}" for sentence in _rest(plan)), ""]
     if plan.give_way.less_light:
         lines += ["## If the light falls", "", *(f"- {step.sentence}" for step in plan.give_way.less_light[:4]), ""]
     if plan.findings:
@@ -54,6 +63,7 @@ def card_text(plan: Plan, body: Body, lens: Lens, situation: Situation) -> str:
     lines = [title, kit]
     for group, rows in _grouped(plan):
         lines += ["", group.upper(), *(f"  {label:<24} {value}" for label, value in rows)]
+    lines += ["", *_rest(plan)]
     if plan.findings:
         lines += ["", "FINDINGS", *(f"  {f.title}: {f.sentence}" for f in plan.findings)]
     return "\n".join(lines) + "\n"

@@ -4,7 +4,21 @@ from __future__ import annotations
 
 from typing import Any
 
-from wide_aperture.core.kit import ApertureAt, Body, FlashSync, FrameRate, IsoCeilings, Lens, ReserveFloor, SlotBank
+from wide_aperture.core.kit import (
+    ApertureAt,
+    Body,
+    BodyConflict,
+    Condition,
+    FlashSync,
+    FrameRate,
+    IsoByTime,
+    IsoCeilings,
+    Lens,
+    ReserveFloor,
+    SettingIs,
+    SettingSupport,
+    SlotBank,
+)
 from wide_aperture.core.sensor import typical
 from wide_aperture.demo.ids import demo_id
 
@@ -38,6 +52,19 @@ def _rates(mechanical: float | None, electronic: float | None) -> tuple[FrameRat
     return tuple(rates)
 
 
+def _lacks(setting: str, instead: str) -> SettingSupport:
+    return SettingSupport(setting=setting, options=(), instead=instead)
+
+
+def _has(setting: str, *options: str, instead: str = "", conditions: tuple[Condition, ...] = ()) -> SettingSupport:
+    return SettingSupport(setting=setting, options=options, instead=instead, conditions=conditions)
+
+
+def _clash(because: str, **together: str) -> BodyConflict:
+    pairs = tuple(SettingIs(setting=setting, option=option) for setting, option in together.items())
+    return BodyConflict(together=pairs, because=because)
+
+
 FOUR_SLOTS = (SlotBank(kind="full", count=3, label="custom mode"), SlotBank(kind="held_button", count=1, label="hold"))
 
 BODIES: tuple[Body, ...] = (
@@ -51,6 +78,15 @@ BODIES: tuple[Body, ...] = (
         anti_flicker=True, ceilings=IsoCeilings(routine=12800, push=25600, provenance="person"),
         reserve_floors=(ReserveFloor(reserve="highlight_reserve_1", iso=200), ReserveFloor(reserve="highlight_reserve_2", iso=400)),
         auto_iso_slowest_shutter="linked_to_focal_length", slots=FOUR_SLOTS,
+        support=(
+            _has("file", "raw_lossless_compressed", "raw_lossy_compressed", "raw_plus_jpeg", "jpeg", instead="Compressed without loss is the same picture."),
+            _has(
+                "drive", "single", "continuous_low", "continuous_high", "precapture", "interval", "remote", "self_timer", "bracket_burst",
+                conditions=(Condition(when_setting="shutter_type", is_one_of=("mechanical", "electronic_first_curtain"), without_options=("precapture",),
+                                      because="Looking back before the press needs the electronic read-out."),),
+            ),
+        ),
+        conflicts=(_clash("It records before the press only with the electronic read-out.", precapture="on", shutter_type="mechanical"),),
     ),
     _body(
         "alder-45", "Alder 45", (36, 24), 45, 64, range_ev=14.7,
@@ -72,6 +108,14 @@ BODIES: tuple[Body, ...] = (
         anti_flicker=True, ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
         reserve_floors=(ReserveFloor(reserve="highlight_reserve_1", iso=320), ReserveFloor(reserve="highlight_reserve_2", iso=640)),
         slots=(SlotBank(kind="full", count=4, label="memory"), SlotBank(kind="look", count=7, label="look memory")),
+        support=(
+            _lacks("front_lamp", ""),
+            _lacks("face_register", "Start on the right face with a tracking point."),
+            _lacks("stabiliser_when", ""),
+            _lacks("points_orientation", "Move the point after turning the camera."),
+            _has("metering", "multi_segment", "centre_weighted", "average", "spot", instead="Spot on the brightest part that must hold, two thirds under white."),
+        ),
+        conflicts=(_clash("Its wide range setting is made in the JPEG engine and is lost with the electronic burst.", hdr_mode="strong", shutter_type="electronic"),),
     ),
     _body(
         "wren", "Wren", (23.5, 15.6), 24, 100,
@@ -82,6 +126,14 @@ BODIES: tuple[Body, ...] = (
         buffer_raw_frames=20, card_slots=1, stabiliser_stops=4,
         ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
         slots=(SlotBank(kind="mode_position", count=3, label="user place"),),
+        support=(
+            _lacks("finder_switch", "It has a screen only: shade it with the hand."),
+            _lacks("finder_refresh", ""),
+            _lacks("boost_mode", ""),
+            _lacks("focus_limiter", "Pre-focus at the distance wanted."),
+            _has("file", "raw", "raw_plus_jpeg", "jpeg"),
+            _has("shutter_type", "leaf", "electronic"),
+        ),
     ),
     _body(
         "gorse", "Gorse", (6.3, 4.7), 12, 100, range_ev=10.5,
@@ -89,6 +141,21 @@ BODIES: tuple[Body, ...] = (
         highest_iso=6400, fastest_electronic_s=1 / 16000, longest_timed_s=30, readout_ms=12,
         frame_rates=(FrameRate(shutter="electronic", frames_per_s=15),), buffer_raw_frames=30, card_slots=1,
         stabiliser_stops=3, ceilings=IsoCeilings(routine=800, push=1600, provenance="person"),
+        iso_by_time=(IsoByTime(longer_than_s=8, highest_iso=1600),),
+        support=(
+            _lacks("anti_flicker", "Keep to whole lamp periods."),
+            _lacks("bracketing", "Two exposures by hand from a rest."),
+            _lacks("finder_switch", "It has a screen only."),
+            _lacks("peaking", "Focus at infinity and stop judging by eye: everything from a metre on is sharp."),
+            _lacks("warm_display", "Turn the screen as dark as it goes."),
+            _lacks("exposure_delay", "The self-timer does the same."),
+            _lacks("level", "Lay a straw or a phone on it."),
+            _has("af_activation", "shutter_button"),
+            _has("subject_detection", "off", "human"),
+            _has("metering", "multi_segment", "centre_weighted", "spot"),
+            _has("af_area", "single_point", "zone", "whole_area", "magnified_live_view", "zone_focus", "na"),
+            _has("file", "raw", "raw_plus_jpeg", "jpeg"),
+        ),
     ),
     _body(
         "larch-100", "Larch 100", (43.8, 32.9), 102, 100, range_ev=14.8,
@@ -98,6 +165,12 @@ BODIES: tuple[Body, ...] = (
         flash_sync=FlashSync(mechanical_s=1 / 125, electronic_first_curtain_s=1 / 125),
         readout_ms=160, frame_rates=_rates(5, 3), buffer_raw_frames=28, card_slots=2, stabiliser_stops=5,
         ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
+        support=(
+            _lacks("boost_mode", ""),
+            _lacks("precapture", "Start the burst earlier."),
+            _has("drive", "single", "continuous_low", "continuous_high", "interval", "remote", "self_timer", "bracket_burst"),
+        ),
+        conflicts=(_clash("Flash fires only with the curtains.", flash="key", shutter_type="electronic"),),
     ),
 )  # fmt: skip
 

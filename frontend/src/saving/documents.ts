@@ -30,6 +30,7 @@ type Entries = { [K in Kind]: Map<string, Entry<Documents[K]>> }
 const entries = reactive({
   bodies: new Map(),
   lenses: new Map(),
+  foundations: new Map(),
   shoots: new Map(),
   situations: new Map(),
   setups: new Map(),

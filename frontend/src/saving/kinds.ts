@@ -1,10 +1,11 @@
 /** The kinds of saved documents: their routes under the API, and what people call them. */
 import { answered, client } from '@/api/client'
-import type { Body, Lens, PlannedSituation, SavedSetup, Shoot } from '@/api/types'
+import type { Body, FoundationDocument, Lens, PlannedSituation, SavedSetup, Shoot } from '@/api/types'
 
 export interface Documents {
   bodies: Body
   lenses: Lens
+  foundations: FoundationDocument
   shoots: Shoot
   situations: PlannedSituation
   setups: SavedSetup
@@ -16,6 +17,7 @@ export type AnyDocument = Documents[Kind]
 export const NOUN: Record<Kind, string> = {
   bodies: 'body',
   lenses: 'lens',
+  foundations: 'foundation',
   shoots: 'shoot',
   situations: 'situation',
   setups: 'setup',
@@ -37,7 +39,7 @@ export function titleOf(kind: Kind, document: AnyDocument): string {
   return 'title' in document ? document.title : (document as Body | Lens).name
 }
 
-// The five resources share one shape; the generated paths do not know that, so it is said once, here.
+// The resources share one shape; the generated paths do not know that, so it is said once, here.
 const any = client as unknown as {
   GET(path: string, init?: object): Promise<{ data?: unknown; error?: unknown; response: Response }>
   PUT(path: string, init: object): Promise<{ data?: unknown; error?: unknown; response: Response }>

@@ -17,6 +17,7 @@ const places = [
   { to: '/shoots', label: 'Shoots' },
   { to: '/gear', label: 'Gear' },
   { to: '/setups', label: 'Setups' },
+  { to: '/atlas', label: 'Atlas' },
 ]
 const shootPlaces = computed(() => {
   const { shootId, situationId } = route.params

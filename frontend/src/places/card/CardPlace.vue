@@ -3,37 +3,22 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { answered, client, Problem } from '@/api/client'
-import type { PlanRequest } from '@/api/types'
-import { currentOf, loadKind, useEntry } from '@/saving/documents'
+import { currentOf, useEntry } from '@/saving/documents'
 import { apertureText, evText, isoText, shutterWithUnit } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useOpenThing } from '@/shell/open'
 import { snapshotOf } from '../plan/saveSnapshot'
+import { useCase } from '../plan/useCase'
 import { usePlan } from '../plan/usePlan'
 import { distanceBand } from '@/shared/units'
 import CardSheet from './CardSheet.vue'
 import { download } from './download'
 
 const props = defineProps<{ shootId: string; situationId: string }>()
-const loaded = ref(false)
 const said = ref('')
-Promise.all((['shoots', 'situations', 'bodies', 'lenses'] as const).map(loadKind))
-  .catch((error: Error) => (said.value = error.message))
-  .finally(() => (loaded.value = true))
-
+const { loaded, failed, planned, bodyEntry, lensEntry, body, lens, request } = useCase(() => props.situationId)
 const shootEntry = useEntry('shoots', () => props.shootId)
-const entry = useEntry('situations', () => props.situationId)
-const planned = computed(() => (entry.value ? currentOf(entry.value) : null))
-const bodyEntry = useEntry('bodies', () => planned.value?.body_id ?? '')
-const lensEntry = useEntry('lenses', () => planned.value?.lens_id ?? '')
-const body = computed(() => (bodyEntry.value ? currentOf(bodyEntry.value) : null))
-const lens = computed(() => (lensEntry.value ? currentOf(lensEntry.value) : null))
 const shootTitle = computed(() => (shootEntry.value ? currentOf(shootEntry.value)!.title : ''))
-const request = computed<PlanRequest | null>(() => {
-  if (!planned.value || !body.value || !lens.value) return null
-  const { situation, preferences, accessories, pins } = planned.value
-  return { body: body.value, lens: lens.value, situation, preferences, accessories, pins, foundation: null }
-})
 const { plan, problem } = usePlan(() => request.value)
 const headline = computed(() => {
   const choice = plan.value?.choice
@@ -85,7 +70,7 @@ useShortcuts([{ keys: 'Ctrl+P', does: 'Print the card', run: print }])
 <template>
   <div class="page card-page">
     <div v-if="loaded && !planned" class="empty">
-      <p>There is no such situation (any more).</p>
+      <p>{{ failed || 'There is no such situation (any more).' }}</p>
       <RouterLink to="/shoots">To the shoots</RouterLink>
     </div>
     <template v-else-if="planned">

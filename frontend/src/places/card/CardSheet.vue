@@ -1,16 +1,20 @@
 <script setup lang="ts">
 /** The card itself: big exposure, every setting by group, what yields first, findings. One A4 or Letter page. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Plan } from '@/api/types'
 import { sayValue, tables } from '@/shared/tables'
 
 const props = defineProps<{ plan: Pick<Plan, 'setup' | 'findings'> & Partial<Plan>; shoot: string; title: string; headline: string; circumstances: string }>()
 
+/** The foundation is on the body already: the card lists what this situation sets. */
+const whole = ref(false)
+const always = computed(() => Object.values(props.plan.setup.settings).filter((held) => held.layer === 'foundation' && held.value !== null).length)
+
 const groups = computed(() => {
   const found: { name: string; rows: { label: string; value: string; held: boolean }[] }[] = []
   for (const entry of tables.value?.settings ?? []) {
     const held = props.plan.setup.settings[entry.id]
-    if (!held || held.value === null || held.value === undefined) continue
+    if (!held || held.value === null || held.value === undefined || (held.layer === 'foundation' && !whole.value)) continue
     const row = { label: entry.label, value: sayValue(entry, held.value), held: held.layer === 'pin' }
     const group = found.find((item) => item.name === entry.group)
     if (group) group.rows.push(row)
@@ -39,6 +43,11 @@ const groups = computed(() => {
         </dl>
       </section>
     </div>
+    <p v-if="always" class="soft">
+      Foundation: {{ always }} values as on any body, set once.
+      <button class="link no-print" @click="whole = !whole">{{ whole ? 'Leave them out' : 'List them too' }}</button>
+    </p>
+    <p v-for="item in plan.missing ?? []" :key="item.setting">No {{ item.label.toLowerCase() }} here (would be {{ item.would_use }}). {{ item.instead }}</p>
     <div class="below">
       <section v-if="plan.give_way?.less_light.length">
         <h3>If the light falls</h3>

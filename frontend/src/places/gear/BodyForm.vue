@@ -13,6 +13,7 @@ import NumberField from '@/shared/NumberField.vue'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
 import { blankBody } from './blanks'
+import BodyOptions from './BodyOptions.vue'
 import { useGearDocument } from './useGearDocument'
 
 const props = defineProps<{ id: string }>()
@@ -133,6 +134,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
     <div class="page-head">
       <h1>{{ isNew ? 'New body' : body.name }}</h1>
       <RouterLink to="/gear">All gear</RouterLink>
+      <RouterLink v-if="!isNew" :to="`/gear/bodies/${id}/review`">From factory to your foundation</RouterLink>
       <div v-if="!isNew" class="actions">
         <Popconfirm :title="`Delete ${body.name}? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove">
           <Button danger>Delete body</Button>
@@ -205,6 +207,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         <p v-if="entry?.state === 'refused'" class="stop">Not saved yet: mend the marked field.</p>
       </aside>
     </div>
+    <BodyOptions :body="body" @change="change" />
   </div>
 </template>
 

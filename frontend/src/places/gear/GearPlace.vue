@@ -8,6 +8,7 @@ import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useOpenThing } from '@/shell/open'
+import { useReviews } from './useReviews'
 
 const router = useRouter()
 const failed = ref('')
@@ -21,6 +22,7 @@ const sorted = computed(() => ({
   bodies: bodies.value.map((entry) => currentOf(entry)!).sort((a, b) => a.name.localeCompare(b.name)),
   lenses: lenses.value.map((entry) => currentOf(entry)!).sort((a, b) => a.focal_min_mm - b.focal_min_mm || a.focal_max_mm - b.focal_max_mm),
 }))
+const { answers: reviews, isReviewed } = useReviews(() => sorted.value.bodies)
 const focal = (low: number, high: number): string => (low === high ? `${low} mm` : `${low}–${high} mm`)
 const widest = (values: { f_number: number }[]): string => {
   const numbers = values.map((value) => value.f_number)
@@ -33,6 +35,7 @@ useOpenThing(() => '')
 useShortcuts([
   { keys: 'B', does: 'Add a body', run: addBody },
   { keys: 'L', does: 'Add a lens', run: addLens },
+  { keys: 'F', does: 'Open the foundation', run: () => void router.push('/gear/foundation') },
 ])
 </script>
 
@@ -43,6 +46,7 @@ useShortcuts([
       <div class="actions">
         <Button type="primary" @click="addBody">Add a body</Button>
         <Button type="primary" @click="addLens">Add a lens</Button>
+        <Button @click="router.push('/gear/foundation')">Foundation</Button>
       </div>
     </div>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
@@ -59,6 +63,7 @@ useShortcuts([
             <th scope="col">Your ceilings</th>
             <th scope="col">Shortest time</th>
             <th scope="col">Figures</th>
+            <th scope="col">From factory</th>
           </tr>
         </thead>
         <tbody>
@@ -69,6 +74,9 @@ useShortcuts([
             <td>{{ isoText(body.ceilings.routine) }}, {{ isoText(body.ceilings.push) }} at a push</td>
             <td>{{ shutterWithUnit(Math.min(...[body.fastest_mechanical_s, body.fastest_first_curtain_s, body.fastest_electronic_s, body.fastest_leaf_s].map((s) => s ?? Infinity))) }}</td>
             <td>{{ body.electrons.provenance }}</td>
+            <td>
+              <RouterLink :to="`/gear/bodies/${body.id}/review`">{{ isReviewed(body.id) ? 'set' : `${reviews.data.value?.[body.id]?.length ?? '…'} things to change` }}</RouterLink>
+            </td>
           </tr>
         </tbody>
       </table>

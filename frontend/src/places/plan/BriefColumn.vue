@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The brief in words, the schools followed, findings with their remedies, and other ways. */
 import { computed } from 'vue'
-import type { Alternative, Finding, NamedLight, Plan, PlannedSituation } from '@/api/types'
+import type { Alternative, Finding, NamedLight, Plan, PlannedSituation, Price } from '@/api/types'
 import { apertureText, evText, isoText, kelvinText, shutterText, signedStops } from '@/shared/format'
 import { distanceBand } from '@/shared/units'
 import { labelOf } from './labels'
@@ -14,7 +14,7 @@ const props = defineProps<{
   of: number
   lights: readonly NamedLight[]
 }>()
-const emit = defineEmits<{ edit: [section: string]; remedy: [changes: Changes]; choose: [alternative: Alternative] }>()
+const emit = defineEmits<{ edit: [section: string]; schools: [question: string]; remedy: [changes: Changes]; choose: [alternative: Alternative] }>()
 
 const rows = computed(() => {
   const { situation } = props.planned
@@ -43,8 +43,10 @@ function tone(finding: Finding): string {
   return finding.level
 }
 
+const priceText = (price: Price): string => `${price.label} ${signedStops(price.ev)}${price.seen === 'not' ? ', not seen' : ''}`
+
 function costs(alternative: Alternative): string {
-  return alternative.costs_nothing ? 'no limit passed' : alternative.costs.map((price) => `${price.label} ${signedStops(price.ev)}`).join(', ')
+  return alternative.costs_nothing ? 'no limit passed' : alternative.costs.map(priceText).join(', ')
 }
 
 function name(alternative: Alternative): string {
@@ -78,11 +80,12 @@ function name(alternative: Alternative): string {
       <p v-if="!findings.length" class="soft">Nothing stands in the way.</p>
       <article v-for="finding in findings" :key="finding.code" class="finding" :class="tone(finding)">
         <p>
-          <b>{{ finding.title }}</b> {{ finding.sentence }}
+          <RouterLink class="title" :to="`/atlas/checks/${finding.code}`">{{ finding.title }}</RouterLink> {{ finding.sentence }}
           <span v-if="finding.handled_by.length" class="soft">Handled by {{ finding.handled_by.map((id) => labelOf('setting', id)).join(', ') }}. </span>
           <span v-if="finding.residual" class="soft">{{ finding.residual }}</span>
         </p>
         <button v-if="finding.remedy" class="link" @click="emit('remedy', finding.remedy.changes)">{{ finding.remedy.label }}</button>
+        <span v-if="finding.remedy?.costs.length" class="cost"> {{ finding.remedy.costs.map(priceText).join(', ') }}</span>
       </article>
 
       <h3>Other ways</h3>
@@ -91,7 +94,7 @@ function name(alternative: Alternative): string {
         <span class="price" :class="way.costs_nothing ? 'soft' : 'cost'">{{ costs(way) }}</span>
       </button>
 
-      <h3>Schools followed</h3>
+      <h3>Schools followed <button class="link" @click="emit('schools', 'exposure')">compare</button></h3>
       <dl class="schools">
         <template v-for="[question, school] in schools" :key="question">
           <dt class="soft">{{ question }}</dt>
@@ -147,6 +150,17 @@ h3 {
   border-left: 3px solid var(--cost);
   background: var(--sheet);
   line-height: 1.32;
+}
+
+.title {
+  color: inherit;
+  font-weight: 600;
+  text-decoration: none;
+}
+
+.title:hover {
+  color: var(--move);
+  text-decoration: underline;
 }
 
 .finding.stop {

@@ -4,10 +4,24 @@ import type { Plan } from '@/api/types'
 import { evText, stopsText } from '@/shared/format'
 
 defineProps<{ plan: Plan }>()
+const SEEN = { plainly: 'plainly seen', barely: 'barely seen', not: 'not seen' } as const
+const minutesText = (minutes: number): string => (minutes >= 90 ? `${Math.round(minutes / 60)} h` : `${Math.round(minutes)} min`)
 </script>
 
 <template>
   <section class="notes" aria-label="If things differ">
+    <template v-if="plan.prices.length || plan.time_costs.length">
+      <h3>What it costs</h3>
+      <ul>
+        <li v-for="price in plan.prices" :key="price.limit" :title="price.sentence">
+          <span class="hand">{{ stopsText(price.ev) }}</span>
+          <span>{{ price.label }}: {{ SEEN[price.seen] }}. <span class="soft">{{ price.seen_because }}</span></span>
+        </li>
+        <li v-for="item in plan.time_costs" :key="item.setting">
+          <span class="hand">{{ minutesText(item.minutes) }}</span> <span>{{ item.sentence }}</span>
+        </li>
+      </ul>
+    </template>
     <h3>If the light differs</h3>
     <ul>
       <li v-for="step in plan.give_way.less_light.slice(0, 4)" :key="`less${step.limit}`">

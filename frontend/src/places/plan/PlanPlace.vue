@@ -3,8 +3,8 @@
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Alternative, Pin, PlannedSituation, PlanRequest } from '@/api/types'
-import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
+import type { Alternative, Pin, Schools } from '@/api/types'
+import { currentOf, useEntries, useEntry } from '@/saving/documents'
 import { plainCopy } from '@/saving/merge'
 import { edit, removeWithUndo } from '@/saving/undo'
 import { evText } from '@/shared/format'
@@ -21,17 +21,14 @@ import PlanNotes from './PlanNotes.vue'
 import RulerStack from './RulerStack.vue'
 import { saveSnapshot } from './saveSnapshot'
 import SetupSheet from './SetupSheet.vue'
+import { lastSituation, useCase } from './useCase'
 import { usePlan } from './usePlan'
 
 const BriefDrawer = defineAsyncComponent(() => import('./BriefDrawer.vue'))
+const SchoolsDialog = defineAsyncComponent(() => import('./SchoolsDialog.vue'))
+const ReserveDialog = defineAsyncComponent(() => import('./ReserveDialog.vue'))
 const props = defineProps<{ shootId: string; situationId?: string }>()
 const router = useRouter()
-
-const failed = ref<string | null>(null)
-const loaded = ref(false)
-Promise.all((['shoots', 'situations', 'bodies', 'lenses'] as const).map(loadKind))
-  .catch((error: Error) => (failed.value = error.message))
-  .finally(() => (loaded.value = true))
 
 const shootEntry = useEntry('shoots', () => props.shootId)
 const shoot = computed(() => (shootEntry.value ? currentOf(shootEntry.value) : null))
@@ -44,25 +41,15 @@ const situations = computed(() =>
 )
 const chosenId = computed(() => props.situationId || (situations.value[0]?.situation.id ?? null))
 const place = computed(() => situations.value.findIndex((planned) => planned.situation.id === chosenId.value))
-const planned = computed<PlannedSituation | null>(() => situations.value[place.value] ?? null)
-const bodyEntry = useEntry('bodies', () => planned.value?.body_id ?? '')
-const lensEntry = useEntry('lenses', () => planned.value?.lens_id ?? '')
-const body = computed(() => (bodyEntry.value ? currentOf(bodyEntry.value) : null))
-const lens = computed(() => (lensEntry.value ? currentOf(lensEntry.value) : null))
+
+/** What a marker under the pointer holds right now; saved when it is let go. */
+const live = ref<Changes>({})
+const { loaded, failed, planned, bodyEntry, lensEntry, body, lens, request } = useCase(() => chosenId.value, (held) => withPins(held, live.value))
+const { plan, problem } = usePlan(() => request.value)
 
 watch([loaded, chosenId], () => {
   if (loaded.value && !props.situationId && chosenId.value) void router.replace(`/shoots/${props.shootId}/plan/${chosenId.value}`)
 })
-
-/** What a marker under the pointer holds right now; saved when it is let go. */
-const live = ref<Changes>({})
-const pins = computed<Pin[]>(() => withPins(planned.value?.pins ?? [], live.value))
-const request = computed<PlanRequest | null>(() => {
-  if (!planned.value || !body.value || !lens.value) return null
-  const { situation, preferences, accessories } = planned.value
-  return { body: body.value, lens: lens.value, situation, preferences, accessories, pins: pins.value, foundation: null }
-})
-const { plan, problem } = usePlan(() => request.value)
 
 function savePins(next: Pin[], key: string | null = null): void {
   live.value = {}
@@ -74,6 +61,18 @@ const release = (setting: string): void => savePins(withoutPin(planned.value?.pi
 const chooseWay = (way: Alternative): void => hold({ ...way.change })
 
 const editing = ref<string | null>(null)
+
+/** The question of which the schools are being compared. */
+const comparing = ref<string | null>(null)
+const askingReserve = ref(false)
+
+function follow(question: string, school: string): void {
+  if (!planned.value) return
+  const { preferences } = planned.value
+  const schools = { ...preferences.schools, [question]: school } as Schools
+  edit('situations', { ...planned.value, preferences: { ...preferences, schools } })
+  comparing.value = null
+}
 
 function add(): void {
   const last = situations.value.at(-1)
@@ -115,7 +114,10 @@ function save(): void {
   })
   said.value = `Saved as “${title}”`
 }
-watch(chosenId, () => (said.value = ''))
+watch(chosenId, (id) => {
+  said.value = ''
+  if (id) lastSituation.value = id
+}, { immediate: true })
 
 function go(by: number): void {
   const to = situations.value[place.value + by]
@@ -130,6 +132,7 @@ useShortcuts([
   { keys: 'N', does: 'Add a situation', run: add },
   { keys: 'R', does: 'Release every held value', run: () => savePins([]) },
   { keys: 'Ctrl+S', does: 'Save the setup', run: save },
+  { keys: 'O', does: 'What would another school do?', run: () => (comparing.value = 'exposure') },
   { keys: 'P', does: 'Card of this setup', run: () => void router.push(`/shoots/${props.shootId}/card/${chosenId.value}`) },
 ])
 </script>
@@ -138,7 +141,7 @@ useShortcuts([
   <div v-if="!loaded" class="page soft" aria-busy="true">Opening the shoot…</div>
   <div v-else-if="!shoot" class="page">
     <div class="empty">
-      <p>{{ failed ?? 'There is no such shoot (any more).' }}</p>
+      <p>{{ failed || 'There is no such shoot (any more).' }}</p>
       <RouterLink to="/shoots">To the shoots</RouterLink>
     </div>
   </div>
@@ -154,7 +157,7 @@ useShortcuts([
       <section class="brief-column" aria-label="Brief">
         <BriefColumn
           :planned="planned" :plan="plan" :place="place + 1" :of="situations.length" :lights="tables?.lights ?? []"
-          @edit="(section) => (editing = section)" @remedy="hold" @choose="chooseWay"
+          @edit="(section) => (editing = section)" @remedy="hold" @choose="chooseWay" @schools="(question) => (comparing = question)"
         />
       </section>
       <section class="ruler-column" aria-label="Rulers">
@@ -179,7 +182,7 @@ useShortcuts([
         </div>
         <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
         <template v-if="plan && body && lens">
-          <SetupSheet :plan="plan" @release="release" />
+          <SetupSheet :plan="plan" @release="release" @schools="(question) => (comparing = question)" @reserve="askingReserve = true" />
           <PlanNotes :plan="plan" />
         </template>
       </section>
@@ -193,6 +196,8 @@ useShortcuts([
       @remove="removeThis"
       @duplicate="duplicate"
     />
+    <SchoolsDialog v-if="comparing && request" :request="request" :question="comparing" @close="comparing = null" @follow="follow" />
+    <ReserveDialog v-if="askingReserve && request" :request="request" @close="askingReserve = false" @hold="(reserve) => { hold({ dr_mode: reserve }); askingReserve = false }" />
   </div>
 </template>
 

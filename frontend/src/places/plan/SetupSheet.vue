@@ -1,30 +1,42 @@
 <script setup lang="ts">
-/** The setup by groups: each value with what decides it, and the whole reason on demand. */
+/** The setup by groups: each value with what decides it, its layer, and the whole reason on demand. */
 import { computed, ref } from 'vue'
 import type { CatalogueEntry, Plan, SettingValue } from '@/api/types'
 import { sayValue, tables } from '@/shared/tables'
 
 const props = defineProps<{ plan: Plan }>()
-const emit = defineEmits<{ release: [setting: string] }>()
+const emit = defineEmits<{ release: [setting: string]; schools: [question: string]; reserve: [] }>()
 const open = ref<Set<string>>(new Set())
+const whole = ref(false)
 
 interface Row {
   entry: CatalogueEntry
   held: SettingValue
 }
 
-const groups = computed(() => {
-  const found: { name: string; rows: Row[] }[] = []
-  for (const entry of tables.value?.settings ?? []) {
+const LAYERS: Record<SettingValue['layer'], string> = {
+  foundation: 'Foundation: the same on any body.',
+  genre: 'Genre: usual for this kind of work.',
+  situation: 'Situation: follows from this brief.',
+  pin: 'Pin: you hold it.',
+}
+const ORDER = ['Exposure', 'Metering', 'Focus', 'Drive', 'Stabiliser', 'Colour', 'Tone', 'Bracketing', 'Flash', 'Noise', 'File']
+
+const rows = computed<Row[]>(() =>
+  (tables.value?.settings ?? []).flatMap((entry) => {
     const held = props.plan.setup.settings[entry.id]
-    if (!held || held.value === null || held.value === undefined) continue
-    const last = found.find((group) => group.name === entry.group)
-    if (last) last.rows.push({ entry, held })
-    else found.push({ name: entry.group, rows: [{ entry, held }] })
+    return held && held.value !== null && held.value !== undefined ? [{ entry, held }] : []
+  }),
+)
+const always = computed(() => rows.value.filter((row) => row.held.layer === 'foundation').length)
+const groups = computed(() => {
+  const found = new Map<string, Row[]>()
+  for (const row of rows.value) {
+    if (row.held.layer === 'foundation' && !whole.value) continue
+    found.set(row.entry.group, [...(found.get(row.entry.group) ?? []), row])
   }
-  const order = ['Exposure', 'Metering', 'Focus', 'Drive', 'Stabiliser', 'Colour', 'Tone', 'Bracketing', 'Noise', 'File']
-  const rank = (name: string): number => (order.includes(name) ? order.indexOf(name) : 99)
-  return found.sort((a, b) => rank(a.name) - rank(b.name))
+  const rank = (name: string): number => (ORDER.includes(name) ? ORDER.indexOf(name) : 99)
+  return [...found].map(([name, held]) => ({ name, rows: held })).sort((a, b) => rank(a.name) - rank(b.name))
 })
 
 /** One word for the column: who decides. */
@@ -33,9 +45,12 @@ function decider(held: SettingValue): string {
   const limit = held.limits[0]
   const window = limit ? props.plan.windows.find((item) => item.id === limit) : undefined
   if (window) return window.imposed_by
-  if (held.layer === 'foundation') return 'habit'
+  if (held.layer === 'foundation') return 'foundation'
+  if (held.layer === 'genre') return 'genre'
   return held.school ? 'school' : 'why'
 }
+
+const questionOf = (setting: string): string | undefined => tables.value?.schools.find((question) => question.settings.includes(setting))?.id
 
 function toggle(id: string): void {
   const next = new Set(open.value)
@@ -52,16 +67,29 @@ function toggle(id: string): void {
         <button class="plain line" :aria-expanded="open.has(row.entry.id)" @click="toggle(row.entry.id)">
           <span class="soft">{{ row.entry.label }}</span>
           <b>{{ sayValue(row.entry, row.held.value) }}</b>
-          <span class="who narrow" :class="{ held: row.held.layer === 'pin' }">{{ decider(row.held) }}</span>
+          <span class="who narrow" :class="row.held.layer">{{ decider(row.held) }}</span>
         </button>
         <div v-if="open.has(row.entry.id)" class="why">
           <p v-for="reason in row.held.reasons" :key="reason">{{ reason }}</p>
-          <p v-if="row.held.school" class="soft">School: {{ row.held.school }}.</p>
-          <p class="soft">{{ row.entry.explanation }} Touches {{ row.held.touches.join(', ') }}.</p>
-          <button v-if="row.held.layer === 'pin'" class="link" @click="emit('release', row.entry.id)">Release this value</button>
+          <p class="soft">{{ LAYERS[row.held.layer] }}<template v-if="row.held.school"> School: {{ row.held.school }}.</template> Touches {{ row.held.touches.join(', ') }}.</p>
+          <p class="links">
+            <RouterLink :to="`/atlas/settings/${row.entry.id}`">About this setting</RouterLink>
+            <button v-if="questionOf(row.entry.id)" class="link" @click="emit('schools', questionOf(row.entry.id)!)">What would another school do?</button>
+            <button v-if="row.entry.id === 'dr_mode'" class="link" @click="emit('reserve')">Does a reserve pay here?</button>
+            <button v-if="row.held.layer === 'pin'" class="link" @click="emit('release', row.entry.id)">Release this value</button>
+          </p>
         </div>
       </div>
     </div>
+    <button v-if="always" class="link always" :aria-expanded="whole" @click="whole = !whole">
+      {{ whole ? 'Leave the foundation out' : `And ${always} values of the foundation, as on any body` }}
+    </button>
+    <template v-if="plan.missing.length">
+      <h3>This body lacks</h3>
+      <p v-for="item in plan.missing" :key="item.setting" class="lacks">
+        <b>{{ item.label }}</b> would be {{ item.would_use }}. {{ item.instead }}
+      </p>
+    </template>
   </section>
 </template>
 
@@ -92,8 +120,13 @@ function toggle(id: string): void {
   white-space: nowrap;
 }
 
-.who.held {
+.who.pin {
   font-weight: 700;
+}
+
+.who.foundation,
+.who.genre {
+  color: var(--soft);
 }
 
 .line:hover .who {
@@ -106,6 +139,20 @@ function toggle(id: string): void {
   margin: 2px 0 6px;
   padding: 5px 8px;
   background: var(--sheet);
+  line-height: 1.34;
+}
+
+.links {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
+
+.always {
+  padding: 4px 0;
+}
+
+.lacks {
   line-height: 1.34;
 }
 </style>

@@ -1,0 +1,50 @@
+/** The plans of every situation of the shoot last planned, for pages that speak about it. */
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answered, client } from '@/api/client'
+import type { Plan, PlannedSituation, PlanRequest } from '@/api/types'
+import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
+import { useFoundation } from '@/shared/foundation'
+import { lastSituation, requestFor } from '../plan/useCase'
+
+export interface PlannedPlan {
+  planned: PlannedSituation
+  request: PlanRequest
+  plan: Plan
+}
+
+export function useShootPlans() {
+  const loaded = ref(false)
+  const foundation = useFoundation()
+  Promise.all([...(['shoots', 'situations', 'bodies', 'lenses'] as const).map(loadKind), foundation.loaded])
+    .catch(() => undefined)
+    .finally(() => (loaded.value = true))
+  const situations = useEntries('situations')
+  const bodies = useEntries('bodies')
+  const lenses = useEntries('lenses')
+  const last = computed(() => situations.value.find((entry) => entry.id === lastSituation.value))
+  const shootId = computed(() => (last.value ? currentOf(last.value)!.shoot_id : null))
+  const shootEntry = useEntry('shoots', () => shootId.value ?? '')
+  const shoot = computed(() => (shootEntry.value ? currentOf(shootEntry.value) : null))
+  const requests = computed(() =>
+    situations.value
+      .map((entry) => currentOf(entry)!)
+      .filter((planned) => planned.shoot_id === shootId.value)
+      .sort((a, b) => a.situation.order - b.situation.order)
+      .flatMap((planned) => {
+        const body = bodies.value.find((entry) => entry.id === planned.body_id)
+        const lens = lenses.value.find((entry) => entry.id === planned.lens_id)
+        return body && lens ? [{ planned, request: requestFor(planned, currentOf(body)!, currentOf(lens)!, foundation.forPlan.value) }] : []
+      }),
+  )
+  const plans = useQuery({
+    queryKey: computed(() => ['shoot-plans', requests.value.map((item) => item.request)]),
+    enabled: computed(() => loaded.value && requests.value.length > 0),
+    queryFn: async () => {
+      const made: PlannedPlan[] = []
+      for (const item of requests.value) made.push({ ...item, plan: await answered(client.POST('/api/v1/plan', { body: item.request })) })
+      return made
+    },
+  })
+  return { loaded, shoot, requests, plans }
+}

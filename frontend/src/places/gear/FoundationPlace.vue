@@ -1,0 +1,109 @@
+<script setup lang="ts">
+/** The foundation: what this photographer sets on any body. Empty means: as is usual. */
+import { Input, Select, Switch } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import type { CatalogueEntry, SettingValue } from '@/api/types'
+import { useFoundation } from '@/shared/foundation'
+import { sayValue, tables } from '@/shared/tables'
+import { useOpenThing } from '@/shell/open'
+
+type Value = SettingValue['value']
+const { entry: saved, document, change } = useFoundation()
+const sought = ref('')
+const onlyOwn = ref(false)
+const own = computed(() => document.value?.settings ?? {})
+const count = computed(() => Object.keys(own.value).length)
+
+/** Numbers are left to the situation; what is chosen or switched can be a habit. */
+const settable = computed(() => (tables.value?.settings ?? []).filter((item) => item.options.length > 0 || item.kind === 'flag'))
+const groups = computed(() => {
+  const words = sought.value.trim().toLowerCase()
+  const found = new Map<string, CatalogueEntry[]>()
+  for (const item of settable.value) {
+    if (onlyOwn.value && !(item.id in own.value)) continue
+    if (words && !`${item.label} ${item.group} ${item.explanation}`.toLowerCase().includes(words)) continue
+    found.set(item.group, [...(found.get(item.group) ?? []), item])
+  }
+  return [...found]
+})
+
+const AS_USUAL = '—'
+function optionsOf(item: CatalogueEntry): { value: string; label: string }[] {
+  const options = item.kind === 'flag' ? [{ value: 'true', label: 'on' }, { value: 'false', label: 'off' }] : item.options.map((option) => ({ value: option.id, label: option.label }))
+  const usual = item.usual === null || item.usual === undefined ? 'the situation decides' : `as usual: ${sayValue(item, item.usual)}`
+  return [{ value: AS_USUAL, label: usual }, ...options]
+}
+function chosen(item: CatalogueEntry): string {
+  const held = own.value[item.id]
+  return held === undefined ? AS_USUAL : String(held)
+}
+function choose(item: CatalogueEntry, text: string): void {
+  change((now) => {
+    const settings: Record<string, Value> = { ...now.settings }
+    delete settings[item.id]
+    if (text !== AS_USUAL) settings[item.id] = item.kind === 'flag' ? text === 'true' : text
+    return { settings, reviewed: [] } // what was set on the bodies no longer holds
+  }, item.id)
+}
+useOpenThing(() => 'Foundation')
+</script>
+
+<template>
+  <div class="page">
+    <p><RouterLink to="/gear">Gear</RouterLink></p>
+    <div class="page-head">
+      <h1>Foundation</h1>
+      <p class="soft">What you set on any body. {{ count ? `${count} values are your own` : 'Nothing of your own yet' }}; genre, situation and pins stand over it.</p>
+    </div>
+    <p v-if="saved?.state === 'refused'" class="stop" role="alert">{{ saved.problem?.message }}</p>
+    <div class="filters">
+      <Input v-model:value="sought" placeholder="Search the settings" aria-label="Search the settings" allow-clear />
+      <label><Switch v-model:checked="onlyOwn" size="small" aria-label="Only my own" /> only my own</label>
+    </div>
+    <p v-if="!groups.length" class="empty">{{ onlyOwn && !sought ? 'You have set nothing of your own: what is usual holds.' : 'No setting by that name.' }}</p>
+    <section v-for="[group, items] in groups" :key="group">
+      <h2>{{ group }}</h2>
+      <div v-for="item in items" :key="item.id" class="row">
+        <RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label }}</RouterLink>
+        <Select :value="chosen(item)" :options="optionsOf(item)" :aria-label="item.label" :class="{ own: item.id in own }" @update:value="(value: unknown) => choose(item, String(value))" />
+        <span class="soft">{{ item.usual_because || 'Holds where the situation does not decide.' }}</span>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.filters {
+  display: flex;
+  gap: 8px 18px;
+  align-items: center;
+  max-width: 520px;
+}
+
+.filters label {
+  white-space: nowrap;
+}
+
+h2 {
+  margin: 16px 0 4px;
+}
+
+.row {
+  display: grid;
+  grid-template-columns: 190px 250px minmax(0, 1fr);
+  gap: 4px 16px;
+  align-items: center;
+  padding: 3px 0;
+  border-top: 1px solid var(--rule);
+}
+
+.own {
+  font-weight: 600;
+}
+
+@media (max-width: 760px) {
+  .row {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
