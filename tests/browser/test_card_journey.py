@@ -16,9 +16,12 @@ class CardJourney(BrowserTestCase):
     def test_the_card_prints_on_one_page(self):
         page = self.open_card()
         expect(page.get_by_text("1/100 s · f/2.8 · ISO 1600")).to_be_visible()
-        for size in ("A4", "Letter"):
-            pdf = page.pdf(format=size)
-            self.assertEqual(pdf.count(b"/Type /Page\n") + pdf.count(b"/Type /Page "), 1, size)
+        for path in ("wedding/1", "ridge/2", "tarn/1", "estuary/1"):
+            page = self.open(f"/shoots/{demo_id('shoot/' + path.split('/')[0])}/card/{demo_id('situation/' + path)}")
+            page.get_by_text("Foundation:").wait_for()
+            for size in ("A4", "Letter"):
+                pdf = page.pdf(format=size)
+                self.assertEqual(pdf.count(b"/Type /Page\n") + pdf.count(b"/Type /Page "), 1, (path, size))
 
     def test_json_goes_out_and_comes_back_without_loss(self):
         page = self.open_card()

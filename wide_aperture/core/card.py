@@ -18,7 +18,9 @@ def _grouped(plan: Plan) -> list[tuple[str, list[tuple[str, str]]]]:
     shown = [
         (entry.group, entry.label, say_value(entry, held.value))
         for entry in catalogue()
-        if (held := plan.setup.settings.get(entry.id)) is not None and held.value is not None and held.layer != "foundation"
+        if (held := plan.setup.settings.get(entry.id)) is not None
+        and held.value is not None
+        and held.layer != "foundation"
     ]
     return [(group, [(label, value) for _, label, value in rows]) for group, rows in groupby(shown, lambda r: r[0])]
 

@@ -17,6 +17,7 @@ from wide_aperture.core.framing import Framing
 from wide_aperture.core.light import NamedLight, named_lights
 from wide_aperture.core.plan_document import Finding, Plan
 from wide_aperture.core.planner import plan
+from wide_aperture.core.planner.assess import Assessment, assess
 from wide_aperture.core.planner.schools import OtherSchool, other_schools
 from wide_aperture.core.preferences import Preferences
 from wide_aperture.core.quantities.nominal import THIRD
@@ -157,6 +158,13 @@ def _checked(asked: SetupInCase) -> Checked:
 def check_setup(request, asked: SetupInCase):
     """The findings of any setup."""
     return run_checks(_checked(asked))
+
+
+@live.post("/assess", response={200: Assessment, 422: Problem}, operation_id="assess_setup")
+def assess_setup(request, asked: SetupInCase):
+    """What a setup edited by hand amounts to. Its pins name the values held by hand."""
+    kit_and_case = (asked.body, asked.lens, asked.situation, asked.preferences, asked.accessories)
+    return assess(asked.setup, *kit_and_case, by_hand=[pin.setting for pin in asked.pins])
 
 
 class SymptomIn(SetupInCase):

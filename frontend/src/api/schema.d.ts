@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/assess": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Assess Setup
+         * @description What a setup edited by hand amounts to. Its pins name the values held by hand.
+         */
+        post: operations["assess_setup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/backup": {
         parameters: {
             query?: never;
@@ -803,6 +823,18 @@ export interface components {
              * @description focal length, mm
              */
             focal_length_mm: number;
+        };
+        /**
+         * Assessment
+         * @description The setup with what the body chooses filled in, and what is to be said about it.
+         */
+        Assessment: {
+            choice: components["schemas"]["Choice"];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Prices */
+            prices: components["schemas"]["Price"][];
+            setup: components["schemas"]["Setup"];
         };
         /**
          * Body
@@ -3759,6 +3791,7 @@ export type Activity = components['schemas']['Activity'];
 export type Advice = components['schemas']['Advice'];
 export type Alternative = components['schemas']['Alternative'];
 export type ApertureAt = components['schemas']['ApertureAt'];
+export type Assessment = components['schemas']['Assessment'];
 export type Body = components['schemas']['Body'];
 export type BodyConflict = components['schemas']['BodyConflict'];
 export type BodyFact = components['schemas']['BodyFact'];
@@ -3856,6 +3889,39 @@ export type TypicalOut = components['schemas']['TypicalOut'];
 export type Window = components['schemas']['Window'];
 export type $defs = Record<string, never>;
 export interface operations {
+    assess_setup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupInCase"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assessment"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     backup_make: {
         parameters: {
             query?: never;

@@ -3,6 +3,7 @@ export type {
   Accessories,
   Activity,
   Alternative,
+  Assessment,
   Body,
   BodyFact,
   CatalogueEntry,

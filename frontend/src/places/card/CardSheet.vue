@@ -148,12 +148,27 @@ ul {
     max-width: none;
     padding: 0;
     border: 0;
-    font-size: 9.5pt;
-    line-height: 1.28;
+    font-size: 8.5pt;
+    line-height: 1.25;
   }
 
   .groups {
+    columns: 3;
+    column-gap: 18px;
+  }
+
+  .groups section {
+    padding: 2px 0 4px;
+  }
+
+  dl {
+    grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
+  }
+
+  .below {
+    display: block;
     columns: 2;
+    column-gap: 18px;
   }
 }
 </style>

@@ -1,29 +1,58 @@
 <script setup lang="ts">
-/** One saved setup as its card. It does not change; its kit and brief are inside it. */
-import { Button } from 'ant-design-vue'
-import { computed, ref } from 'vue'
-import { currentOf, loadKind, useEntry } from '@/saving/documents'
+/** One saved setup: its card, its title, note and tags, its versions. Its values do not change: an edit is a version. */
+import { Button, Select } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Assessment, SavedSetup, SettingValue } from '@/api/types'
+import { plainCopy } from '@/saving/merge'
+import { edit } from '@/saving/undo'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
+import { useShortcuts } from '@/shared/shortcuts'
+import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
 import CardSheet from '../card/CardSheet.vue'
 import { download } from '../card/download'
+import { duplicateOf, nextVersion, rootOf, tagsOf } from './library'
+import { useLibrary } from './useLibrary'
 
+const SetupEditor = defineAsyncComponent(() => import('./SetupEditor.vue'))
+const TransferDialog = defineAsyncComponent(() => import('./TransferDialog.vue'))
 const props = defineProps<{ id: string }>()
-const loaded = ref(false)
-const failed = ref('')
-loadKind('setups')
-  .catch((error: Error) => (failed.value = error.message))
-  .finally(() => (loaded.value = true))
-const entry = useEntry('setups', () => props.id)
-const setup = computed(() => (entry.value ? currentOf(entry.value) : null))
+const router = useRouter()
+const { loaded, failed, setups, families } = useLibrary()
+const setup = computed(() => setups.value.find((each) => each.id === props.id))
+const family = computed(() => families.value.find((each) => setup.value && each.root === rootOf(setup.value)))
+const next = computed(() => Math.max(1, ...(family.value?.versions ?? []).map((each) => each.version)) + 1)
+const before = computed(() => family.value?.versions.find((each) => each.version < (setup.value?.version ?? 1)))
+const editing = ref(false)
+const moving = ref(false)
 const headline = computed(() => {
   const choice = setup.value?.choice
   return choice ? `${shutterWithUnit(choice.shutter_s)} · ${apertureText(choice.aperture)} · ISO ${isoText(choice.iso)}` : ''
 })
-const circumstances = computed(() => (setup.value ? `${setup.value.body.name}, ${setup.value.lens.name} at ${Math.round(setup.value.choice.focal_length_mm)} mm · saved ${setup.value.saved_at.slice(0, 16).replace('T', ' ')}` : ''))
+const day = (saved: SavedSetup): string => saved.saved_at.slice(0, 16).replace('T', ' ')
+const circumstances = computed(() => (setup.value ? `${setup.value.body.name}, ${setup.value.lens.name} at ${Math.round(setup.value.choice.focal_length_mm)} mm · saved ${day(setup.value)}` : ''))
+const known = computed(() => tagsOf(setups.value).map((tag) => ({ value: tag, label: tag })))
+
+function describe(changes: Partial<Pick<SavedSetup, 'title' | 'note' | 'tags'>>): void {
+  if (setup.value) edit('setups', { ...setup.value, ...changes }, Object.keys(changes).join())
+}
+function keep(fresh: SavedSetup): void {
+  edit('setups', plainCopy(fresh))
+  void router.push(`/setups/${fresh.id}`)
+}
+function saveVersion(changed: Record<string, SettingValue['value']>, weighed: Assessment): void {
+  editing.value = false
+  keep(nextVersion(setup.value!, family.value!, changed, weighed))
+}
+function saveMoved(moved: SavedSetup): void {
+  moving.value = false
+  keep(moved)
+}
 const print = (): void => window.print()
 const take = (): void => download(`${props.id}.json`, JSON.stringify(setup.value, null, 1), 'application/json')
 useOpenThing(() => setup.value?.title ?? '')
+useShortcuts([{ keys: 'E', does: 'Change values (a new version)', run: () => (editing.value = true) }])
 </script>
 
 <template>
@@ -32,15 +61,70 @@ useOpenThing(() => setup.value?.title ?? '')
       <p>{{ failed || 'There is no such setup (any more).' }}</p>
       <RouterLink to="/setups">To the setups</RouterLink>
     </div>
-    <template v-else-if="setup">
+    <template v-else-if="setup && family">
       <div class="page-head no-print">
         <RouterLink to="/setups">All setups</RouterLink>
         <div class="actions">
-          <Button type="primary" @click="print">Print</Button>
+          <Button type="primary" @click="editing = true">Change values</Button>
+          <Button @click="keep(duplicateOf(setup))">Duplicate</Button>
+          <Button @click="moving = true">To another body</Button>
+          <Button @click="print">Print</Button>
           <Button @click="take">JSON</Button>
         </div>
       </div>
-      <CardSheet :plan="setup" :shoot="''" :title="setup.title" :headline="headline" :circumstances="circumstances" />
+      <div class="two">
+        <CardSheet :plan="setup" :shoot="setup.tags.join(', ')" :title="setup.title" :headline="headline" :circumstances="circumstances" />
+        <aside class="about no-print">
+          <TextField label="Title" pointer="/title" needed :value="setup.title" @update:value="(title: string) => describe({ title })" />
+          <TextField label="Note" pointer="/note" long :value="setup.note" @update:value="(note: string) => describe({ note })" />
+          <div class="field">
+            <label>Tags</label>
+            <Select mode="tags" :value="[...setup.tags]" :options="known" aria-label="Tags" placeholder="Type a tag, Enter" @update:value="(tags: unknown) => describe({ tags: (tags as string[]).map((tag) => tag.trim().slice(0, 40)).filter(Boolean).slice(0, 20) })" />
+          </div>
+          <section>
+            <h3>Versions</h3>
+            <p v-for="each in family.versions" :key="each.id" class="version" :class="{ on: each.id === id }">
+              <RouterLink :to="`/setups/${each.id}`">Version {{ each.version }}</RouterLink> <span class="soft">{{ day(each) }}</span>
+            </p>
+            <RouterLink v-if="before" :to="`/setups/compare?ids=${before.id},${id}`">Compare with version {{ before.version }}</RouterLink>
+            <p class="soft">Saved values stay as they are. Changing one makes version {{ next }}.</p>
+          </section>
+        </aside>
+      </div>
+      <SetupEditor v-if="editing" :saved="setup" :version="next" @close="editing = false" @save="saveVersion" />
+      <TransferDialog v-if="moving" :saved="setup" @close="moving = false" @save="saveMoved" />
     </template>
   </div>
 </template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 264px;
+  gap: 20px;
+  align-items: start;
+}
+
+.about {
+  display: grid;
+  gap: 10px;
+}
+
+.version.on a {
+  color: var(--ink);
+  font-weight: 600;
+  text-decoration: none;
+}
+
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+}
+
+@media print {
+  .two {
+    display: block;
+  }
+}
+</style>

@@ -1,56 +1,63 @@
 <script setup lang="ts">
-/** The library of saved setups: open, take along as JSON, import, delete. */
-import { Button, Popconfirm } from 'ant-design-vue'
+/** The library of saved setups: find, open, compare, take along as JSON, import, delete. */
+import { Button, Checkbox, Input, Popconfirm } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { answered, client, Problem } from '@/api/client'
+import { useRouter } from 'vue-router'
 import type { SavedSetup } from '@/api/types'
-import { currentOf, loadKind, reloadKind, useEntries } from '@/saving/documents'
 import { removeWithUndo } from '@/saving/undo'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
+import { useShortcuts } from '@/shared/shortcuts'
 import { useOpenThing } from '@/shell/open'
 import { download } from '../card/download'
+import ImportButton, { type ImportReport } from './ImportButton.vue'
+import { matches, tagsOf } from './library'
+import { useLibrary } from './useLibrary'
 
+const MOST_COMPARED = 4
+const router = useRouter()
+const { loaded, failed: away, setups, families } = useLibrary()
 const failed = ref('')
-const report = ref<{ title: string; kept: number; dropped: string[]; renamed: boolean } | null>(null)
-const loaded = ref(false)
-loadKind('setups')
-  .catch((error: Error) => (failed.value = error.message))
-  .finally(() => (loaded.value = true))
-const entries = useEntries('setups')
-const setups = computed(() => entries.value.map((entry) => currentOf(entry)!).sort((a, b) => b.saved_at.localeCompare(a.saved_at)))
-const picker = ref<HTMLInputElement | null>(null)
+const report = ref<ImportReport | null>(null)
+const sought = ref('')
+const tag = ref<string | null>(null)
+const tags = computed(() => tagsOf(setups.value))
+const opened = ref<string[]>([])
+const chosen = ref<string[]>([])
 
-async function importFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
-  failed.value = ''
-  report.value = null
-  try {
-    const text = await file.text()
-    const answer = await answered(client.POST('/api/v1/setups/import', { body: { text } }))
-    await reloadKind('setups')
-    report.value = { title: answer.saved.document.title, kept: answer.kept, dropped: answer.dropped, renamed: answer.renamed }
-  } catch (error) {
-    failed.value = error instanceof Problem ? `${file.name}: ${error.message}` : `${file.name} could not be read.`
-  } finally {
-    input.value = ''
-  }
+/** One row per family, its newest version; the older ones unfold below it. */
+const rows = computed(() =>
+  families.value.flatMap((family) => {
+    const found = family.versions.filter((setup) => matches(setup, sought.value, tag.value))
+    if (!found.length) return []
+    const unfolded = opened.value.includes(family.root)
+    return (unfolded ? family.versions : found.slice(0, 1)).map((setup, at) => ({ setup, root: family.root, isFirst: at === 0, others: family.versions.length - 1, unfolded }))
+  }),
+)
+const toggle = (list: string[], id: string): string[] => (list.includes(id) ? list.filter((each) => each !== id) : [...list, id])
+const compare = (): void => void router.push(`/setups/compare?ids=${chosen.value.join(',')}`)
+
+function imported(made: ImportReport | null, problem: string): void {
+  report.value = made
+  failed.value = problem
 }
-
 function take(setup: SavedSetup): void {
   const name = setup.title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
   download(`${name}.json`, JSON.stringify(setup, null, 1), 'application/json')
 }
-
 async function remove(id: string): Promise<void> {
   try {
     await removeWithUndo('setups', id)
+    chosen.value = chosen.value.filter((each) => each !== id)
   } catch (error) {
     failed.value = (error as Error).message
   }
 }
+const field = ref<{ focus: () => void } | null>(null)
 useOpenThing(() => '')
+useShortcuts([
+  { keys: '/', does: 'Search the setups', run: () => field.value?.focus() },
+  { keys: 'C', does: 'Compare the chosen setups', run: () => chosen.value.length > 1 && compare() },
+])
 </script>
 
 <template>
@@ -58,11 +65,13 @@ useOpenThing(() => '')
     <div class="page-head">
       <h1>Setups</h1>
       <div class="actions">
-        <input ref="picker" class="visually-hidden" type="file" accept=".json,application/json" aria-label="Setup file" tabindex="-1" @change="importFile" />
-        <Button @click="picker?.click()">Import a setup</Button>
+        <Button v-if="setups.length > 1" :disabled="chosen.length < 2" :title="chosen.length < 2 ? 'Choose two to four setups first' : ''" @click="compare">
+          Compare {{ chosen.length > 1 ? chosen.length : '' }}
+        </Button>
+        <ImportButton @done="imported" />
       </div>
     </div>
-    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
+    <p v-if="failed || away" class="stop" role="alert">{{ failed || away }}</p>
     <div v-if="report" class="sheet report" role="status">
       <p>
         “{{ report.title }}” imported with {{ report.kept }} settings.
@@ -70,42 +79,108 @@ useOpenThing(() => '')
       </p>
       <p v-if="report.dropped.length">Not understood and left out: {{ report.dropped.join(', ') }}. The original file is kept.</p>
     </div>
-    <p v-if="!loaded" class="soft">Opening…</p>
+    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
     <div v-else-if="!setups.length" class="empty">
       <p>No setup saved yet. Plan a situation and choose “Save setup”, or import a file.</p>
       <RouterLink to="/shoots">To the shoots</RouterLink>
     </div>
-    <table v-else class="list">
-      <thead>
-        <tr>
-          <th scope="col">Setup</th>
-          <th scope="col">Exposure</th>
-          <th scope="col">Kit</th>
-          <th scope="col">Saved</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="setup in setups" :key="setup.id">
-          <th scope="row"><RouterLink :to="`/setups/${setup.id}`">{{ setup.title }}</RouterLink></th>
-          <td>{{ shutterWithUnit(setup.choice.shutter_s) }}, {{ apertureText(setup.choice.aperture) }}, ISO {{ isoText(setup.choice.iso) }}</td>
-          <td>{{ setup.body.name }}, {{ setup.lens.name }}</td>
-          <td>{{ setup.saved_at.slice(0, 16).replace('T', ' ') }}</td>
-          <td class="right whole">
-            <button class="link" @click="take(setup)">JSON</button>
-            <Popconfirm :title="`Delete “${setup.title}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(setup.id)">
-              <button class="link">Delete</button>
-            </Popconfirm>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <template v-else>
+      <div class="filters">
+        <Input ref="field" v-model:value="sought" placeholder="Search title, note, tag, kit" aria-label="Search the setups" allow-clear />
+        <p v-if="tags.length" role="group" aria-label="Tags">
+          <button v-for="each in tags" :key="each" class="plain tag" :aria-pressed="tag === each" @click="tag = tag === each ? null : each">{{ each }}</button>
+        </p>
+      </div>
+      <p v-if="!rows.length" class="empty">No setup holds these words{{ tag ? ` with the tag “${tag}”` : '' }}.</p>
+      <table v-else class="list">
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">Choose</span></th>
+            <th scope="col">Setup</th>
+            <th scope="col">Exposure</th>
+            <th scope="col">Kit</th>
+            <th scope="col">Saved</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ setup, root, isFirst, others, unfolded } in rows" :key="setup.id" :class="{ older: !isFirst }">
+            <td class="choose">
+              <Checkbox :checked="chosen.includes(setup.id)" :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(setup.id)" :aria-label="`Choose ${setup.title}`" @change="chosen = toggle(chosen, setup.id)" />
+            </td>
+            <th scope="row">
+              <RouterLink :to="`/setups/${setup.id}`">{{ setup.title }}</RouterLink>
+              <span v-if="setup.version > 1 || others" class="soft version"> version {{ setup.version }}</span>
+              <button v-if="isFirst && others" class="link older-link" :aria-expanded="unfolded" @click="opened = toggle(opened, root)">{{ unfolded ? 'fold' : `${others} more` }}</button>
+              <span v-for="each in setup.tags" :key="each" class="on-row">{{ each }}</span>
+              <p v-if="setup.note" class="soft note">{{ setup.note }}</p>
+            </th>
+            <td>{{ shutterWithUnit(setup.choice.shutter_s) }}, {{ apertureText(setup.choice.aperture) }}, ISO {{ isoText(setup.choice.iso) }}</td>
+            <td>{{ setup.body.name }}, {{ setup.lens.name }}</td>
+            <td>{{ setup.saved_at.slice(0, 16).replace('T', ' ') }}</td>
+            <td class="right whole">
+              <button class="link" @click="take(setup)">JSON</button>
+              <Popconfirm :title="`Delete “${setup.title}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(setup.id)">
+                <button class="link">Delete</button>
+              </Popconfirm>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
   </div>
 </template>
 
 <style scoped>
 .report {
   margin-bottom: 12px;
+}
+
+.filters {
+  display: grid;
+  grid-template-columns: minmax(0, 320px) minmax(0, 1fr);
+  gap: 8px 18px;
+  align-items: center;
+  margin-bottom: 10px;
+}
+
+.tag,
+.on-row {
+  margin-right: 8px;
+  padding: 0 6px;
+  border: 1px solid var(--rule);
+  font-size: 12px;
+  font-weight: 400;
+}
+
+.tag[aria-pressed='true'] {
+  border-color: var(--move);
+  background: var(--move);
+  color: var(--on-move);
+}
+
+.on-row {
+  margin: 0 0 0 8px;
+  color: var(--soft);
+}
+
+.version,
+.older-link,
+.note {
+  font-weight: 400;
+  font-size: 12px;
+}
+
+.older-link {
+  margin-left: 6px;
+}
+
+.older th {
+  padding-left: 18px;
+}
+
+.choose {
+  width: 28px;
 }
 
 .right {
@@ -118,6 +193,10 @@ useOpenThing(() => '')
 }
 
 @media (max-width: 760px) {
+  .filters {
+    grid-template-columns: 1fr;
+  }
+
   .right {
     text-align: left;
   }

@@ -1,0 +1,62 @@
+/** The library of saved setups: families of versions, the search over them, and how a new version is made. */
+import type { Assessment, Body, Pin, SavedSetup, SettingValue, Setup } from '@/api/types'
+import { newId } from '@/shared/ids'
+import { withPins } from '../plan/pins'
+
+export interface Family {
+  root: string
+  /** Newest first. */
+  versions: SavedSetup[]
+}
+
+export const rootOf = (setup: SavedSetup): string => setup.version_of ?? setup.id
+
+/** Versions that descend from one setup, together; the family saved last comes first. */
+export function familiesOf(setups: readonly SavedSetup[]): Family[] {
+  const found = new Map<string, SavedSetup[]>()
+  for (const setup of setups) found.set(rootOf(setup), [...(found.get(rootOf(setup)) ?? []), setup])
+  return [...found]
+    .map(([root, versions]) => ({ root, versions: versions.sort((a, b) => b.version - a.version || b.saved_at.localeCompare(a.saved_at)) }))
+    .sort((a, b) => b.versions[0]!.saved_at.localeCompare(a.versions[0]!.saved_at))
+}
+
+export const tagsOf = (setups: readonly SavedSetup[]): string[] => [...new Set(setups.flatMap((setup) => setup.tags))].sort()
+
+/** Whether title, note, tags or kit hold every word, and the tags hold the chosen one. */
+export function matches(setup: SavedSetup, words: string, tag: string | null): boolean {
+  if (tag && !setup.tags.includes(tag)) return false
+  const all = `${setup.title} ${setup.note} ${setup.tags.join(' ')} ${setup.body.name} ${setup.lens.name} ${setup.situation.title} ${setup.situation.genre}`.toLowerCase()
+  return words.toLowerCase().split(/\s+/).every((word) => all.includes(word))
+}
+
+const nowUtc = (): string => new Date().toISOString().replace(/\.\d+Z$/, 'Z')
+
+/** A snapshot does not change: edited values make the next version of its family. */
+export function nextVersion(base: SavedSetup, family: Family, changed: Record<string, SettingValue['value']>, weighed: Assessment): SavedSetup {
+  const pins: Pin[] = withPins(base.pins, changed)
+  const version = Math.max(...family.versions.map((item) => item.version)) + 1
+  return { ...base, ...weighed, id: newId(), version_of: family.root, version, saved_at: nowUtc(), pins }
+}
+
+export function duplicateOf(base: SavedSetup): SavedSetup {
+  return { ...base, id: newId(), version_of: null, version: 1, saved_at: nowUtc(), title: `${base.title} (copy)`.slice(0, 120) }
+}
+
+/** The setup carried to another body is a setup of its own. */
+export function movedTo(base: SavedSetup, body: Body, weighed: Assessment): SavedSetup {
+  const input_revisions = { lens: base.input_revisions.lens ?? 0 }
+  return { ...duplicateOf(base), ...weighed, title: `${base.title} on ${body.name}`.slice(0, 120), body, pins: [], input_revisions }
+}
+
+/** The setup with these values put in by hand. */
+export function withValues(setup: Setup, changed: Record<string, SettingValue['value']>): Setup {
+  const settings = { ...setup.settings }
+  for (const [id, value] of Object.entries(changed)) {
+    const before = settings[id]
+    settings[id] = { value, layer: 'pin', school: null, touches: before?.touches ?? [], reasons: ['Set by hand.'], limits: [] }
+  }
+  return { settings }
+}
+
+/** The values put in by hand, as the server is told of them. */
+export const pinsOf = (changed: Record<string, SettingValue['value']>): Pin[] => Object.entries(changed).map(([setting, value]) => ({ setting, value }))

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** One setting's value, edited as its kind asks: an option, on or off, or a number with its unit. */
+import { Select } from 'ant-design-vue'
+import { computed } from 'vue'
+import type { Body, CatalogueEntry, SettingValue } from '@/api/types'
+import NumberField from './NumberField.vue'
+import { parseNumber } from './format'
+import { sayValue } from './tables'
+
+type Value = SettingValue['value']
+const props = defineProps<{ entry: CatalogueEntry; body: Body; pointer: string }>()
+const value = defineModel<Value>('value', { required: true })
+
+/** Only what the body has. */
+const options = computed(() => {
+  const { entry, body } = props
+  if (entry.kind === 'flag') return [{ value: 'true', label: 'on' }, { value: 'false', label: 'off' }]
+  const declared = body.support.find((each) => each.setting === entry.id)
+  const has = declared?.options.length ? entry.options.filter((option) => declared.options.includes(option.id)) : entry.options
+  return has.map((option) => ({ value: option.id, label: option.label }))
+})
+const chosen = computed(() => (value.value === null || value.value === undefined ? undefined : String(value.value)))
+const choose = (text: unknown): void => void (value.value = props.entry.kind === 'flag' ? text === 'true' : String(text))
+const number = computed({
+  get: () => (typeof value.value === 'number' ? value.value : null),
+  set: (next) => (value.value = next),
+})
+const format = (each: number): string => sayValue(props.entry, each)
+</script>
+
+<template>
+  <div v-if="entry.options.length || entry.kind === 'flag'" class="field">
+    <label>{{ entry.label }}</label>
+    <Select :value="chosen" :options="options" :aria-label="entry.label" show-search option-filter-prop="label" @update:value="choose" />
+  </div>
+  <NumberField v-else v-model:value="number" :label="entry.label" :pointer="pointer" :format="format" :parse="parseNumber" optional empty-means="not set" />
+</template>
