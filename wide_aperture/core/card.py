@@ -37,7 +37,7 @@ def _head(plan: Plan, body: Body, lens: Lens, situation: Situation) -> tuple[str
     exposure = f"{wording.seconds(choice.shutter_s)} · {format_aperture(choice.aperture)} · {format_iso(choice.iso)}"
     if choice.nd_stops:
         exposure += f" · ND {choice.nd_stops:g} EV"
-    kit = f"{body.name}, {lens.name} at {choice.focal_length_mm:.3g} mm, EV {plan.light.ev100:g}"
+    kit = f"{body.name}, {lens.name} at {choice.focal_length_mm:.3g} mm, {wording.ev(plan.light.ev100)}"
     return f"{situation.title}: {exposure}", kit
 
 

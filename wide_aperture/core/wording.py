@@ -31,10 +31,27 @@ def signed_stops(ev: float) -> str:
     return text if text == "0" else ("+" if ev > 0 else "−") + text
 
 
+def ev(value: float) -> str:
+    """An exposure value to the nearest third, or half where it is one: "EV 8⅓", "EV −2", "EV 10½".
+
+    >>> ev(8.33), ev(10.5), ev(-2), ev(0.1)
+    ('EV 8⅓', 'EV 10½', 'EV −2', 'EV 0')
+    """
+    size = abs(value)
+    is_half = abs(size % 1 - 0.5) < 0.01
+    text = f"{int(size) or ''}½" if is_half else stops(value)
+    return f"EV {'−' if value < 0 and text != '0' else ''}{text}"
+
+
 def seconds(value: float) -> str:
     """A time with its unit: "1/250 s", "2.5 s", "2 min"."""
     text = format_shutter(value)
     return f"{text} s" if "/" in text else text
+
+
+def pace(speed_m_s: float, is_moving: bool) -> str:
+    """How quick a subject is: "At 1.4 m/s", or that it stands still."""
+    return f"At {speed_m_s:g} m/s" if is_moving or 0 < speed_m_s < 1 else "While nothing moves"
 
 
 def metres(value: float) -> str:

@@ -10,8 +10,8 @@ from django.db import transaction
 
 from wide_aperture.core.document import Document
 from wide_aperture.demo.kit import BODIES, LENSES
-from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.demo.setups import setups
+from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.gear.models import Body, Lens
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation

@@ -136,11 +136,19 @@ def _bring_back(
         if not Shoot.objects.filter(pk=document.shoot_id, owner=owner).exists():
             raise DomainError("shoot_id", str(document.shoot_id), "must be a shoot that exists or comes back")
         columns = {"shoot_id": document.shoot_id, "order": document.situation.order}
-    if held is not None and held.document == document.model_dump(mode="json") and not held.is_deleted:
+    if held is not None and not held.is_deleted and _same(schema, held.document, document):
         return "same"
     expects = Precondition(creates=True) if held is None else Precondition(revision=held.revision)
     put_row(model, owner=owner, row_id=row_id, document=document, expects=expects, columns=columns)
     return "added" if held is None else "replaced"
+
+
+def _same(schema: type[BaseModel], stored: dict[str, Any], document: BaseModel) -> bool:
+    """Whether they say the same; a row written before a field existed does not name it."""
+    try:
+        return schema.model_validate_json(json.dumps(stored)) == document
+    except ValidationError:
+        return False
 
 
 def _read(content: bytes) -> dict[str, list[dict[str, Any]]]:

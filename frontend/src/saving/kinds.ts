@@ -30,6 +30,8 @@ export interface Stored<D> {
   document: D
 }
 
+export const KIND_LIST = Object.keys(NOUN) as Kind[]
+
 export function idOf(kind: Kind, document: AnyDocument): string {
   return kind === 'situations' ? (document as PlannedSituation).situation.id : (document as { id: string }).id
 }

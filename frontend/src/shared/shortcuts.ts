@@ -24,6 +24,9 @@ function pressed(event: KeyboardEvent): string {
   return modifiers.join('') + shift + (letter ? event.key.toUpperCase() : event.key)
 }
 
+/** These mean nothing to a text field, so they work there too. */
+const WHILE_TYPING = new Set(['Ctrl+S', 'Ctrl+K'])
+
 function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 }
@@ -32,7 +35,7 @@ function isTyping(target: EventTarget | null): boolean {
 export function listenForShortcuts(): void {
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const keys = pressed(event)
-    if (isTyping(event.target) && !keys.startsWith('Ctrl+S')) return
+    if (isTyping(event.target) && !WHILE_TYPING.has(keys)) return
     const shortcut = registered.findLast((item) => item.keys === keys)
     if (!shortcut) return
     event.preventDefault()

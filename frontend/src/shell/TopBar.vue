@@ -6,19 +6,17 @@ import { canRedo, canUndo, redo, undo, undoLabel } from '@/saving/undo'
 import { useShortcuts } from '@/shared/shortcuts'
 import { themeId, THEMES } from '@/shared/theme'
 import { distanceUnit } from '@/shared/units'
-import { openThing } from './open'
+import { backupShown, openThing } from './open'
+import { PLACES } from './places'
 import SaveState from './SaveState.vue'
 
+const CommandPalette = defineAsyncComponent(() => import('./CommandPalette.vue'))
+const BackupDialog = defineAsyncComponent(() => import('./BackupDialog.vue'))
 const ShortcutsDialog = defineAsyncComponent(() => import('./ShortcutsDialog.vue'))
 const route = useRoute()
 const shortcutsShown = ref(false)
+const paletteShown = ref(false)
 
-const places = [
-  { to: '/shoots', label: 'Shoots' },
-  { to: '/gear', label: 'Gear' },
-  { to: '/setups', label: 'Setups' },
-  { to: '/atlas', label: 'Atlas' },
-]
 const shootPlaces = computed(() => {
   const { shootId, situationId } = route.params
   if (!shootId) return []
@@ -34,6 +32,7 @@ function nextTheme(): void {
 }
 
 useShortcuts([
+  { keys: 'Ctrl+K', does: 'Open or do anything by name', run: () => (paletteShown.value = !paletteShown.value) },
   { keys: '?', does: 'Show the shortcuts of this place', run: () => (shortcutsShown.value = true) },
   { keys: 'Ctrl+Z', does: 'Undo the last edit', run: () => void undo() },
   { keys: 'Ctrl+Shift+Z', does: 'Redo', run: () => void redo() },
@@ -45,7 +44,7 @@ useShortcuts([
   <header class="bar">
     <RouterLink class="name" to="/shoots">Wide Aperture</RouterLink>
     <nav aria-label="Places">
-      <RouterLink v-for="place in places" :key="place.to" :to="place.to" :class="{ on: isAt(place.to) && !shootPlaces.length }">
+      <RouterLink v-for="place in PLACES" :key="place.to" :to="place.to" :class="{ on: isAt(place.to) && !shootPlaces.length }">
         {{ place.label }}
       </RouterLink>
     </nav>
@@ -73,7 +72,10 @@ useShortcuts([
         <option v-for="theme in THEMES" :key="theme.id" :value="theme.id">{{ theme.label }}</option>
       </select>
     </label>
+    <button class="plain tool" title="Open or do anything by name (Ctrl+K)" @click="paletteShown = true">Find</button>
     <button class="plain tool help" aria-label="Shortcuts" title="Shortcuts (?)" @click="shortcutsShown = true">?</button>
+    <CommandPalette v-if="paletteShown" @close="paletteShown = false" @backup="backupShown = true" />
+    <BackupDialog v-if="backupShown" @close="backupShown = false" />
     <ShortcutsDialog v-if="shortcutsShown" @close="shortcutsShown = false" />
   </header>
 </template>

@@ -80,7 +80,7 @@ def underexposure_at_ceiling(checked: Checked) -> Finding | None:
     return report(
         "underexposure_at_ceiling",
         about=checked.about("shutter_s", "aperture", "iso_ceiling"),
-        sentence=f"At EV {checked.case.ev_low:g} these values need {format_iso(step_value('iso', needed, 0))}; automatic "
+        sentence=f"At {wording.ev(checked.case.ev_low)} these values need {format_iso(step_value('iso', needed, 0))}; automatic "
         f"ISO stops at {format_iso(ceiling)} and the frame comes out {wording.stops_word(dark)} dark.",
         remedy=Remedy(label=f"Allow {wording.seconds(slower)}", changes={"shutter_s": slower}),
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from wide_aperture.core import optics
+from wide_aperture.core import optics, wording
 from wide_aperture.core.checks.checked import Check, Checked, report
 from wide_aperture.core.plan_document import Finding, Remedy
 
@@ -27,7 +27,7 @@ def af_low_light_limit(checked: Checked) -> Finding | None:
     by_hand = checked.option("af_mode") == "manual"
     return report(
         "af_low_light_limit",
-        sentence=f"EV {checked.case.ev100:g} is under what autofocus sees, about EV {AF_BLIND_EV:g}.",
+        sentence=f"{wording.ev(checked.case.ev100)} is under what autofocus sees, about {wording.ev(AF_BLIND_EV)}.",
         handled_by=("af_mode",) if by_hand else (),
         residual="Check it enlarged after every change of lens or temperature." if by_hand else None,
         remedy=None if by_hand else Remedy(label="By hand", changes={"af_mode": "manual"}),

@@ -95,7 +95,7 @@ def backlight_underexposure(checked: Checked) -> Finding | None:
     handled = _answered(checked, +1)
     return report(
         "backlight_underexposure",
-        sentence=f"The background, EV {behind:g}, is {wording.stops_word(behind - case.ev100)} brighter than the subject.",
+        sentence=f"The background, {wording.ev(behind)}, is {wording.stops_word(behind - case.ev100)} brighter than the subject.",
         handled_by=handled,
         remedy=None if handled else _remedy(1.0),
     )

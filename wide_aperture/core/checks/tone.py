@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from wide_aperture.core import wording
 from wide_aperture.core.checks.checked import Check, Checked, report
 from wide_aperture.core.plan_document import Finding, Remedy
 from wide_aperture.core.quantities import format_iso, step_value
@@ -95,7 +96,7 @@ def boosted_display_hides_exposure(checked: Checked) -> Finding | None:
     return report(
         "boosted_display_hides_exposure",
         about=checked.about("boosted_display"),
-        sentence=f"At EV {case.ev100:g} the true exposure could be seen; the boosted display hides it.",
+        sentence=f"At {wording.ev(case.ev100)} the true exposure could be seen; the boosted display hides it.",
         remedy=Remedy(label="Boost off", changes={"boosted_display": "off"}),
     )
 
@@ -108,7 +109,7 @@ def exposure_simulation_misleads(checked: Checked) -> Finding | None:
     return report(
         "exposure_simulation_misleads",
         about=checked.about("exposure_simulation"),
-        sentence=f"At EV {case.ev100:g} and without flash the finder would look right whatever is set.",
+        sentence=f"At {wording.ev(case.ev100)} and without flash the finder would look right whatever is set.",
         remedy=Remedy(label="Simulate", changes={"exposure_simulation": "on"}),
     )
 

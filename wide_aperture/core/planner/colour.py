@@ -29,7 +29,7 @@ def set_colour(draft: Draft) -> None:
     if mode == "auto" and draft.case.is_matched_series:
         mode, reasons = (
             ("daylight" if kelvin >= DAYLIGHT_FROM_K else "kelvin"),
-            ("Frames that are joined must match: nothing automatic.",),
+            (f"Frames that are joined must match at {kelvin:.0f} K: nothing automatic.",),
         )
     if school:
         draft.follow("white balance", school)
@@ -44,9 +44,13 @@ def set_colour(draft: Draft) -> None:
             else f"A little of the warmth of {draft.case.cct_k:.0f} K stays.",
             layer="genre" if bias == "white" else "situation",
         )
-        draft.put("kelvin", _tidy(draft.case.cct_k), "About what the automatic should find.")
+        draft.put(
+            "kelvin",
+            _tidy(draft.case.cct_k),
+            f"About what the automatic should find in light of {draft.case.cct_k:.0f} K.",
+        )
     elif mode in PRESET_KELVIN:
-        draft.put("kelvin", PRESET_KELVIN[mode], "What the preset stands for.")
+        draft.put("kelvin", PRESET_KELVIN[mode], f"What the preset stands for; the light has {draft.case.cct_k:.0f} K.")
     else:
         draft.put("kelvin", kelvin, *reasons)
 
@@ -71,7 +75,7 @@ def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
         return asked, PRESET_KELVIN.get(asked, _tidy(light)), ("You asked for it.",), None
     school = case.schools.white_balance
     if school == "automatic":
-        return "auto", _tidy(light), ("Your school: raw puts it right.",), "automatic, raw fixes it"
+        return "auto", _tidy(light), (f"Your school: raw puts {light:.0f} K right.",), "automatic, raw fixes it"
     if school == "daylight_always":
         return "daylight", PRESET_KELVIN["daylight"], ("Your school: one value for the series.",), "one daylight value"
     if school == "kelvin_by_light":

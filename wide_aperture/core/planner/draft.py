@@ -116,6 +116,12 @@ class Draft:
         self.schools[question] = school
         return school
 
+    def number(self, setting_id: str) -> float:
+        """The number a setting holds so far; 0 when it holds none."""
+        held = self.settings.get(setting_id)
+        value = held.value if held else None
+        return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else 0.0
+
     def option(self, setting_id: str) -> str | None:
         held = self.settings.get(setting_id)
         return held.value if held and isinstance(held.value, str) else None

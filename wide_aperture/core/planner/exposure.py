@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from wide_aperture.core import wording
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.planner.tones import compensation
@@ -160,14 +162,29 @@ def _reasons_of(draft: Draft, axis: str) -> tuple[tuple[str, ...], tuple[str, ..
 def _set_shutter(draft: Draft) -> None:
     reasons, limits = _reasons_of(draft, "shutter_s")
     if not reasons:
-        reasons = ("No limit presses here: it is what light, aperture and ISO leave.",)
+        reasons = (_left_over(draft),)
     draft.put("shutter_s", draft.exposure.shutter_s, *reasons, limits=limits)
+
+
+def _left_over(draft: Draft) -> str:
+    """Why a time stands where no limit on it presses."""
+    cell, highs = draft.exposure, [t.high for t in draft.search.terms if t.axis == "shutter_s" and t.high]
+    room = (
+        f", {wording.stops_word(math.log2(min(highs) / cell.shutter_s))} shorter than any limit asks" if highs else ""
+    )
+    return (
+        f"No limit presses here: {wording.ev(draft.case.ev100)} at {format_aperture(cell.aperture)} and {format_iso(cell.iso)} "
+        f"leaves {wording.seconds(cell.shutter_s)}{room}."
+    )
 
 
 def _set_aperture(draft: Draft) -> None:
     reasons, limits = _reasons_of(draft, "aperture")
     if not reasons:
-        reasons = ("Free between the limits: what light, shutter and ISO leave.",)
+        reasons = (
+            f"Free between the limits: {wording.ev(draft.case.ev100)} leaves it with {wording.seconds(draft.exposure.shutter_s)} and "
+            f"{format_iso(draft.exposure.iso)}.",
+        )
     draft.put("aperture", draft.exposure.aperture, *reasons, limits=limits)
 
 
@@ -176,12 +193,26 @@ def _set_iso(draft: Draft, mode: str) -> None:
     reasons, limits = _reasons_of(draft, "iso")
     ceilings = case.body.ceilings
     if mode not in AUTO_ISO_MODES:
-        draft.put("iso", cell.iso, *(reasons or ("What shutter and aperture need in this light.",)), limits=limits)
+        draft.put(
+            "iso",
+            cell.iso,
+            *(
+                reasons
+                or (
+                    f"What {wording.seconds(cell.shutter_s)} and {format_aperture(cell.aperture)} need at {wording.ev(case.ev100)}.",
+                )
+            ),
+            limits=limits,
+        )
         for setting in ("iso_floor", "iso_ceiling", "slowest_shutter_s"):
             draft.put(setting, None, "Automatic ISO is off.")
         return
     draft.put(
-        "iso", cell.iso, f"Automatic: about this in the expected light, EV {case.ev100:g}.", *reasons, limits=limits
+        "iso",
+        cell.iso,
+        f"Automatic: about this in the expected light, {wording.ev(case.ev100)}.",
+        *reasons,
+        limits=limits,
     )
     _set_iso_floor(draft)
     darkest = cell.iso * 2 ** (case.ev100 - case.ev_low)
@@ -190,7 +221,7 @@ def _set_iso(draft: Draft, mode: str) -> None:
     why = (
         f"The darkest light needs {format_iso(step_value('iso', darkest, 0))}: your ceiling at a push."
         if at_a_push and ceilings.push > ceilings.routine
-        else f"Your {'' if ceilings.push > ceilings.routine else 'only '}ceiling, because of {ceilings.reason}."
+        else _ceiling_reason(draft)
     )
     school = "automatic with ceiling" + (" and floor" if case.schools.iso == "ceiling_and_floor" else "")
     draft.put("iso_ceiling", ceiling, why, limits=("ceiling",), school=draft.follow("ISO", school))
@@ -200,9 +231,13 @@ def _set_iso(draft: Draft, mode: str) -> None:
         strict = case.schools.hand_hold == "twice_reciprocal" or case.asks_twice_the_care
         if case.lens.is_zoom:
             linked = "linked_strict" if strict else "linked"
-            draft.put("auto_iso_link", linked, "The zoom changes what the hand holds.")
+            draft.put(
+                "auto_iso_link",
+                linked,
+                f"Between {case.lens.focal_min_mm:g} and {case.lens.focal_max_mm:g} mm the zoom changes what the hand holds.",
+            )
         else:
-            draft.put("auto_iso_link", "fixed", "One focal length: one value.")
+            draft.put("auto_iso_link", "fixed", f"One focal length, {case.focal_mm:.0f} mm: one value.")
         slowest = _slowest_tolerable(draft)
         draft.put(
             "slowest_shutter_s",
@@ -210,6 +245,15 @@ def _set_iso(draft: Draft, mode: str) -> None:
             f"Slower than {wording.seconds(slowest)} movement or shake would show: the ISO rises first.",
             limits=("motion", "shake"),
         )
+
+
+def _ceiling_reason(draft: Draft) -> str:
+    """Your ceiling, in stops above what this light needs."""
+    ceilings, iso = draft.case.body.ceilings, draft.exposure.iso
+    stops = math.log2(ceilings.routine / iso)
+    spare = f", {wording.stops_word(stops)} above what this light needs" if stops >= 1 / 6 else ""
+    only = "" if ceilings.push > ceilings.routine else "only "
+    return f"Your {only}ceiling, because of {ceilings.reason}{spare}."
 
 
 def _set_iso_floor(draft: Draft) -> None:
@@ -248,7 +292,7 @@ def _set_filter_and_flash(draft: Draft) -> None:
     use = case.flash_use
     if use == "off":
         barred = case.has("no_flash")
-        draft.put("flash", "off", "Flash is not allowed here." if barred else "The ambient light is enough.")
+        draft.put("flash", "off", "Flash is not allowed here." if barred else _ambient_is_enough(draft))
         draft.put("ambient_offset_ev", None, "No flash.")
         return
     draft.put("flash", use, "You asked for it.", limits=("sync",))
@@ -256,6 +300,15 @@ def _set_filter_and_flash(draft: Draft) -> None:
     draft.put(
         "ambient_offset_ev", offset, f"Keeps the room {wording.stops_word(offset)} under the flash: present, not flat."
     )
+
+
+def _ambient_is_enough(draft: Draft) -> str:
+    """Why no flash: the ISO the light needs against the ceiling."""
+    case, iso = draft.case, draft.exposure.iso
+    spare = math.log2(case.body.ceilings.routine / iso)
+    if spare < 0:
+        return f"You asked for none; {wording.ev(case.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} over your ceiling."
+    return f"{wording.ev(case.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} under your ceiling: the ambient light is enough."
 
 
 def _set_compensation(draft: Draft, mode: str) -> None:
@@ -266,7 +319,7 @@ def _set_compensation(draft: Draft, mode: str) -> None:
         draft.put(
             "exposure_comp_ev",
             0.0,
-            f"Everything is set by hand: compensation only moves the pointer.{said}",
+            f"Everything is set by hand for {wording.ev(draft.case.ev100)}: compensation only moves the pointer.{said}",
             school=school if shift else None,
         )
         return

@@ -40,7 +40,7 @@ def _set_power(draft: Draft) -> None:
     draft.put(
         "flash_power",
         "manual" if steady else "auto",
-        "The distance stays: the same light each time."
+        f"The distance stays at {wording.metres(case.mid_m)}: the same light each time."
         if steady
         else f"Distances change from {wording.metres(case.near_m)} to {wording.metres(case.far_m)}: measured frame by frame.",
     )
@@ -48,7 +48,9 @@ def _set_power(draft: Draft) -> None:
     draft.put(
         "flash_comp_ev",
         FILL_EV if fill else 0.0,
-        "Opens the shadows without being seen." if fill else "The flash is the light.",
+        f"{wording.stops_word(FILL_EV)} under the daylight opens the shadows without being seen."
+        if fill
+        else f"The flash is the light; the room stays {wording.stops_word(case.ambient_offset_ev)} under it.",
     )
     draft.put("flash_auto_iso", "off", f"Fixed at ISO {cell.iso:.0f}, or the room would change from frame to frame.")
     if unit is None:
@@ -93,7 +95,7 @@ def _set_sync(draft: Draft) -> None:
         "second" if trails else "first",
         f"At {wording.seconds(cell.shutter_s)} trails would run ahead of the dancer."
         if trails
-        else "Too short for trails to matter.",
+        else f"{wording.seconds(cell.shutter_s)} is too short for trails to matter.",
     )
 
 

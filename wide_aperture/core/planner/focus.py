@@ -50,10 +50,12 @@ def _set_mode(draft: Draft) -> str:
         draft.put("af_mode", "manual", f"Zone focus: the distance is set once, at {wording.metres(case.focus_m)}.")
         return "manual"
     if case.ev100 < AF_BLIND_EV or (case.subject == "stars" and case.ev100 < 0):
-        draft.put("af_mode", "manual", f"At EV {case.ev100:g} autofocus sees nothing: an enlarged bright star decides.")
+        draft.put(
+            "af_mode", "manual", f"At {wording.ev(case.ev100)} autofocus sees nothing: an enlarged bright star decides."
+        )
         return "manual"
     if case.situation.genre == "night_sky" and case.ev100 < -1:
-        why = f"EV {case.ev100:g} is too dark to trust autofocus on low contrast."
+        why = f"{wording.ev(case.ev100)} is too dark to trust autofocus on low contrast."
         draft.put("af_mode", "manual", why, layer="genre")
         return "manual"
     if asked is not None and not (asked == "single" and case.is_moving):
@@ -71,7 +73,10 @@ def _set_mode(draft: Draft) -> str:
             f"Between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} it may go at any time.",
         )
     else:
-        mode, why = "single", "Nothing moves towards or away: lock once, check, release."
+        mode, why = (
+            "single",
+            f"Nothing at {wording.metres(case.mid_m)} moves towards or away: lock once, check, release.",
+        )
     layer = "genre" if mode == "continuous" and not case.is_moving else "situation"
     return draft.put_available("af_mode", (mode, "auto_switch"), why, layer=layer)
 
@@ -79,7 +84,11 @@ def _set_mode(draft: Draft) -> str:
 def _set_manual(draft: Draft) -> None:
     zone = draft.case.is_zone_focus
     if zone:
-        draft.put("af_area", "zone_focus", "Depth does the work, the distance stays.")
+        draft.put(
+            "af_area",
+            "zone_focus",
+            f"Depth does the work: {wording.metres(draft.case.near_m)} to {wording.metres(draft.case.far_m)} without turning the ring.",
+        )
     else:
         draft.put_available(
             "af_area",
@@ -104,9 +113,15 @@ def _set_area(draft: Draft) -> None:
 def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
     speed = case.speed_m_s
     if not case.is_living and not case.is_moving:
-        return ("single_point", "pinpoint"), "A point on the part that must be sharpest."
+        return (
+            "single_point",
+            "pinpoint",
+        ), f"It stands still at {wording.metres(case.mid_m)}: a point on the part that must be sharpest."
     if case.has("foreground_obstacles"):
-        return ("expanded_point", "single_point"), "Small enough to look past what stands in front."
+        return (
+            "expanded_point",
+            "single_point",
+        ), f"Small enough to look past what stands in front of {wording.metres(case.near_m)}."
     if not case.is_moving:
         return (
             "expanded_point",
@@ -114,9 +129,15 @@ def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
             "small_zone",
         ), f"The subject hardly moves ({speed:g} m/s): small and certain."
     if case.has("crowd_behind"):
-        return ("tracking_point", "expanded_point"), "Started on the right person, so that faces behind do not win."
+        return (
+            "tracking_point",
+            "expanded_point",
+        ), f"At {speed:g} m/s, started on the right person so that faces behind do not win."
     if case.has("plain_sky_background"):
-        return ("wide_tracking", "zone"), "Plain sky offers nothing else to focus on: as wide as it goes."
+        return (
+            "wide_tracking",
+            "zone",
+        ), f"At {speed:g} m/s before plain sky nothing else is there to focus on: as wide as it goes."
     if speed < RELEASE_FROM_M_S:
         return (
             "small_zone",
@@ -135,9 +156,9 @@ def _set_detection(draft: Draft) -> None:
         draft.put_available(
             "subject_detection",
             ("automatic", "human_eye" if case.subject in ("person", "group") else "animal_eye", "off"),
-            f"Your school: EV {case.ev100:g} is light enough to tell subjects apart."
+            f"Your school: {wording.ev(case.ev100)} is light enough to tell subjects apart."
             if case.ev100 >= 6
-            else f"Your school; at EV {case.ev100:g} forcing the kind of subject would be surer.",
+            else f"Your school; at {wording.ev(case.ev100)} forcing the kind of subject would be surer.",
             school=draft.follow("detection", "automatic subject"),
         )
     elif case.subject in ("person", "group"):
@@ -153,13 +174,29 @@ def _set_detection(draft: Draft) -> None:
                 "subject_detection", ("human", "off"), f"A face fills only {share:.1%} of the height: body and head."
             )
     elif case.subject == "animal":
-        draft.put_available("subject_detection", ("animal_eye", "animal", "off"), "An animal: the eye first.")
+        draft.put_available(
+            "subject_detection",
+            ("animal_eye", "animal", "off"),
+            f"An animal {wording.metres(case.mid_m)} away: the eye first, the body where it is too small.",
+        )
     elif case.subject == "bird":
-        draft.put_available("subject_detection", ("bird", "animal_eye", "off"), "A bird.")
+        draft.put_available(
+            "subject_detection",
+            ("bird", "animal_eye", "off"),
+            f"A bird {wording.metres(case.mid_m)} away: body and head, the eye when it is near.",
+        )
     elif case.subject == "vehicle":
-        draft.put_available("subject_detection", ("vehicle", "human", "off"), "A vehicle and its rider.")
+        draft.put_available(
+            "subject_detection",
+            ("vehicle", "human", "off"),
+            f"A vehicle {wording.metres(case.mid_m)} away, and its rider.",
+        )
     else:
-        draft.put("subject_detection", "off", "Nothing alive to find.")
+        draft.put(
+            "subject_detection",
+            "off",
+            f"Nothing alive between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} to find.",
+        )
 
 
 def _set_response(draft: Draft, mode: str) -> None:
@@ -167,7 +204,11 @@ def _set_response(draft: Draft, mode: str) -> None:
     if mode == "single":
         draft.put("af_response", "na", "Single focus does not follow.")
     elif case.has("foreground_obstacles", "crowd_behind"):
-        draft.put_available("af_response", ("locked_on", "standard"), "Others cross in front: stay with the subject.")
+        draft.put_available(
+            "af_response",
+            ("locked_on", "standard"),
+            f"At {case.speed_m_s:g} m/s others cross in front: stay with the subject.",
+        )
     else:
         draft.put_available(
             "af_response",
@@ -187,7 +228,7 @@ def _set_priority(draft: Draft, mode: str) -> None:
         draft.put_available(
             "af_priority",
             ("focus", "balanced"),
-            "Nothing is lost by waiting for focus.",
+            f"Nothing at {wording.metres(case.mid_m)} runs away: waiting for focus loses nothing.",
             school=draft.follow("priority", "focus"),
         )
     elif case.speed_m_s >= RELEASE_FROM_M_S:
@@ -199,7 +240,7 @@ def _set_priority(draft: Draft, mode: str) -> None:
         draft.put_available(
             "af_priority",
             ("balanced", "focus"),
-            "Slow enough to ask for focus, quick enough not to insist.",
+            f"{case.speed_m_s:g} m/s is slow enough to ask for focus, quick enough not to insist.",
             school=draft.follow("priority", "balanced"),
         )
 

@@ -31,9 +31,9 @@ def _set_hand_aids(draft: Draft) -> None:
     draft.put(
         "peaking",
         "off" if dark or zone else "low",
-        f"At EV {draft.case.ev100:g} it marks noise."
+        f"At {wording.ev(draft.case.ev100)} it marks noise."
         if dark
-        else "The distance is set; nothing to judge."
+        else f"The distance is set to {wording.metres(draft.case.focus_m)}; nothing to judge."
         if zone
         else "The low level marks only what is truly sharp.",
     )
@@ -42,7 +42,9 @@ def _set_hand_aids(draft: Draft) -> None:
     draft.put(
         "mf_magnify_on_ring",
         "off" if zone else "on",
-        "The view must stay whole." if zone else "Judged enlarged, never at full view.",
+        f"The distance stays at {wording.metres(draft.case.focus_m)}: the view must stay whole."
+        if zone
+        else f"A disc of {draft.case.body.coc_mm * 1000:.0f} µm already looks soft: judged enlarged, never at full view.",
     )
 
 
@@ -64,9 +66,9 @@ def _set_prediction(draft: Draft) -> None:
         draft.put(
             "face_register",
             "on" if couple else "off",
-            "The faces that matter win over the guests'."
+            f"Within {wording.metres(case.far_m)} the faces that matter win over the guests'."
             if couple
-            else "No face matters more than the one you point at.",
+            else f"From {wording.metres(case.near_m)} to {wording.metres(case.far_m)} no face matters more than the one you point at.",
         )
     draft.put(
         "mf_magnify_on_ring",
@@ -82,9 +84,9 @@ def _set_recomposing(draft: Draft) -> None:
     depth = _depth_m(draft)
     thin = depth < SHALLOW_M
     said = (
-        f"{depth * 100:.0f} cm are sharp at {wording.metres(case.focus_m)}"
+        f"{_length(depth)} are sharp at {wording.metres(case.focus_m)}"
         if math.isfinite(depth)
-        else "Depth is ample"
+        else f"Depth reaches from {wording.metres(case.near_m)} to infinity"
     )
     wanted = case.schools.recomposing
     if wanted == "lock_recompose" and not thin:
@@ -98,7 +100,9 @@ def _set_recomposing(draft: Draft) -> None:
         draft.put(
             "focus_recompose",
             "move_point",
-            f"{said}: swinging would put the plane behind the eye." if thin else "The point goes where the subject is.",
+            f"{said}: swinging would put the plane behind the eye."
+            if thin
+            else f"{said}; the point goes where the subject is, and nothing has to be swung.",
             school=draft.follow("recomposing", "move the point"),
         )
 
@@ -112,6 +116,10 @@ def _depth_m(draft: Draft) -> float:
     return float(zone.far_m - zone.near_m)
 
 
+def _length(metres: float) -> str:
+    return f"{metres * 100:.0f} cm" if metres < 1 else wording.metres(metres)
+
+
 def _set_limiter(draft: Draft) -> None:
     case = draft.case
     far_only = case.focal_mm >= LIMIT_FROM_FOCAL_MM and case.near_m >= LIMIT_FROM_M
@@ -120,7 +128,7 @@ def _set_limiter(draft: Draft) -> None:
         "far" if far_only else "full",
         f"Nothing comes nearer than {wording.metres(case.near_m)}: the lens need not search there."
         if far_only
-        else f"From {wording.metres(case.near_m)} on the whole range may be needed.",
+        else f"At {case.focal_mm:.0f} mm the lens finds its way from {wording.metres(case.near_m)} on without a limit.",
     )
 
 

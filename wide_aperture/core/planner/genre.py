@@ -50,7 +50,7 @@ HABITS = (
         "touch_action",
         "off",
         lambda case: case.ev100 < 0,
-        lambda case: f"At EV {case.ev100:g} the screen is touched blind and with gloves.",
+        lambda case: f"At {wording.ev(case.ev100)} the screen is touched blind and with gloves.",
     ),
     Habit(
         ("landscape", "portrait"),
@@ -80,7 +80,9 @@ HABITS = (
         "lens_corrections",
         "off",
         lambda case: case.ev100 < 0,
-        lambda case: f"Brightening dark corners at EV {case.ev100:g} lifts noise; flat frames put them right later.",
+        lambda case: (
+            f"Brightening dark corners at {wording.ev(case.ev100)} lifts noise; flat frames put them right later."
+        ),
     ),
 )
 

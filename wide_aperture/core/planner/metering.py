@@ -32,7 +32,9 @@ def _set_pattern(draft: Draft) -> None:
     by_hand = draft.option("exposure_mode") in ("manual", "bulb")
     if case.ev100 < METER_BLIND_EV and by_hand:
         draft.put(
-            "metering", "not_used", f"EV {case.ev100:g} is below what meters read: test frame and histogram decide."
+            "metering",
+            "not_used",
+            f"{wording.ev(case.ev100)} is below what meters read: test frame and histogram decide.",
         )
         draft.put("face_metering", None, "The meter is not used.")
         return
@@ -42,7 +44,7 @@ def _set_pattern(draft: Draft) -> None:
         spots = case.schools.highlights == "spot_near_brightest"
         school = "spot" if spots else case.schools.metering
         pattern = METERING_SCHOOLS[school]
-        reasons = ["The whole frame, weighed: steady when subjects and tones change."]
+        reasons = [_whole_frame(case)]
         if pattern == "spot" and case.is_moving:
             pattern = "multi_segment"
             reasons.append(f"A spot would jump between light and dark things on a subject at {case.speed_m_s:g} m/s.")
@@ -56,14 +58,25 @@ def _set_pattern(draft: Draft) -> None:
         )
     if case.subject == "moon" and case.situation.background_tone == "dark" and asked is None:
         draft.put_available(
-            "metering", ("spot", "highlight_weighted"), "A small bright disc on black: only a spot reads it."
+            "metering",
+            ("spot", "highlight_weighted"),
+            f"A small disc at {wording.ev(case.ev100)} on black: only a spot reads it.",
         )
     faces = case.subject in ("person", "group") and draft.option("metering") == "multi_segment"
     draft.put(
         "face_metering",
         faces,
-        "People are the subject: a found face steadies the meter." if faces else "No faces to favour.",
+        f"People at {wording.metres(case.mid_m)} are the subject: a found face steadies the meter."
+        if faces
+        else f"No faces between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} to favour.",
     )
+
+
+def _whole_frame(case: Case) -> str:
+    """Why the whole frame is weighed, with what it has to cope with."""
+    scene = f"a scene of {case.scene_range_ev:g} EV" if case.scene_range_ev is not None else f"{wording.ev(case.ev100)}"
+    swing = f", moving by {wording.stops_word(case.light_swing_ev)}" if case.light_swing_ev >= 1 / 3 else ""
+    return f"The whole frame, weighed: steady over {scene}{swing} while subjects and tones change."
 
 
 def _set_spot_link(draft: Draft) -> None:
@@ -107,7 +120,10 @@ def _set_reserve(draft: Draft) -> None:
         )
         return
     draft.put_available(
-        "dr_mode", ("off",), "Raw exposed for its highlights keeps the same range without raising the lowest ISO."
+        "dr_mode",
+        ("off",),
+        f"{range_sentence(case, cell.iso) or f'One frame holds {engineering_range_ev(case.body, cell.iso):.1f} EV'}: raw exposed "
+        f"for its highlights keeps the same range without raising the lowest ISO from {case.body.base_iso:g}.",
     )
 
 
@@ -128,7 +144,11 @@ def _set_bracket(draft: Draft) -> None:
         return
     still = case.on_tripod and not case.is_moving and case.sky_rate_arcsec_s == 0
     if case.schools.highlights == "bracket" and still and not needs_bracket(case, cell.iso):
-        draft.put("bracket_one_press", True, "The whole set at one touch: nothing moves between.")
+        draft.put(
+            "bracket_one_press",
+            True,
+            f"The whole set at one touch: nothing moves between, longest frame {wording.seconds(cell.shutter_s * 4)}.",
+        )
         draft.put(
             "bracketing",
             "3x1",
@@ -138,7 +158,7 @@ def _set_bracket(draft: Draft) -> None:
         return
     if scene is None or not needs_bracket(case, cell.iso):
         why = (
-            "The scene's range is not known."
+            f"The scene's range is not stated; one frame holds {one_frame:.1f} EV."
             if scene is None
             else f"{scene:g} EV fit into one frame's {one_frame:.1f} EV."
             if scene <= one_frame
@@ -165,7 +185,11 @@ def _set_bracket(draft: Draft) -> None:
     missing = scene - one_frame + 2
     enough = "3x2" if missing <= 4 else "5x2"
     bracket = {"bracket_5x1": "5x1" if missing <= 4 else "7x1", "bracket_3x2": "3x2"}.get(school, enough)
-    draft.put("bracket_one_press", True, "The whole set at one touch: nothing moves between.")
+    draft.put(
+        "bracket_one_press",
+        True,
+        f"The whole set at one touch: nothing moves between, longest frame {wording.seconds(cell.shutter_s * 4)}.",
+    )
     draft.put(
         "bracketing",
         bracket,

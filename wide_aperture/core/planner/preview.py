@@ -6,6 +6,7 @@ only the look is the delivery, so it must suit the picture and the warning must 
 
 from __future__ import annotations
 
+from wide_aperture.core import wording
 from wide_aperture.core.planner.draft import Draft
 
 RAW_CLIP_LEVEL = 250.0
@@ -100,12 +101,20 @@ def _set_warning(draft: Draft, jpeg_only: bool) -> None:
 def _set_simulation(draft: Draft) -> None:
     case = draft.case
     if case.flash_leads:
-        draft.put("exposure_simulation", "off", "Under flash a truthful finder would be too dark to compose.")
-        draft.put("boosted_display", "off", "Not needed with the simulation off.")
+        draft.put(
+            "exposure_simulation",
+            "off",
+            f"Under flash at {wording.seconds(draft.exposure.shutter_s)} a truthful finder would be too dark to compose.",
+        )
+        draft.put("boosted_display", "off", f"Not needed at {wording.ev(case.ev100)} with the simulation off.")
     elif case.ev100 < SIMULATION_BLIND_EV:
-        draft.put("exposure_simulation", "off", f"At EV {case.ev100:g} a truthful finder is black.")
-        draft.put("boosted_display", "on", "To find the frame; the exposure is judged by test frame and histogram.")
+        draft.put("exposure_simulation", "off", f"At {wording.ev(case.ev100)} a truthful finder is black.")
+        draft.put(
+            "boosted_display",
+            "on",
+            f"To find the frame at {wording.ev(case.ev100)}; the exposure is judged by test frame and histogram.",
+        )
     else:
         draft.put_habit("exposure_simulation", "on", "The finder shows the exposure before the frame.")
-        draft.put("boosted_display", "off", "What the finder shows must be the exposure.")
+        draft.put("boosted_display", "off", f"At {wording.ev(case.ev100)} what the finder shows must be the exposure.")
     draft.put_habit("display_brightness", "fixed", "A screen that adapts makes every exposure look right.")

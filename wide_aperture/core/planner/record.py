@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from wide_aperture.core import wording
 from wide_aperture.core.planner.draft import Draft
 
 FILE_SCHOOLS = {"raw": "raw_lossless_compressed", "raw_plus_jpeg": "raw_plus_jpeg", "jpeg": "jpeg"}
@@ -37,7 +38,7 @@ def _set_file(draft: Draft) -> None:
         "srgb" if screen or not jpeg else "wide",
         "For screens, where the wide one looks dull."
         if screen
-        else "Raw does not care, and previews are seen on screens."
+        else f"Raw does not care, and previews {case.body.width_px:.0f} px wide are seen on screens."
         if not jpeg
         else "For print, where the wide one pays.",
     )
@@ -46,9 +47,9 @@ def _set_file(draft: Draft) -> None:
 def _set_cards(draft: Draft) -> None:
     case = draft.case
     if case.body.card_slots < 2:
-        draft.put("card_mode", "single", f"{case.body.name} has one slot: change cards before they are full.")
+        draft.put("card_mode", "single", f"{case.body.name} has 1 slot: change cards before they are full.")
     elif case.has("unrepeatable"):
-        draft.put("card_mode", "backup", "It happens once: every frame on two cards.")
+        draft.put("card_mode", "backup", f"It happens once: every frame on both of the {case.body.card_slots} cards.")
     elif case.requests.card_mode is not None:
         draft.put_available("card_mode", (case.requests.card_mode, "backup"), "You asked for it.")
     elif case.schools.cards != "mirror":
@@ -67,10 +68,14 @@ def _set_cards(draft: Draft) -> None:
 def _set_discretion(draft: Draft) -> None:
     case = draft.case
     quiet = case.has("silent", "discreet")
-    why = "Nobody should notice the camera." if quiet else "Sounds help nobody but the neighbour."
+    why = (
+        f"Nobody within {wording.metres(case.near_m)} should notice the camera."
+        if quiet
+        else "Sounds help nobody but the neighbour."
+    )
     if quiet:
         draft.put("sounds", "off", why)
-        draft.put("assist_lamp", "off", "A lamp in the face gives the camera away.")
+        draft.put("assist_lamp", "off", f"A lamp in a face {wording.metres(case.near_m)} away gives the camera away.")
     else:
         draft.put_habit("sounds", "off", why)
         reach = f"Its few metres do not reach {case.near_m:.3g} m." if case.near_m > 4 else "People look into it."
@@ -98,7 +103,9 @@ def _set_review(draft: Draft) -> None:
         draft.put(
             "review",
             "two_seconds",
-            "Few frames, each worth a look." if case.on_tripod else "Flash shows only in the frame that was taken.",
+            f"On a tripod, {wording.seconds(draft.exposure.shutter_s)} each: few frames, each worth a look."
+            if case.on_tripod
+            else "Flash shows only in the frame that was taken.",
             school=draft.follow("review", "2 s"),
         )
     else:
@@ -132,9 +139,15 @@ def _set_several_bodies(draft: Draft) -> None:
     draft.put(
         "clock_sync",
         "before_start" if several else "not_needed",
-        f"{draft.case.requests.bodies} bodies: their frames sort by time." if several else "One body.",
+        f"{draft.case.requests.bodies} bodies: their frames sort by time."
+        if several
+        else "1 body: nothing to compare its clock with.",
     )
     if several:
-        draft.put("file_prefix", "per_body", "Two bodies count alike: a prefix each keeps files apart.")
+        draft.put(
+            "file_prefix",
+            "per_body",
+            f"{draft.case.requests.bodies} bodies count alike: a prefix each keeps files apart.",
+        )
     else:
         draft.put_habit("file_prefix", "per_body", "A name of its own from the first day on.")

@@ -32,7 +32,7 @@ def _set_shutter_kind(draft: Draft) -> None:
         draft.put("shutter_type", asked, "You asked for it.")
         return
     if case.flash_in_use:
-        why = "Flash needs curtains that open the whole frame."
+        why = f"Flash at {wording.seconds(cell.shutter_s)} needs curtains that open the whole frame."
     elif kind == "electronic" and case.wants_silence:
         why = f"Silence is asked for; the read-out leans the image by {case.skew_deg:.1f}°."
     elif kind == "electronic":
@@ -42,16 +42,29 @@ def _set_shutter_kind(draft: Draft) -> None:
     elif case.electronic_leans:
         why = f"The electronic read-out would lean the image by {case.skew_deg:.0f}°."
     elif case.on_tripod and kind == "electronic_first_curtain":
-        why = "No first curtain strikes just before the frame."
+        why = f"No first curtain strikes just before the {wording.seconds(cell.shutter_s)}."
     else:
-        why = "Curtains are safe with any light and any movement."
+        why = _curtains(draft)
     draft.put("shutter_type", kind, why)
+
+
+def _curtains(draft: Draft) -> str:
+    """Why curtains: what the electronic read-out would do with this subject."""
+    case = draft.case
+    if case.body.readout_ms is None:
+        return f"How long the read-out takes is not known; curtains hold {wording.seconds(draft.exposure.shutter_s)} with any light."
+    lean = f"lean the image by {case.skew_deg:.1f}° and " if case.skew_deg >= 0.1 else ""
+    return f"A read-out of {case.body.readout_ms:g} ms would {lean}band under lamps; curtains are safe with both."
 
 
 def _set_anti_flicker(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     if not case.body.anti_flicker:
-        draft.put("anti_flicker", "off", f"{case.body.name} has none: keep to whole lamp periods.")
+        draft.put(
+            "anti_flicker",
+            "off",
+            f"{case.body.name} has none: keep to whole lamp periods, {wording.seconds(1 / (case.flicker_hz or 100))} and its multiples.",
+        )
     elif case.flicker_hz is not None and draft.option("shutter_type") != "electronic":
         needed = "needed" if cell.shutter_s < 1 / case.flicker_hz else "harmless"
         draft.put(
@@ -64,7 +77,11 @@ def _set_anti_flicker(draft: Draft) -> None:
             "anti_flicker", "on", "Your school: left on all year.", school=draft.follow("anti-flicker", "all year")
         )
     else:
-        draft.put("anti_flicker", "off", "Nothing pulses here.")
+        draft.put(
+            "anti_flicker",
+            "off",
+            f"No pulsing light is stated: {wording.seconds(cell.shutter_s)} may fall anywhere.",
+        )
 
 
 def _set_drive(draft: Draft) -> None:
@@ -72,29 +89,38 @@ def _set_drive(draft: Draft) -> None:
     burst = case.situation.burst_frames
     bracket = draft.option("bracketing")
     if bracket not in (None, "none"):
-        drive, why = "bracket_burst", "The whole bracket with one press."
+        drive, why = "bracket_burst", f"The whole {bracket} bracket with one press."
     elif case.requests.drive is not None:
         drive, why = case.requests.drive, "You asked for it."
     elif case.on_tripod and not case.is_moving and not case.is_living:
         drive, why = (
-            ("remote", "Nothing touches the camera.")
+            ("remote", f"At {wording.seconds(draft.exposure.shutter_s)} nothing may touch the camera.")
             if case.accessories.release
-            else ("self_timer", "Nothing touches the camera.")
+            else ("self_timer", f"At {wording.seconds(draft.exposure.shutter_s)} nothing may touch the camera.")
         )
     elif case.is_moving and case.speed_m_s >= BURST_FROM_M_S and case.situation.look != "pan_blur":
         drive, why = "continuous_high", f"At {case.speed_m_s:g} m/s the best moment lies between frames."
     elif case.situation.look == "pan_blur":
-        drive, why = "continuous_high", "Few panned frames succeed: more tries."
+        drive, why = (
+            "continuous_high",
+            f"Few frames panned at {wording.seconds(draft.exposure.shutter_s)} succeed: more tries.",
+        )
     elif burst >= 8:
         drive, why = "continuous_high", f"A burst of {burst} is planned."
     elif case.is_living:
-        drive, why = "continuous_low", "A few frames against blinks and gestures."
+        drive, why = "continuous_low", _against_blinks(draft)
     else:
-        drive, why = "single", "Nothing changes between frames."
+        drive, why = "single", f"{wording.pace(case.speed_m_s, case.is_moving)} nothing changes between frames."
     if case.has("discreet", "silent") and drive == "continuous_high" and case.speed_m_s < BURST_FROM_M_S and burst < 8:
-        drive, why = "continuous_low", "Discreet: no rattle."
+        drive, why = "continuous_low", f"Discreet within {wording.metres(case.near_m)}: no rattle."
     drive = draft.put_available("drive", (drive, "continuous_high", "single"), why)
     _set_rate(draft, drive)
+
+
+def _against_blinks(draft: Draft) -> str:
+    """A blink lasts a third of a second: of n frames spread over more, one has open eyes."""
+    faces = "faces" if draft.case.subject == "group" else "eyes"
+    return f"A blink lasts about 0.3 s: three frames at {LOW_FPS:g}/s catch {faces} between blinks and gestures."
 
 
 def _set_rate(draft: Draft, drive: str) -> None:
@@ -102,16 +128,24 @@ def _set_rate(draft: Draft, drive: str) -> None:
     kind = case.shutter_kind_for(draft.exposure.shutter_s)
     top = case.body.frames_per_s(kind)
     if drive not in ("continuous_low", "continuous_high", "continuous_max") or top is None:
-        draft.put("frame_rate", None, "One frame a press." if top is not None else "The sheet gives no rate.")
+        draft.put(
+            "frame_rate",
+            None,
+            f"One frame of {wording.seconds(draft.exposure.shutter_s)} a press."
+            if top is not None
+            else "The sheet gives no rate.",
+        )
         return
     if drive == "continuous_low":
-        rate, why = min(top, LOW_FPS), "Enough, and less to cull."
+        rate, why = min(top, LOW_FPS), f"{min(top, LOW_FPS):g}/s are enough, and less to cull."
     elif drive == "continuous_max" or case.schools.frame_rate == "top":
-        rate, why = top, "The top rate with this shutter."
+        rate, why = top, f"{top:g}/s is the top rate with this shutter."
     else:
         rate, why = (
             min(top, LITTLE_LOWER_FPS),
-            "A little under the top: less to cull." if top > LITTLE_LOWER_FPS else "All the body has.",
+            f"A little under the top of {top:g}/s: less to cull."
+            if top > LITTLE_LOWER_FPS
+            else f"All the body has with this shutter, {top:g}/s.",
         )
     buffer = case.body.buffer_raw_frames
     if buffer:
@@ -128,14 +162,18 @@ def _set_timer(draft: Draft) -> None:
         draft.put(
             "self_timer",
             "off",
-            "Too short to show a touch." if nothing_hurries else "A delay would lose the moment.",
+            f"{wording.seconds(cell.shutter_s)} is too short to show a touch."
+            if nothing_hurries
+            else f"{wording.pace(case.speed_m_s, True)} a delay of 2 s would lose the moment.",
         )
     elif case.accessories.release:
         draft.put_available(
             "self_timer", ("remote", "2s"), f"{wording.seconds(cell.shutter_s)} would show a finger on the button."
         )
     elif long_lens:
-        draft.put_available("self_timer", ("10s", "2s"), "A long lens swings for seconds after a touch.")
+        draft.put_available(
+            "self_timer", ("10s", "2s"), f"At {case.focal_mm:.0f} mm a touch swings the lens for seconds."
+        )
     else:
         draft.put_available(
             "self_timer",
@@ -152,18 +190,32 @@ def _set_release_delay(draft: Draft) -> None:
         "1s" if shocks else "off",
         f"At {wording.seconds(cell.shutter_s)} the first curtain's own shock would show."
         if shocks
-        else "No shock to wait for.",
+        else f"At {wording.seconds(cell.shutter_s)} there is no shock to wait for.",
     )
 
 
 def _set_stabiliser(draft: Draft) -> None:
     case = draft.case
     if not case.has_stabiliser:
-        draft.put("stabilisation", "na", "Neither body nor lens has one.")
+        draft.put(
+            "stabilisation",
+            "na",
+            f"Neither body nor lens has one: the hand alone holds {wording.seconds(case.handheld_limit_s)}."
+            if not case.on_tripod
+            else f"Neither body nor lens has one; the tripod holds {wording.seconds(draft.exposure.shutter_s)}.",
+        )
     elif case.on_tripod:
-        draft.put("stabilisation", "off", "On a rigid tripod it can drift by itself.")
+        draft.put(
+            "stabilisation",
+            "off",
+            f"On a rigid tripod it can drift by itself during {wording.seconds(draft.exposure.shutter_s)}.",
+        )
     elif case.situation.look == "pan_blur":
-        draft.put_available("stabilisation", ("panning", "off"), "Steadies up and down only; the swing is meant.")
+        draft.put_available(
+            "stabilisation",
+            ("panning", "off"),
+            f"Steadies up and down only; the swing over {wording.seconds(draft.exposure.shutter_s)} is meant.",
+        )
     else:
         limit = wording.seconds(case.handheld_limit_s)
         draft.put("stabilisation", "on", f"With it the hand holds {limit}; it does not stop the subject.")
@@ -179,7 +231,7 @@ def _set_noise_reduction(draft: Draft) -> None:
     draft.put(
         "noise_reduction_long_exposure",
         "off",
-        "Every dark frame would cost another exposure; take a few darks at the end instead."
+        f"Every dark frame would cost another {wording.seconds(draft.exposure.shutter_s)}; take a few darks at the end instead."
         if draft.exposure.shutter_s >= 1
         else f"{wording.seconds(draft.exposure.shutter_s)} is too short to need a dark frame.",
         school=draft.follow("noise reduction", "all later"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core import wording
+from wide_aperture.core.case import Case
 from wide_aperture.core.planner.draft import Draft
 
 WRITE_S = 1.0  # a frame's time on its way to the card, before the next may begin
@@ -33,16 +34,21 @@ def _set_burst(draft: Draft) -> None:
         "on" if peak else "off",
         "The take-off is over before the finger moves."
         if peak
-        else "It needs the electronic shutter and fills cards with nothing.",
+        else f"It needs the electronic shutter; a burst started a moment early catches the same at {case.speed_m_s:g} m/s.",
     )
 
 
 def _set_silence(draft: Draft) -> None:
-    silent = draft.case.has("silent")
+    case = draft.case
+    silent = case.has("silent")
     draft.put(
         "silent_mode",
         "on" if silent else "off",
-        "The place demands it." if silent else "Nothing here asks for silence.",
+        f"The place demands it; the read-out of {case.body.readout_ms:g} ms is its price."
+        if silent and case.body.readout_ms
+        else "The place demands it."
+        if silent
+        else _noise_allowed(case),
     )
 
 
@@ -73,12 +79,32 @@ def _set_lock(draft: Draft) -> None:
     even = case.light_swing_ev < 1 and case.situation.look != "shadow_graphic" and not case.has("background_changes")
     bursts = draft.option("drive") in ("continuous_high", "continuous_max")
     if bursts and even:
-        draft.put("ae_lock", "burst", "Even light: one exposure for the whole burst, whatever passes behind.")
+        draft.put(
+            "ae_lock",
+            "burst",
+            f"{_light(case)}: one exposure for the whole burst, whatever passes behind.",
+        )
     else:
         draft.put(
             "ae_lock",
             "off",
-            "The light on the subject changes: measure each frame."
-            if not even
-            else "Each frame is measured by itself.",
+            _uneven(case) if not even else f"{_light(case)} and no long bursts: each frame is measured by itself.",
         )
+
+
+def _uneven(case: Case) -> str:
+    if case.light_swing_ev >= 1:
+        return f"The light on the subject moves by {wording.stops_word(case.light_swing_ev)}: measure each frame."
+    return f"At {wording.ev(case.ev100)} light and shade lie side by side: measure each frame."
+
+
+def _light(case: Case) -> str:
+    if case.light_swing_ev < 1 / 6:
+        return f"The light stays at {wording.ev(case.ev100)}"
+    return f"The light moves by no more than {wording.stops_word(case.light_swing_ev)}"
+
+
+def _noise_allowed(case: Case) -> str:
+    if case.body.readout_ms is None:
+        return "Silence is not asked for."
+    return f"Silence is not asked for, and the electronic shutter it needs reads out in {case.body.readout_ms:g} ms."

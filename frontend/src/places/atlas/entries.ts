@@ -13,11 +13,11 @@ export interface AtlasEntry {
   text: string
 }
 
-export const KINDS: { id: AtlasKind; label: string }[] = [
-  { id: 'settings', label: 'Settings' },
-  { id: 'checks', label: 'Checks' },
-  { id: 'schools', label: 'Schools' },
-  { id: 'symptoms', label: 'What went wrong' },
+export const KINDS: { id: AtlasKind; label: string; one: string }[] = [
+  { id: 'settings', label: 'Settings', one: 'Setting' },
+  { id: 'checks', label: 'Checks', one: 'Check' },
+  { id: 'schools', label: 'Schools', one: 'School' },
+  { id: 'symptoms', label: 'What went wrong', one: 'Symptom' },
 ]
 
 export function entriesOf(tables: Tables): AtlasEntry[] {

@@ -152,11 +152,15 @@ function iso(plan: Plan, ends: Ends, at: At): RulerModel {
   const ceiling = plan.windows.find((window) => window.id === 'ceiling')?.high
   const inHand = ceiling ? Math.log2(ceiling / marker) : 0
   const mode = plan.setup.settings['exposure_mode']?.value
+  const cleaner = plan.windows.find((window) => window.id === 'second_gain')
+  const scale = logScale(left, right)
+  const notes: Flag[] = (cleaner?.marks ?? []).map((value) => ({ at: scale.toUnit(value), label: 'cleaner', severity: 'plain', sentence: cleaner!.sentence, side: 'left' }))
   const automatic = typeof mode === 'string' && /auto_iso|zone_focus/.test(mode)
   return {
     setting: 'iso', name: automatic ? 'ISO, automatic' : 'ISO', valueText: isoText(marker), spoken: `ISO ${isoText(marker)}`,
     meaning: inHand > 0 ? `${signedStops(inHand).replace('+', '')} under your ceiling` : 'at or above your ceiling',
-    scale: logScale(left, right), ticks: fullStops('iso', left, right, isoText), bands: bandsOn(plan, 'iso'), notes: [],
+    scale, ticks: fullStops('iso', left, right, isoText), bands: bandsOn(plan, 'iso').filter((band) => band.low !== null || band.high !== null),
+    notes: notes.filter((flag) => flag.at > 0 && flag.at < 1),
     field: null, marker, fixed: false, snap: snapTo('iso'), nudge: (value, steps) => nudged('iso', value, steps),
   }
 }

@@ -10,7 +10,7 @@ import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
-import { useOpenThing } from '@/shell/open'
+import { backupShown, useOpenThing } from '@/shell/open'
 import { labelOf } from '../plan/labels'
 import ShootForm from './ShootForm.vue'
 
@@ -67,7 +67,10 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
   <div class="page">
     <div class="page-head">
       <h1>Shoots</h1>
-      <div class="actions"><Button type="primary" @click="add">New shoot</Button></div>
+      <div class="actions">
+        <Button @click="backupShown = true">Backup</Button>
+        <Button type="primary" @click="add">New shoot</Button>
+      </div>
     </div>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
     <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>

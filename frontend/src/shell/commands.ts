@@ -1,0 +1,68 @@
+/** Everything the command palette can do or open, and the search over it. */
+import { computed, type ComputedRef } from 'vue'
+import { useRouter } from 'vue-router'
+import { entriesOf, KINDS } from '@/places/atlas/entries'
+import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import { shortcuts } from '@/shared/shortcuts'
+import { tables } from '@/shared/tables'
+import { themeId, THEMES } from '@/shared/theme'
+import { PLACES } from './places'
+
+export interface Command {
+  id: string
+  label: string
+  /** What it is: "Place", "Situation", "Setting" … */
+  kind: string
+  keys?: string
+  /** Words it is also found by. */
+  text?: string
+  run: () => void
+}
+
+const MOST_SHOWN = 40
+
+export function useCommands(openBackup: () => void): ComputedRef<Command[]> {
+  const router = useRouter()
+  for (const kind of ['shoots', 'situations', 'setups', 'bodies', 'lenses'] as const) loadKind(kind).catch(() => undefined)
+  const shoots = useEntries('shoots')
+  const situations = useEntries('situations')
+  const setups = useEntries('setups')
+  const bodies = useEntries('bodies')
+  const lenses = useEntries('lenses')
+  const go = (to: string) => (): void => void router.push(to)
+
+  return computed(() => {
+    const titles = new Map(shoots.value.map((entry) => [entry.id, currentOf(entry)!.title]))
+    return [
+      ...shortcuts.filter((item) => item.keys !== 'Ctrl+K').map((item) => ({ id: `do/${item.keys}`, label: item.does, kind: 'Do', keys: item.keys, run: item.run })),
+      ...PLACES.map((place) => ({ id: place.to, label: place.label, kind: 'Place', run: go(place.to) })),
+      { id: 'foundation', label: 'Foundation: what you set on any body', kind: 'Place', run: go('/gear/foundation') },
+      { id: 'backup', label: 'Backup and restore', kind: 'Do', text: 'zip save export import', run: openBackup },
+      ...THEMES.map((theme) => ({ id: `theme/${theme.id}`, label: `Theme: ${theme.label}`, kind: 'Do', run: () => void (themeId.value = theme.id) })),
+      ...shoots.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.title, kind: 'Shoot', run: go(`/shoots/${entry.id}/plan`) })),
+      ...situations.value.map((entry) => {
+        const planned = currentOf(entry)!
+        return { id: entry.id, label: planned.situation.title, kind: 'Situation', text: titles.get(planned.shoot_id) ?? '', run: go(`/shoots/${planned.shoot_id}/plan/${entry.id}`) }
+      }),
+      ...setups.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.title, kind: 'Setup', text: currentOf(entry)!.tags.join(' '), run: go(`/setups/${entry.id}`) })),
+      ...bodies.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.name, kind: 'Body', run: go(`/gear/bodies/${entry.id}`) })),
+      ...lenses.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.name, kind: 'Lens', run: go(`/gear/lenses/${entry.id}`) })),
+      ...(tables.value ? entriesOf(tables.value) : []).map((entry) => ({
+        id: `${entry.kind}/${entry.id}`, label: entry.label, kind: KINDS.find((kind) => kind.id === entry.kind)!.one, text: entry.group, run: go(`/atlas/${entry.kind}/${entry.id}`),
+      })),
+    ]
+  })
+}
+
+/** Commands that hold every word; those whose label begins with the first word come first. */
+export function foundCommands(commands: readonly Command[], query: string): Command[] {
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean)
+  const ranked = commands.flatMap((command) => {
+    const label = command.label.toLowerCase()
+    const all = `${label} ${command.kind} ${command.text ?? ''}`.toLowerCase()
+    if (!words.every((word) => all.includes(word))) return []
+    const rank = !words.length || label.startsWith(words[0]!) ? 0 : words.every((word) => label.includes(word)) ? 1 : 2
+    return [{ command, rank }]
+  })
+  return ranked.sort((a, b) => a.rank - b.rank).slice(0, MOST_SHOWN).map((item) => item.command)
+}

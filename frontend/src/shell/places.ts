@@ -1,0 +1,7 @@
+/** The places of the application, in the order of a job. */
+export const PLACES = [
+  { to: '/shoots', label: 'Shoots' },
+  { to: '/gear', label: 'Gear' },
+  { to: '/setups', label: 'Setups' },
+  { to: '/atlas', label: 'Atlas' },
+]
