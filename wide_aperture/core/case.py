@@ -17,9 +17,12 @@ from wide_aperture.core.practice import (
     CROSSING_ANGLE_DEG,
     CURTAIN_RATE_ARCSEC_S,
     HIGHLIGHT_SHARE,
+    NEAR_ENOUGH_FOR_WIND_M,
     RESTLESS_M_S,
+    SLIT_S,
     STANDING_UNDER_EV,
     STAR_RATE_ARCSEC_S,
+    STIRS_M_S,
     SUBJECT_DEPTH_M,
     SUBJECT_HEIGHT_M,
     SUPPORT_STOPS,
@@ -175,6 +178,12 @@ class Case:
             return False
         return self.situation.speed.high_m_s >= 0.5 and self.situation.direction != "still"
 
+    @property
+    def stirs(self) -> bool:
+        """True when frames joined into one would not match: anything moves, or wind does it near by."""
+        windy = self.has("windy") and self.near_m <= NEAR_ENOUGH_FOR_WIND_M
+        return self.situation.speed.high_m_s >= STIRS_M_S or windy
+
     @cached_property
     def speed_m_s(self) -> float:
         """The upper end of the band, and never less than what a living subject's restlessness amounts to."""
@@ -209,10 +218,14 @@ class Case:
         """Pixels a second at which the subject's image crosses the sensor at its usual distance."""
         return self.image_speed_px_s_at(self.mid_m)
 
+    def beyond_focal_m(self, distance_m: float) -> float:
+        """The distance, or the nearest one at which this focal length forms an image at all."""
+        return max(distance_m, self.focal_mm / 1000 * 1.05)
+
     def image_speed_px_s_at(self, distance_m: float) -> float:
         if self.speed_m_s == 0 or distance_m >= OPTICAL_INFINITY_M:
             return 0.0
-        distance = max(distance_m, self.focal_mm / 1000 * 1.05)
+        distance = self.beyond_focal_m(distance_m)
         speed = motion.image_speed(self.speed_m_s, self.crossing_angle_deg, distance, self.focal_mm)
         return float(speed) * 1000 / self.body.pixel_pitch_um
 
@@ -376,7 +389,7 @@ class Case:
     def _aperture_for_range(self, coc_mm: float) -> float:
         if self.near_m >= OPTICAL_INFINITY_M:
             return 0.5
-        near = max(self.near_m, self.focal_mm / 1000 * 1.05)
+        near = self.beyond_focal_m(self.near_m)
         return optics.aperture_for_range(self.focal_mm, near, max(self.far_m, near), coc_mm)[0]
 
     @cached_property
@@ -389,7 +402,7 @@ class Case:
         if self.mid_m >= OPTICAL_INFINITY_M:
             return 0.5
         half = min(self.subject_depth_m / 2, self.mid_m / 2)
-        near = max(self.mid_m - half, self.focal_mm / 1000 * 1.05)
+        near = self.beyond_focal_m(self.mid_m - half)
         return optics.aperture_for_range(self.focal_mm, near, max(self.mid_m + half, near), self.body.coc_mm)[0]
 
     @cached_property
@@ -405,7 +418,7 @@ class Case:
         """Blur disc of a far background, in per cent of the frame's height."""
         if math.isinf(self.focus_m):
             return 0.0
-        focus = max(self.focus_m, self.focal_mm / 1000 * 1.05)
+        focus = self.beyond_focal_m(self.focus_m)
         disc = optics.blur_disc_diameter(self.focal_mm, f_number, focus, np.inf)
         return float(disc) / self.body.sensor_height_mm * 100
 
@@ -451,7 +464,10 @@ class Case:
 
     def shutter_kind_for(self, exposure_s: float) -> ShutterKind:
         """The best permitted kind that reaches this time; the quickest one when none does."""
-        for kind in self.permitted_shutter_kinds:
+        kinds = self.permitted_shutter_kinds
+        if exposure_s <= SLIT_S * NOMINAL_SLACK and "mechanical" in kinds:
+            kinds = tuple(kind for kind in kinds if kind != "electronic_first_curtain")
+        for kind in kinds:
             if exposure_s >= self.body.fastest_s(kind) / NOMINAL_SLACK:
                 return kind
         return min(self.permitted_shutter_kinds, key=self.body.fastest_s)

@@ -31,3 +31,15 @@ USUAL_SUBJECT: dict[str, SubjectKind] = {
 HIGHLIGHT_SHARE = 0.4  # of a scene's range lies above mid, unless a brighter background says more
 TO_THE_RIGHT_MARGIN_EV = 1 / 3  # left in hand when exposing to the right: previews round, lamps flare
 STANDING_UNDER_EV = -1 / 3
+STIRS_M_S = 0.1  # faster than this, frames that are joined show the subject several times
+NEAR_ENOUGH_FOR_WIND_M = 10.0  # leaves further away move less than shows
+STEADY_LIGHT_EV = 0.5  # light that moves less than this over the situation can be set once by hand
+SHOCK_BAND_S = (1 / 100, 1.0)  # times in which a mechanical first curtain's own blow shows on a tripod
+FLASH_KELVIN = 5600.0
+PRESET_KELVIN = {
+    "daylight": 5300.0, "cloudy": 6000.0, "shade": 7500.0, "tungsten": 3000.0, "fluorescent": 4000.0,
+    "flash": FLASH_KELVIN,
+}  # fmt: skip
+MIXED_MIRED = 60.0  # two lights further apart than this cannot both be neutral
+SUN_FROM_EV = 10.0  # no lamp of the trade lights a subject brighter than this
+SLIT_S = 1 / 1600  # shorter, an electronic first curtain and a mechanical second no longer match

@@ -4,18 +4,8 @@ from __future__ import annotations
 
 from wide_aperture.core.checks.checked import Check, Checked, report
 from wide_aperture.core.plan_document import Finding, Remedy
+from wide_aperture.core.practice import FLASH_KELVIN, MIXED_MIRED, PRESET_KELVIN, SUN_FROM_EV
 from wide_aperture.core.quantities import mired
-
-MIXED_MIRED = 60.0
-FLASH_K = 5600.0
-PRESET_K = {
-    "daylight": 5300.0,
-    "cloudy": 6000.0,
-    "shade": 7500.0,
-    "tungsten": 3000.0,
-    "fluorescent": 4000.0,
-    "flash": FLASH_K,
-}
 
 
 def _apart(first_k: float, second_k: float) -> float:
@@ -25,7 +15,7 @@ def _apart(first_k: float, second_k: float) -> float:
 def wb_mixed_light(checked: Checked) -> Finding | None:
     """Two light colours in one frame more than about 60 mired apart."""
     case = checked.case
-    seconds = [k for k in (case.situation.second_cct_k, FLASH_K if case.flash_in_use else None) if k is not None]
+    seconds = [k for k in (case.situation.second_cct_k, FLASH_KELVIN if case.flash_in_use else None) if k is not None]
     far = [k for k in seconds if _apart(k, case.cct_k) > MIXED_MIRED]
     if not far:
         return None
@@ -47,20 +37,22 @@ def wb_mixed_light(checked: Checked) -> Finding | None:
 def wb_mismatch(checked: Checked) -> Finding | None:
     """A fixed value, asked for or set, is far from the light."""
     case, requests = checked.case, checked.case.requests
-    asked = requests.kelvin or PRESET_K.get(requests.white_balance or "")
+    asked = requests.kelvin or PRESET_KELVIN.get(requests.white_balance or "")
     mode = checked.option("white_balance")
     held = None
     if mode is not None and mode not in ("auto", "custom"):
-        held = checked.setup.number("kelvin") or PRESET_K.get(mode)
+        held = checked.setup.number("kelvin") or PRESET_KELVIN.get(mode)
     given = asked if asked is not None else held
     if given is None or _apart(given, case.cct_k) <= MIXED_MIRED:
         return None
     second = case.situation.second_cct_k
     between = second is not None and min(second, case.cct_k) <= given <= max(second, case.cct_k)
-    flash_between = case.flash_leads and case.cct_k <= given <= FLASH_K
+    flash_between = case.flash_leads and case.cct_k <= given <= FLASH_KELVIN
     night = case.situation.genre == "night_sky" and case.ev100 < 0
     blue_hour = case.cct_k > 8000 and given >= 5000
-    if asked is None and (between or flash_between or night or blue_hour):
+    # Only the Sun is this bright and this warm: a daylight value keeps its colour on purpose.
+    golden_hour = case.flicker_hz is None and case.ev100 >= SUN_FROM_EV and given >= 5000 > case.cct_k
+    if asked is None and (between or flash_between or night or blue_hour or golden_hour):
         return None
     still = held is not None and _apart(held, case.cct_k) > MIXED_MIRED
     return report(

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import math
+from typing import Literal
 
 from wide_aperture.core import wording
 from wide_aperture.core.checks.checked import SLACK, Check, Checked, report
 from wide_aperture.core.limits.aperture import LARGEST_SENSIBLE_F
 from wide_aperture.core.plan_document import Finding, Remedy
+from wide_aperture.core.practice import STEADY_LIGHT_EV
 from wide_aperture.core.quantities import format_aperture, format_iso, step_value
 
 SHUTTER_LIMITS = ("motion", "growth", "shake", "own_floor", "trailing", "wind", "shutter_end_slow")
@@ -110,12 +112,20 @@ def max_shutter_exceeded(checked: Checked) -> Finding | None:
     if error is None or error < 1 / 3 or not at_the_end or checked.aperture is None:
         return None
     smaller = step_value("aperture", checked.aperture * 2 ** (error / 2), 0)
+    can_close = smaller <= case.smallest_aperture * SLACK
+    filter_stops = float(math.ceil(error))
+    about = checked.about("aperture", "shutter_s", "iso")
     return report(
         "max_shutter_exceeded",
-        about=checked.about("aperture", "shutter_s", "iso"),
+        about="kit" if about == "plan" and not can_close else about,
         sentence=f"{format_aperture(checked.aperture)} at {wording.seconds(checked.shutter_s or fastest)} burns out by "
-        f"{wording.stops_word(error)}: nothing shorter is left.",
-        remedy=Remedy(label=f"Close to {format_aperture(smaller)}", changes={"aperture": smaller}),
+        f"{wording.stops_word(error)}: nothing shorter is left"
+        + ("." if can_close else f", and the lens closes no further than {format_aperture(case.smallest_aperture)}."),
+        remedy=Remedy(label=f"Close to {format_aperture(smaller)}", changes={"aperture": smaller})
+        if can_close
+        else Remedy(
+            label=f"Take an ND of {filter_stops:g} stops", changes={"nd_stops": checked.nd_stops + filter_stops}
+        ),
     )
 
 
@@ -197,9 +207,20 @@ def background_change_exposure(checked: Checked) -> Finding | None:
         return None
     by_hand = checked.mode in ("manual", "bulb")
     asked = case.requests.exposure_mode
+    about: Literal["request", "plan"] = "request" if asked is not None and asked not in ("manual", "bulb") else "plan"
+    if case.light_swing_ev > STEADY_LIGHT_EV:
+        # By hand it would miss the subject's own light: the automatic is the lesser harm, weighed on what stays alike.
+        return report(
+            "background_change_exposure",
+            about=about,
+            sentence=f"Background and the light on the subject both change, the latter by "
+            f"{wording.stops_word(case.light_swing_ev)}: the automatic has to follow and jumps with the background.",
+            handled_by=("exposure_mode", "metering"),
+            residual="Single frames before a bright or dark background come out wrong.",
+        )
     return report(
         "background_change_exposure",
-        about="request" if asked is not None and asked not in ("manual", "bulb") else "plan",
+        about=about,
         sentence="The background changes while the light on the subject does not: anything automatic jumps with it.",
         handled_by=("exposure_mode",) if by_hand else (),
         remedy=None if by_hand else Remedy(label="By hand", changes={"exposure_mode": "manual"}),

@@ -151,7 +151,8 @@ def focus_priority_high_rate(checked: Checked) -> Finding | None:
     rate = checked.setup.number("frame_rate") or 0.0
     erratic = case.situation.direction == "erratic" and case.speed_m_s >= ERRATIC_M_S
     followed = case.schools.priority == "focus"
-    if checked.option("af_priority") != "focus" or not erratic or rate < HIGH_RATE or followed:
+    follows = checked.option("af_mode") != "single"
+    if checked.option("af_priority") != "focus" or not (erratic and follows) or rate < HIGH_RATE or followed:
         return None
     return report(
         "focus_priority_high_rate",

@@ -7,6 +7,8 @@ from wide_aperture.core.checks.checked import SLACK, Check, Checked, report
 from wide_aperture.core.checks.movement import LEANING_DEG
 from wide_aperture.core.plan_document import Finding, Remedy
 
+EVEN_SWING_EV = 0.2  # what 1/125 s leaves of lamps at 120 Hz; the trade calls that even
+
 
 def flicker_banding(checked: Checked) -> Finding | None:
     """Lamps pulse: uneven frames below one period, bands with the electronic shutter."""
@@ -20,27 +22,34 @@ def flicker_banding(checked: Checked) -> Finding | None:
         return None
     low, high = motion.flicker_swing(shutter or 1 / frequency, frequency, case.modulation, case.situation.waveform)
     swing = min(float(high) - max(float(low), -4.0), 4.0)
+    evened = swing < EVEN_SWING_EV
+    if evened and not electronic:
+        return None
     bands = (case.body.readout_ms or 0) / 1000 * frequency
     said = f"The light pulses at {frequency:g} Hz."
-    if short and shutter is not None:
+    if short and not evened and shutter is not None:
         said += f" At {wording.seconds(shutter)} frames differ by up to {swing:.1f} EV."
-    if electronic and bands:
+    if evened and shutter is not None:
+        said += f" Over {wording.seconds(shutter)} the pulses even out to {swing:.2f} EV."
+    elif electronic and bands:
         said += f" An electronic read-out draws {bands:.1f} bands."
     handled = []
     if checked.setup.option("anti_flicker") == "on":
         handled.append("anti_flicker")
     if not checked.is_electronic:
         handled.append("shutter_type")
+    if evened:
+        handled.append("shutter_s")
     timed = "anti_flicker" in handled
     period = 1 / frequency
     return report(
         "flicker_banding",
         about="request" if case.requests.shutter_type == "electronic" and not checked.is_electronic else "plan",
         sentence=said,
-        handled_by=tuple(handled) if timed or not short else (),
+        handled_by=tuple(handled) if timed or evened or not short else (),
         residual="Mixed lamp types can still defeat it." if timed else None,
         remedy=None
-        if timed
+        if timed or evened or (handled and not short)
         else Remedy(label=f"Use {wording.seconds(period)}, a whole period", changes={"shutter_s": period}),
     )
 

@@ -8,13 +8,12 @@ from wide_aperture.core import motion, wording
 from wide_aperture.core.checks.checked import SLACK, Check, Checked, report
 from wide_aperture.core.limits.shutter import STREAK_LOOKS, VISIBLE_TRAIL_PX
 from wide_aperture.core.plan_document import Finding, Remedy
+from wide_aperture.core.practice import NEAR_ENOUGH_FOR_WIND_M
 from wide_aperture.core.quantities import step_value
 
 VISIBLE_BLUR_SHARE = 0.004  # of the frame's width: seen at any output
 LEANING_DEG = 5.0
 MOON_DRIFT_PX = 3.0
-NEAR_ENOUGH_FOR_WIND_M = 10.0
-STIRS_M_S = 0.1
 
 
 def motion_blur_subject(checked: Checked) -> Finding | None:
@@ -65,16 +64,21 @@ def camera_shake_risk(checked: Checked) -> Finding | None:
 def star_trailing(checked: Checked) -> Finding | None:
     """Stars trail visibly at the time set or asked for, and trails are not wanted."""
     case = checked.case
-    if case.subject == "moon" or case.situation.direction == "erratic" or case.situation.look == "star_trails":
+    if (
+        case.subject == "moon"
+        or case.situation.direction == "erratic"
+        or case.situation.look in (*STREAK_LOOKS, "star_trails")
+    ):
         return None
     if case.sky_rate_arcsec_s == 0:
         return None
     asked = case.requests.shutter_s
+    visible_px = max(VISIBLE_TRAIL_PX, case.sky_tolerance_px) * SLACK
     times = [t for t in (checked.shutter_s, asked) if t is not None]
-    if not times or case.sky_drift_px(max(times)) <= VISIBLE_TRAIL_PX * SLACK:
+    if not times or case.sky_drift_px(max(times)) <= visible_px:
         return None
     worst = max(times)
-    set_is_fine = checked.shutter_s is not None and case.sky_drift_px(checked.shutter_s) <= VISIBLE_TRAIL_PX * SLACK
+    set_is_fine = checked.shutter_s is not None and case.sky_drift_px(checked.shutter_s) <= visible_px
     points = step_value("shutter", case.sky_tolerance_px / case.sky_drift_px(1.0), 0)
     return report(
         "star_trailing",
@@ -154,7 +158,7 @@ def bracket_ghosting(checked: Checked) -> Finding | None:
         requests.focus_stack_frames or 1
     ) > 1
     chosen = checked.option("bracketing") not in (None, "none") or (checked.setup.number("focus_stack") or 0) > 1
-    moves = case.situation.speed.high_m_s >= STIRS_M_S or (case.has("windy") and case.near_m <= NEAR_ENOUGH_FOR_WIND_M)
+    moves = case.stirs
     by_hand = not case.on_tripod and (checked.shutter_s or 0) > case.handheld_limit_s / 4
     if not (asked or chosen) or not (moves or by_hand):
         return None

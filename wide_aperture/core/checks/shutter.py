@@ -5,11 +5,10 @@ from __future__ import annotations
 from wide_aperture.core import wording
 from wide_aperture.core.checks.checked import SLACK, Check, Checked, report
 from wide_aperture.core.plan_document import Finding, Remedy
+from wide_aperture.core.practice import SHOCK_BAND_S, SLIT_S
 from wide_aperture.core.quantities import format_aperture
 
-SLIT_S = 1 / 1600
 WIDE_OPEN = 2.0
-SHOCK_BAND_S = (1 / 100, 1.0)
 SHOCK_FOCAL_EQUIVALENT_MM = 200.0
 
 

@@ -140,7 +140,7 @@ def _wind(case: Case) -> Term | None:
     """Wind stirs what is near: leaves and grass at about 0.3 m/s."""
     if not case.has("windy") or case.situation.look in STREAK_LOOKS or case.near_m > 20:
         return None
-    speed = motion.subject_blur(0.3, 90, case.near_m, case.focal_mm, case.body.pixel_pitch_um, 1.0)
+    speed = motion.subject_blur(0.3, 90, case.beyond_focal_m(case.near_m), case.focal_mm, case.body.pixel_pitch_um, 1.0)
     limit = case.blur_tolerance_px / float(speed)
     return Term(
         id="wind",

@@ -4,17 +4,10 @@ from __future__ import annotations
 
 from wide_aperture.core.case import Case
 from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.practice import MIXED_MIRED, PRESET_KELVIN, SUN_FROM_EV
 from wide_aperture.core.quantities import mired
 
-MIXED_MIRED = 60.0  # two lights further apart than this cannot both be neutral
-PRESET_KELVIN = {
-    "daylight": 5300.0,
-    "cloudy": 6000.0,
-    "shade": 7500.0,
-    "tungsten": 3000.0,
-    "fluorescent": 4000.0,
-    "flash": 5600.0,
-}
+SEEN_MIRED = 45.0  # a cast this large is seen in a neutral tone
 NIGHT_SKY_KELVIN = 4000.0
 DAYLIGHT_FROM_K = 4800.0
 GENRE_SCHOOLS = ("cool fixed kelvin", "daylight, decide later", "kelvin by light")
@@ -28,7 +21,7 @@ def set_colour(draft: Draft) -> None:
     layer = "genre" if school in GENRE_SCHOOLS and _speaks_for_genre(draft.case) else "situation"
     if mode == "auto" and draft.case.is_matched_series:
         mode, reasons = (
-            ("daylight" if kelvin >= DAYLIGHT_FROM_K else "kelvin"),
+            ("daylight" if _looks_like_daylight(kelvin) else "kelvin"),
             (f"Frames that are joined must match at {kelvin:.0f} K: nothing automatic.",),
         )
     if school:
@@ -53,6 +46,12 @@ def set_colour(draft: Draft) -> None:
         draft.put("kelvin", PRESET_KELVIN[mode], f"What the preset stands for; the light has {draft.case.cct_k:.0f} K.")
     else:
         draft.put("kelvin", kelvin, *reasons)
+
+
+def _looks_like_daylight(kelvin: float) -> bool:
+    """Near enough to the daylight preset that no cast shows; blue shade is not."""
+    apart = float(mired(PRESET_KELVIN["daylight"]) - mired(kelvin))
+    return kelvin >= DAYLIGHT_FROM_K and abs(apart) <= SEEN_MIRED
 
 
 def _speaks_for_genre(case: Case) -> bool:
@@ -104,7 +103,7 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
             (f"A fixed {kelvin:.0f} K keeps the night cool and frames alike.",),
             "cool fixed kelvin",
         )
-    artificial = case.flicker_hz is not None or (light < 4200 and case.ev100 < 10)
+    artificial = case.flicker_hz is not None or (light < 4200 and case.ev100 < SUN_FROM_EV)
     if artificial:
         kelvin = _tidy(light + (150 if light < KEEP_WARM_BELOW_K else 0))
         return (

@@ -7,6 +7,7 @@ import math
 from wide_aperture.core import wording
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.planner.tones import compensation
+from wide_aperture.core.practice import STEADY_LIGHT_EV
 from wide_aperture.core.quantities import format_aperture, format_iso, step_value
 from wide_aperture.core.sensor import cleaner_from_iso
 
@@ -17,7 +18,6 @@ HIGHLIGHT_WORDS = {
     "standing_under_exposure": "standing under-exposure",
     "spot_near_brightest": "spot near the brightest tone",
 }
-STEADY_LIGHT_EV = 0.5  # light that moves less than this over the situation can be set once by hand
 WITHOUT_AUTO_ISO = {  # what remains when the ISO is held: the time answers the light
     "manual_auto_iso": "aperture_priority",
     "aperture_priority_auto_iso": "aperture_priority",
@@ -94,6 +94,12 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
             (f"On a tripod nothing hurries: {wording.seconds(cell.shutter_s)} or whatever the light asks.",),
             "manual fixed ISO",
         )
+    if case.has("background_changes") and swing <= STEADY_LIGHT_EV:
+        return (
+            "manual",
+            ("The background changes while the light on the subject does not: nothing automatic may follow.",),
+            "manual fixed ISO",
+        )
     if case.situation.look in ("pan_blur", "blur"):
         return (
             "shutter_priority",
@@ -114,12 +120,6 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
             "aperture_priority",
             (f"Nothing moves: depth at {format_aperture(cell.aperture)} matters, the time only has to beat shake.",),
             "aperture priority",
-        )
-    if case.has("background_changes") and swing <= STEADY_LIGHT_EV:
-        return (
-            "manual",
-            ("The background changes while the light on the subject does not: nothing automatic may follow.",),
-            "manual fixed ISO",
         )
     if at_base and swing <= STEADY_LIGHT_EV:
         return (

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from wide_aperture.core import wording
 from wide_aperture.core.flash import BOUNCE_LOSS_EV, flash_power_ev, flash_reach, high_speed_sync_loss_ev
-from wide_aperture.core.planner.colour import MIXED_MIRED
 from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.practice import FLASH_KELVIN, MIXED_MIRED
 from wide_aperture.core.quantities import mired
 
-FLASH_KELVIN = 5600.0
 FILL_EV = -1.7
 SLOW_ENOUGH_FOR_TRAILS_S = 1 / 30
 BURST_POWER_EV = 3.0  # an eighth of full power recycles between frames

@@ -128,6 +128,11 @@ def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
             "single_point",
             "small_zone",
         ), f"The subject hardly moves ({speed:g} m/s): small and certain."
+    if case.has("background_changes") and not case.has("plain_sky_background", "crowd_behind"):
+        return (
+            "tracking_point",
+            "expanded_point",
+        ), f"At {speed:g} m/s before a background with texture: started on the subject, then it follows."
     if case.has("crowd_behind"):
         return (
             "tracking_point",

@@ -130,7 +130,7 @@ def _set_reserve(draft: Draft) -> None:
 def needs_bracket(case: Case, iso: float) -> bool:
     """True when the scene's range exceeds what one frame holds and camera and subject stand still."""
     scene = case.scene_range_ev
-    still = case.on_tripod and not case.is_moving and case.sky_rate_arcsec_s == 0
+    still = case.on_tripod and not case.stirs and case.sky_rate_arcsec_s == 0
     return scene is not None and still and scene > engineering_range_ev(case.body, iso) - 0.5
 
 
@@ -142,7 +142,7 @@ def _set_bracket(draft: Draft) -> None:
     if asked is not None and not case.is_moving:
         draft.put("bracketing", _nearest_bracket(asked.frames, asked.step_ev), "You asked for it.")
         return
-    still = case.on_tripod and not case.is_moving and case.sky_rate_arcsec_s == 0
+    still = case.on_tripod and not case.stirs and case.sky_rate_arcsec_s == 0
     if case.schools.highlights == "bracket" and still and not needs_bracket(case, cell.iso):
         draft.put(
             "bracket_one_press",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from wide_aperture.core import wording
 from wide_aperture.core.planner.draft import Draft
+from wide_aperture.core.practice import SHOCK_BAND_S
 
 BURST_FROM_M_S = 3.0
 LITTLE_LOWER_FPS = 12.0
@@ -184,7 +185,8 @@ def _set_timer(draft: Draft) -> None:
 
 def _set_release_delay(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
-    shocks = case.on_tripod and draft.option("shutter_type") == "mechanical" and 1 / 100 <= cell.shutter_s <= 1
+    in_band = SHOCK_BAND_S[0] / 1.12 <= cell.shutter_s <= SHOCK_BAND_S[1] * 1.12
+    shocks = case.on_tripod and draft.option("shutter_type") == "mechanical" and in_band
     draft.put(
         "exposure_delay",
         "1s" if shocks else "off",

@@ -7,9 +7,9 @@ from dataclasses import replace
 
 from wide_aperture.core import wording
 from wide_aperture.core.plan_document import Axis, ExposureField, Price, Window
-from wide_aperture.core.planner.colour import MIXED_MIRED
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.planner.weighing import visibility
+from wide_aperture.core.practice import MIXED_MIRED
 from wide_aperture.core.quantities import format_aperture, format_iso, mired
 from wide_aperture.core.search import Cell, ExposureSearch
 

@@ -1,0 +1,31 @@
+"""Laws that hold for any valid kit and situation."""
+
+import re
+
+from django.test import SimpleTestCase
+from hypothesis import given
+
+from tests.core.strategies import accessories, bodies, lenses, situations
+from wide_aperture.core.planner import plan
+from wide_aperture.core.preferences import Preferences
+
+
+class AnyKitAnySituation(SimpleTestCase):
+    @given(bodies(), lenses(), situations(), accessories)
+    def test_no_stop_stays_open_unless_it_names_the_conflict(self, camera, glass, brief, bag):
+        made = plan(camera, glass, brief, Preferences(), accessories=bag)
+        for finding in made.findings:
+            if finding.level == "stop" and finding.is_open:
+                self.assertEqual(finding.about, "kit", finding.code)
+                self.assertTrue(re.search(r"\d", finding.sentence), finding.sentence)
+                self.assertTrue(made.prices, finding.sentence)
+
+    @given(bodies(), lenses(), situations(), accessories)
+    def test_a_remedy_the_plan_was_free_to_choose_is_not_left_over(self, camera, glass, brief, bag):
+        made = plan(camera, glass, brief, Preferences(), accessories=bag)
+        for finding in made.findings:
+            if not finding.is_open or finding.remedy is None or finding.about != "plan":
+                continue
+            moved = set(finding.remedy.changes) & {"shutter_s", "aperture", "iso", "nd_stops"}
+            self.assertTrue(moved, f"{finding.code}: nothing but the planner's own choice stands against its remedy")
+            self.assertTrue(finding.remedy.costs, f"{finding.code} is open though its remedy costs nothing")
