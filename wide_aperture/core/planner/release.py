@@ -11,6 +11,7 @@ LITTLE_LOWER_FPS = 12.0
 LOW_FPS = 5.0
 STEADY_RELEASE_FROM_S = 1 / 250  # on a tripod, times longer than this show the finger on the button
 LONG_LENS_EQUIVALENT_MM = 300.0
+DARK_FRAME_FROM_S = 1.0
 
 
 def set_release(draft: Draft) -> None:
@@ -230,11 +231,16 @@ def _set_stabiliser_focal(draft: Draft) -> None:
 
 
 def _set_noise_reduction(draft: Draft) -> None:
-    draft.put(
-        "noise_reduction_long_exposure",
-        "off",
-        f"Every dark frame would cost another {wording.seconds(draft.exposure.shutter_s)}; take a few darks at the end instead."
-        if draft.exposure.shutter_s >= 1
-        else f"{wording.seconds(draft.exposure.shutter_s)} is too short to need a dark frame.",
-        school=draft.follow("noise reduction", "all later"),
-    )
+    case, time = draft.case, wording.seconds(draft.exposure.shutter_s)
+    if draft.exposure.shutter_s < DARK_FRAME_FROM_S:
+        value, why = "off", f"{time} is too short to need a dark frame."
+    elif case.is_matched_series:
+        value, why = "off", f"A dark frame of {time} after each would tear gaps into the series."
+    elif case.requests.noise_reduction_long_exposure == "on":
+        value, why = "on", f"You asked for it: the body is busy for another {time} after each frame."
+    elif draft.option("file") == "jpeg":
+        value, why = "on", f"A JPEG cannot be cleaned later; each frame takes another {time}."
+    else:
+        value, why = "off", f"Every dark frame would cost another {time}; take a few darks at the end instead."
+    school = None if value == "on" else draft.follow("noise reduction", "all later")
+    draft.put("noise_reduction_long_exposure", value, why, school=school)

@@ -1,0 +1,273 @@
+"""Each rule of the planner with a pair of cases between which it changes its answer.
+
+The rules are named as in the planner's modules; a rule without a row fails the last test.
+"""
+
+import ast
+from pathlib import Path
+from typing import Any
+
+from django.test import SimpleTestCase
+
+from tests.core.builders import body, lens, planned, situation
+from wide_aperture.core import planner
+from wide_aperture.core.kit import Accessories, Flash, ReserveFloor
+
+SPORTS = {"ev": 8.5, "speed": 7.0}
+STILL = {"ev": 12.0, "genre": "landscape", "near": 2.0, "far": None, "glass": 24}
+TRIPOD = {**STILL, "support": "tripod"}
+PEOPLE = {"ev": 9.0, "genre": "wedding", "near": 3.0, "far": 6.0, "glass": 50}
+BOUNCE = {
+    "ev": 4.0,
+    "genre": "wedding",
+    "near": 2.0,
+    "far": 4.0,
+    "speed": 1.0,
+    "glass": 35,
+    "requests": {"flash": "bounce"},
+    "flash": 36,
+}
+NIGHT = {
+    "ev": -7.0,
+    "genre": "night_sky",
+    "near": 100_000.0,
+    "far": None,
+    "support": "tripod",
+    "subject": "stars",
+    "glass": 20,
+}
+
+Case = dict[str, Any]
+# rule, setting, a case, its answer, another case, the other answer
+RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
+    ("exposure._set_mode", "exposure_mode", SPORTS, "manual_auto_iso", TRIPOD, "manual"),
+    (
+        "exposure._set_mode",
+        "exposure_mode",
+        STILL,
+        "aperture_priority",
+        {**STILL, "look": "pan_blur", "speed": 3.0},
+        "shutter_priority",
+    ),
+    (
+        "exposure._set_mode",
+        "exposure_mode",
+        SPORTS,
+        "manual_auto_iso",
+        {**SPORTS, "constraints": ("background_changes",)},
+        "manual",
+    ),
+    ("exposure._set_shutter", "shutter_s", SPORTS, 2**-10, {**SPORTS, "speed": 1.4}, 2 ** (-23 / 3)),
+    ("exposure._set_aperture", "aperture", SPORTS, 2.8, STILL, 8.0),
+    ("exposure._set_iso", "iso_ceiling", SPORTS, 12800.0, TRIPOD, None),
+    (
+        "exposure._set_iso_floor",
+        "iso_floor",
+        SPORTS,
+        100.0,
+        {**SPORTS, "schools": {"iso": "ceiling_and_floor"}},
+        100 * 2 ** (8 / 3),
+    ),
+    (
+        "exposure._set_filter_and_flash",
+        "nd_stops",
+        TRIPOD,
+        None,
+        {**TRIPOD, "look": "silky_water", "subject": "water", "nd": (3, 6)},
+        6.0,
+    ),
+    (
+        "exposure._set_compensation",
+        "exposure_comp_ev",
+        SPORTS,
+        0.0,
+        {**SPORTS, "background_tone": "light", "subject_tone": "light"},
+        4 / 3,
+    ),
+    ("record._set_file", "file", SPORTS, "raw_lossless_compressed", {**SPORTS, "requests": {"file": "jpeg"}}, "jpeg"),
+    ("record._set_cards", "card_mode", SPORTS, "backup", {**SPORTS, "camera": {"card_slots": 1}}, "single"),
+    (
+        "record._set_discretion",
+        "shutter_sound@layer",
+        {**SPORTS, "constraints": ("discreet",)},
+        "situation",
+        SPORTS,
+        "foundation",
+    ),
+    ("record._set_review", "review", SPORTS, "off", TRIPOD, "two_seconds"),
+    ("record._set_shape", "aspect", SPORTS, "full", {**SPORTS, "schools": {"crop": "in_camera_for_print"}}, "4x5"),
+    (
+        "record._set_several_bodies",
+        "clock_sync",
+        SPORTS,
+        "not_needed",
+        {**SPORTS, "requests": {"bodies": 2}},
+        "before_start",
+    ),
+    ("preview._set_look", "picture_profile", SPORTS, "neutral", {**SPORTS, "requests": {"file": "jpeg"}}, "standard"),
+    ("preview._set_look_noise", "look_noise", SPORTS, "off", {**SPORTS, "requests": {"file": "jpeg"}}, "light"),
+    ("preview._set_warning", "clip_high", SPORTS, 250.0, {**SPORTS, "requests": {"file": "jpeg"}}, 245.0),
+    ("preview._set_simulation", "exposure_simulation", PEOPLE, "on", BOUNCE, "off"),
+    ("metering._set_pattern", "metering", TRIPOD, "multi_segment", NIGHT, "not_used"),
+    ("metering._set_spot_link", "spot_link", SPORTS, None, {**PEOPLE, "requests": {"metering": "spot"}}, "af_point"),
+    (
+        "metering._set_reserve",
+        "dr_mode",
+        SPORTS,
+        "off",
+        {**SPORTS, "schools": {"highlights": "reserve"}, "reserve": 200},
+        "highlight_reserve_1",
+    ),
+    ("metering._set_bracket", "bracketing", TRIPOD, "none", {**TRIPOD, "scene_range_ev": 18.0}, "5x2"),
+    ("colour.set_colour", "kelvin", PEOPLE, 5200.0, {**PEOPLE, "cct_k": 3000, "flicker_hz": 100}, 3000.0),
+    ("colour.set_colour", "white_balance", SPORTS, "auto", TRIPOD, "daylight"),
+    ("focus._set_mode", "af_mode", SPORTS, "continuous", STILL, "single"),
+    ("focus._set_manual", "af_area", SPORTS, "zone", NIGHT, "magnified_live_view"),
+    ("focus._set_area", "af_area", SPORTS, "zone", {**SPORTS, "constraints": ("crowd_behind",)}, "tracking_point"),
+    ("focus._set_detection", "subject_detection", PEOPLE, "human_eye", {**PEOPLE, "near": 60.0, "far": 90.0}, "human"),
+    (
+        "focus._set_response",
+        "af_response",
+        SPORTS,
+        "standard",
+        {**SPORTS, "constraints": ("crowd_behind",)},
+        "locked_on",
+    ),
+    ("focus._set_priority", "af_priority", SPORTS, "release", STILL, "focus"),
+    (
+        "focus._set_activation",
+        "af_activation",
+        SPORTS,
+        "back_button",
+        {**SPORTS, "requests": {"shared_camera": True}},
+        "shutter_button",
+    ),
+    (
+        "focus_aids._set_hand_aids",
+        "mf_magnify_on_ring",
+        NIGHT,
+        "on",
+        {**PEOPLE, "requests": {"focus_method": "zone_focus"}},
+        "off",
+    ),
+    ("focus_aids._set_prediction", "subject_motion", SPORTS, "erratic", {**SPORTS, "direction": "across"}, "steady"),
+    (
+        "focus_aids._set_recomposing",
+        "focus_recompose",
+        PEOPLE,
+        "move_point",
+        {**STILL, "schools": {"recomposing": "lock_recompose"}},
+        "lock_recompose",
+    ),
+    ("focus_aids._set_limiter", "focus_limiter", SPORTS, "far", PEOPLE, "full"),
+    ("focus_aids._set_stack", "focus_stack", STILL, None, {**TRIPOD, "requests": {"focus_stack_frames": 12}}, 12.0),
+    (
+        "release._set_shutter_kind",
+        "shutter_type",
+        SPORTS,
+        "mechanical",
+        {**SPORTS, "constraints": ("silent",)},
+        "electronic",
+    ),
+    ("release._set_anti_flicker", "anti_flicker", SPORTS, "off", {**SPORTS, "flicker_hz": 100}, "on"),
+    ("release._set_drive", "drive", SPORTS, "continuous_high", PEOPLE, "continuous_low"),
+    ("release._set_rate", "frame_rate", SPORTS, 10.0, PEOPLE, 5.0),
+    ("release._set_timer", "self_timer", SPORTS, "off", {**TRIPOD, "ev": 5.0}, "remote"),
+    (
+        "release._set_release_delay",
+        "exposure_delay",
+        TRIPOD,
+        "off",
+        {**TRIPOD, "ev": 8.0, "camera": {"fastest_first_curtain_s": None}},
+        "1s",
+    ),
+    ("release._set_stabiliser", "stabilisation", STILL, "on", TRIPOD, "off"),
+    ("release._set_stabiliser_focal", "stabiliser_focal_mm", STILL, None, {**STILL, "contacts": False}, 24.0),
+    (
+        "release._set_noise_reduction",
+        "noise_reduction_long_exposure",
+        NIGHT,
+        "off",
+        {**NIGHT, "requests": {"noise_reduction_long_exposure": "on"}},
+        "on",
+    ),
+    ("flash._set_power", "flash_power", BOUNCE, "auto", {**BOUNCE, "support": "tripod", "speed": 0.0}, "manual"),
+    (
+        "flash._set_sync",
+        "flash_curtain",
+        BOUNCE,
+        "first",
+        {**BOUNCE, "look": "blur"},
+        "second",
+    ),
+    ("flash._set_gel", "flash_gel", {**BOUNCE, "cct_k": 2900}, "warm", BOUNCE, "none"),
+    ("sequence._set_burst", "burst_limit", SPORTS, None, {**SPORTS, "burst_frames": 12}, 12.0),
+    ("sequence._set_silence", "silent_mode", SPORTS, "off", {**SPORTS, "constraints": ("silent",)}, "on"),
+    ("sequence._set_interval", "interval_s", NIGHT, None, {**NIGHT, "requests": {"interval_s": 20.0}}, 20.0),
+    ("sequence._set_lock", "ae_lock", SPORTS, "burst", {**SPORTS, "swing": 2.0}, "off"),
+    ("surroundings._set_display", "warm_display", NIGHT, "on", SPORTS, "off"),
+    ("surroundings._set_power", "auto_off", SPORTS, 300.0, TRIPOD, 60.0),
+    ("surroundings._set_controls", "dial_rear", SPORTS, "shutter", STILL, "comp"),
+    (
+        "surroundings._set_link",
+        "link_mode",
+        SPORTS,
+        "off",
+        {**BOUNCE, "genre": "portrait", "requests": {"flash": "key"}},
+        "tether",
+    ),
+    ("genre.set_genre", "grid", SPORTS, "off", TRIPOD, "on"),
+]
+
+
+def answer(case: Case, setting: str) -> Any:
+    """The value of a setting in the plan of a case; "name@layer" asks for its layer."""
+    given = dict(case)
+    own = {
+        name: given.pop(name, None)
+        for name in ("glass", "camera", "requests", "schools", "flash", "nd", "reserve", "swing", "contacts")
+    }
+    if own["swing"]:
+        given["light"] = {"kind": "ev", "ev100": given.pop("ev"), "ev_low": 8.5 - own["swing"], "cct_k": 5200}
+    camera = body(
+        **{
+            **(own["camera"] or {}),
+            **(
+                {"reserve_floors": (ReserveFloor(reserve="highlight_reserve_1", iso=own["reserve"]),)}
+                if own["reserve"]
+                else {}
+            ),
+        }
+    )
+    bag = Accessories(
+        nd_stops=own["nd"] or (),
+        flash=Flash(guide_number_m=own["flash"]) if own["flash"] else None,
+    )
+    glass = lens(own["glass"] or 200, contacts=own["contacts"] is None)
+    plan = planned(
+        situation(**given),
+        camera=camera,
+        glass=glass,
+        requests=own["requests"],
+        schools=own["schools"],
+        accessories=bag,
+    )
+    name, _, part = setting.partition("@")
+    return plan.setup.settings[name].layer if part else plan.setup.value(name)
+
+
+class EachRule(SimpleTestCase):
+    def test_changes_the_answer(self):
+        for rule, setting, one, first, other, second in RULES:
+            with self.subTest(rule=rule, setting=setting):
+                self.assertNotEqual(first, second)
+                self.assertEqual(answer(one, setting), first)
+                self.assertEqual(answer(other, setting), second)
+
+    def test_is_in_the_table(self):
+        named = {row[0] for row in RULES}
+        for path in sorted(Path(planner.__file__).parent.glob("*.py")):
+            functions = [node.name for node in ast.parse(path.read_text()).body if isinstance(node, ast.FunctionDef)]
+            for name in functions:
+                if name.startswith("_set_"):
+                    self.assertIn(f"{path.stem}.{name}", named)
