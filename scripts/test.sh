@@ -18,7 +18,8 @@ step "vue-tsc" sh -c 'cd frontend && npx vue-tsc --noEmit'
 step "front-end build" make -s build
 
 log="$data/tests.log"
-"$PY" manage.py test --noinput --parallel 2 --timing tests 2>&1 | tee "$log"
+# A test that hangs must fail, not keep everyone waiting.
+timeout -k 10 1500 "$PY" manage.py test --noinput --parallel 2 --timing tests 2>&1 | tee "$log"
 counts=$(grep -E '^[0-9]+ passed, [0-9]+ failed' "$log" | tail -n 1)
 passed=$(echo "$counts" | sed -nE 's/^([0-9]+) passed.*/\1/p')
 broken=$(echo "$counts" | sed -nE 's/.* ([0-9]+) failed.*/\1/p')

@@ -6,7 +6,16 @@ import os
 from typing import ClassVar
 
 from django.test import LiveServerTestCase
-from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, Playwright, Request, sync_playwright
+from playwright.sync_api import (
+    Browser,
+    BrowserContext,
+    ConsoleMessage,
+    Locator,
+    Page,
+    Playwright,
+    Request,
+    sync_playwright,
+)
 
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.load import load_demo
@@ -91,6 +100,19 @@ class BrowserTestCase(LiveServerTestCase):
         field = page.get_by_role("combobox", name=label)
         field.fill(option)
         page.get_by_title(option, exact=True).wait_for()
+        field.press("Enter")
+
+    def pick(self, within: Page | Locator, label: str, option: str) -> None:
+        """Open a list and choose in it by arrow keys."""
+        field = within.get_by_role("combobox", name=label, exact=True)
+        field.press("Enter")
+        active = self.page.locator(
+            ".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option-active"
+        )
+        for _ in range(30):
+            if active.get_attribute("title") == option:
+                break
+            field.press("ArrowDown")
         field.press("Enter")
 
     def wait_saved(self, page: Page | None = None) -> None:

@@ -39,7 +39,6 @@ class CardJourney(BrowserTestCase):
         page.get_by_role("link", name=exported["title"]).click()
         expect(page.get_by_text("1/100 s · f/2.8 · ISO 1600")).to_be_visible()
 
-        page.go_back()
         with page.expect_download() as waiting:
             page.get_by_role("button", name="JSON").click()
         self.assertEqual(json.loads(Path(waiting.value.path()).read_text("utf-8")), exported)

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** One setting's value, edited as its kind asks: an option, on or off, or a number with its unit. */
-import { Select } from 'ant-design-vue'
 import { computed } from 'vue'
 import type { Body, CatalogueEntry, SettingValue } from '@/api/types'
+import NamedSelect from './NamedSelect.vue'
 import NumberField from './NumberField.vue'
 import { parseNumber } from './format'
 import { sayValue } from './tables'
@@ -29,9 +29,6 @@ const format = (each: number): string => sayValue(props.entry, each)
 </script>
 
 <template>
-  <div v-if="entry.options.length || entry.kind === 'flag'" class="field">
-    <label>{{ entry.label }}</label>
-    <Select :value="chosen" :options="options" :aria-label="entry.label" show-search option-filter-prop="label" @update:value="choose" />
-  </div>
+  <NamedSelect v-if="entry.options.length || entry.kind === 'flag'" :label="entry.label" :value="chosen" :options="options" show-search option-filter-prop="label" @update:value="choose" />
   <NumberField v-else v-model:value="number" :label="entry.label" :pointer="pointer" :format="format" :parse="parseNumber" optional empty-means="not set" />
 </template>

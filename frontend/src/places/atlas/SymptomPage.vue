@@ -56,7 +56,7 @@ const said = (changes: Record<string, unknown>): string =>
       <template v-else>
         <ChoiceField v-model:value="situationId" class="where" label="It happened in" :options="requests.map((item) => ({ value: item.planned.situation.id, label: item.planned.situation.title }))" :hint="shoot.title" />
         <p v-if="done" class="sheet" role="status">
-          Held in the plan: {{ done.toLowerCase() }}. <button class="link" @click="router.push(`/shoots/${made?.planned.shoot_id}/plan/${situationId}`)">See the plan</button>
+          Held in the plan: {{ done.toLowerCase() }}. <button class="link" @click="router.push(`/shoots/${shoot.id}/plan/${situationId}`)">See the plan</button>
         </p>
         <p v-if="causes.isPending.value" class="soft" aria-busy="true">Weighing the causes…</p>
         <p v-else-if="causes.error.value" class="stop" role="alert">{{ causes.error.value.message }}</p>

@@ -40,6 +40,7 @@ export function useShootPlans() {
   const plans = useQuery({
     queryKey: computed(() => ['shoot-plans', requests.value.map((item) => item.request)]),
     enabled: computed(() => loaded.value && requests.value.length > 0),
+    placeholderData: (before: PlannedPlan[] | undefined) => before, // the last answer stays while an edit is planned
     queryFn: async () => {
       const made: PlannedPlan[] = []
       for (const item of requests.value) made.push({ ...item, plan: await answered(client.POST('/api/v1/plan', { body: item.request })) })

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** Which settings and options this body has, what falls away with what, and what it will not do together. */
-import { Button, Select } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { Body } from '@/api/types'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { isoText, parseNumber, shutterText } from '@/shared/format'
+import NamedSelect from '@/shared/NamedSelect.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { settingOf, tables } from '@/shared/tables'
 import TextField from '@/shared/TextField.vue'
@@ -67,22 +68,19 @@ function addConflict(): void {
   <section class="options">
     <h2>What it has</h2>
     <p class="soft">A body is taken to have every setting and option unless you say otherwise. The plan never asks for what it lacks, and names the work-around.</p>
-    <Select v-model:value="adding" class="adding" :options="choosable" show-search option-filter-prop="label" placeholder="A setting it lacks, or has only in part" aria-label="Declare a setting" @select="add" />
+    <NamedSelect v-model:value="adding" spoken label="Declare a setting" class="adding" :options="choosable" show-search option-filter-prop="label" placeholder="A setting it lacks, or has only in part" @select="add" />
     <div v-for="support in body.support" :key="support.setting" class="one">
       <button class="plain head" :aria-expanded="opened === support.setting" @click="opened = opened === support.setting ? null : support.setting">
         <b>{{ labelOf(support.setting) }}</b> <span class="soft">{{ said(support) }}</span>
       </button>
       <button class="link" @click="remove(support.setting)">It has all of it</button>
       <div v-if="opened === support.setting" class="inside">
-        <label v-if="optionsOf(support.setting).length">
-          <span class="soft">Options it has (none: it lacks the setting)</span>
-          <Select mode="multiple" :value="[...support.options]" :options="optionsOf(support.setting)" option-filter-prop="label" aria-label="Options it has" @update:value="(options: unknown) => changeOne(support.setting, { options: options as string[] })" />
-        </label>
+        <NamedSelect v-if="optionsOf(support.setting).length" label="Options it has (none: it lacks the setting)" mode="multiple" :value="[...support.options]" :options="optionsOf(support.setting)" option-filter-prop="label" @update:value="(options: unknown) => changeOne(support.setting, { options: options as string[] })" />
         <TextField label="Work-around" pointer="/support" :value="support.instead" @update:value="(instead) => changeOne(support.setting, { instead })" />
         <div v-for="(condition, at) in support.conditions" :key="at" class="condition">
           <ChoiceField label="While" searchable :value="condition.when_setting" :options="withOptions" @update:value="(when_setting) => changeCondition(support, at, { when_setting, is_one_of: [] })" />
-          <label><span class="soft">is one of</span><Select mode="multiple" :value="[...condition.is_one_of]" :options="optionsOf(condition.when_setting)" aria-label="is one of" @update:value="(is_one_of: unknown) => changeCondition(support, at, { is_one_of: is_one_of as string[] })" /></label>
-          <label><span class="soft">it loses</span><Select mode="multiple" :value="[...condition.without_options]" :options="optionsOf(support.setting)" aria-label="it loses" @update:value="(without: unknown) => changeCondition(support, at, { without_options: without as string[] })" /></label>
+          <NamedSelect label="is one of" mode="multiple" :value="[...condition.is_one_of]" :options="optionsOf(condition.when_setting)" @update:value="(is_one_of: unknown) => changeCondition(support, at, { is_one_of: is_one_of as string[] })" />
+          <NamedSelect label="it loses" mode="multiple" :value="[...condition.without_options]" :options="optionsOf(support.setting)" @update:value="(without: unknown) => changeCondition(support, at, { without_options: without as string[] })" />
           <TextField label="Because" pointer="/support" :value="condition.because" @update:value="(because) => changeCondition(support, at, { because })" />
           <button class="link" @click="changeOne(support.setting, { conditions: support.conditions.filter((_, index) => index !== at) })">Remove condition</button>
         </div>
@@ -138,11 +136,6 @@ h2 {
   padding: 4px 0 8px 14px;
 }
 
-.inside label {
-  display: grid;
-  gap: 2px;
-}
-
 .condition {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
@@ -150,10 +143,5 @@ h2 {
   align-items: end;
   padding: 6px 0;
   border-top: 1px dashed var(--rule);
-}
-
-.condition label {
-  display: grid;
-  gap: 2px;
 }
 </style>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The foundation: what this photographer sets on any body. Empty means: as is usual. */
-import { Input, Select, Switch } from 'ant-design-vue'
+import { Input, Switch } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { CatalogueEntry, SettingValue } from '@/api/types'
 import { useFoundation } from '@/shared/foundation'
+import NamedSelect from '@/shared/NamedSelect.vue'
 import { sayValue, tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
 
@@ -53,7 +54,7 @@ useOpenThing(() => 'Foundation')
     <p><RouterLink to="/gear">Gear</RouterLink></p>
     <div class="page-head">
       <h1>Foundation</h1>
-      <p class="soft">What you set on any body. {{ count ? `${count} values are your own` : 'Nothing of your own yet' }}; genre, situation and pins stand over it.</p>
+      <p class="soft">What you set on any body. {{ count ? `${count} ${count === 1 ? 'value is' : 'values are'} your own` : 'Nothing of your own yet' }}; genre, situation and pins stand over it.</p>
     </div>
     <p v-if="saved?.state === 'refused'" class="stop" role="alert">{{ saved.problem?.message }}</p>
     <div class="filters">
@@ -65,7 +66,7 @@ useOpenThing(() => 'Foundation')
       <h2>{{ group }}</h2>
       <div v-for="item in items" :key="item.id" class="row">
         <RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label }}</RouterLink>
-        <Select :value="chosen(item)" :options="optionsOf(item)" :aria-label="item.label" :class="{ own: item.id in own }" @update:value="(value: unknown) => choose(item, String(value))" />
+        <NamedSelect spoken :label="item.label" :value="chosen(item)" :options="optionsOf(item)" :class="{ own: item.id in own }" @update:value="(value: unknown) => choose(item, String(value))" />
         <span class="soft">{{ item.usual_because || 'Holds where the situation does not decide.' }}</span>
       </div>
     </section>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** One saved setup: its card, its title, note and tags, its versions. Its values do not change: an edit is a version. */
-import { Button, Select } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Assessment, SavedSetup, SettingValue } from '@/api/types'
 import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
+import NamedSelect from '@/shared/NamedSelect.vue'
 import { useShortcuts } from '@/shared/shortcuts'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
@@ -77,10 +78,7 @@ useShortcuts([{ keys: 'E', does: 'Change values (a new version)', run: () => (ed
         <aside class="about no-print">
           <TextField label="Title" pointer="/title" needed :value="setup.title" @update:value="(title: string) => describe({ title })" />
           <TextField label="Note" pointer="/note" long :value="setup.note" @update:value="(note: string) => describe({ note })" />
-          <div class="field">
-            <label>Tags</label>
-            <Select mode="tags" :value="[...setup.tags]" :options="known" aria-label="Tags" placeholder="Type a tag, Enter" @update:value="(tags: unknown) => describe({ tags: (tags as string[]).map((tag) => tag.trim().slice(0, 40)).filter(Boolean).slice(0, 20) })" />
-          </div>
+          <NamedSelect label="Tags" mode="tags" :value="[...setup.tags]" :options="known" placeholder="Type a tag, Enter" @update:value="(tags: unknown) => describe({ tags: (tags as string[]).map((tag) => tag.trim().slice(0, 40)).filter(Boolean).slice(0, 20) })" />
           <section>
             <h3>Versions</h3>
             <p v-for="each in family.versions" :key="each.id" class="version" :class="{ on: each.id === id }">
