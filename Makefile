@@ -71,7 +71,7 @@ bench: install build chromium  ## print the measured figures
 	@$(PY) -m benchmarks
 
 screenshots: install build chromium  ## rewrite docs/screenshots from the demo data, in a folder of its own
-	@$(PY) scripts/screenshots.py
+	@$(PY) -m scripts.screenshots
 
 judge:  ## compare plans with judgement cases: make judge CASES=/abs/path.json
 	@$(PY) -m tests.core.judgement $(CASES)

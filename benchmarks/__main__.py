@@ -1,7 +1,10 @@
 """Prints every figure the project promises, beside its aim."""
 
-from benchmarks import page, planning
+from benchmarks import library, page, planning
+from benchmarks.browser import demo_browser
 
 if __name__ == "__main__":
     planning.main()
-    page.main()
+    with demo_browser() as (browser, address):
+        page.main(browser, address)
+        library.main(browser, address)

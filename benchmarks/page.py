@@ -3,18 +3,17 @@
 from __future__ import annotations
 
 import gzip
-import tempfile
 import time
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Browser, Page
 
+from benchmarks.browser import new_page
 from benchmarks.figures import report
 from wide_aperture.demo.ids import demo_id
-from wide_aperture.demo.served import PROJECT, DemoServer
+from wide_aperture.demo.served import PROJECT
 
 PLAN = f"/shoots/{demo_id('shoot/cup-final')}/plan/{demo_id('situation/cup-final/2')}"
-ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 LOADS, DRAGS = 9, 60
 
 # In the page: move the pointer, note when the marker has moved (next frame) and when the rulers were redrawn.
@@ -60,34 +59,31 @@ def _drag(page: Page) -> tuple[list[float], list[float]]:
     return moved, redrawn
 
 
-def main() -> None:
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = DemoServer(folder)
-        try:
-            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
-            usable = []
-            scripts: set[str] = set()
-            for _ in range(LOADS):
-                page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
-                page.on("response", lambda r: scripts.add(r.url) if r.url.endswith(".js") else None)
-                begun = time.perf_counter()
-                page.goto(server.address + PLAN)
-                page.get_by_role("slider", name="Shutter").wait_for()
-                usable.append((time.perf_counter() - begun) * 1000)
-                page.wait_for_load_state("networkidle")
-                page.context.close()
-            report("first load of Plan until a ruler can be moved", usable, "ms", "<= 1500 ms")
-            files = [PROJECT / "frontend" / "dist" / "assets" / Path(url).name for url in scripts]
-            kilobytes = sum(len(gzip.compress(file.read_bytes(), 9)) for file in files) / 1000
-            print(f"{'script loaded by Plan, gzip':<44}     {kilobytes:8.1f} kB in {len(files)} files   aim: <= 280 kB")
+def _loads(browser: Browser, address: str) -> tuple[list[float], set[str]]:
+    usable, scripts = [], set[str]()
+    for _ in range(LOADS):
+        page = new_page(browser)
+        page.on("response", lambda r: scripts.add(r.url) if r.url.endswith(".js") else None)
+        begun = time.perf_counter()
+        page.goto(address + PLAN)
+        page.get_by_role("slider", name="Shutter").wait_for()
+        usable.append((time.perf_counter() - begun) * 1000)
+        page.wait_for_load_state("networkidle")
+        page.context.close()
+    return usable, scripts
 
-            page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
-            page.goto(server.address + PLAN)
-            page.get_by_role("slider", name="Shutter").wait_for()
-            page.wait_for_load_state("networkidle")
-            moved, redrawn = _drag(page)
-            report("pointer to marker", moved, "ms", "<= 16 ms")
-            report("pointer to redrawn rulers and field", redrawn, "ms", "p95 <= 80 ms")
-            browser.close()
-        finally:
-            server.kill()
+
+def main(browser: Browser, address: str) -> None:
+    usable, scripts = _loads(browser, address)
+    report("first load of Plan until a ruler can be moved", usable, "ms", "<= 1500 ms")
+    files = [PROJECT / "frontend" / "dist" / "assets" / Path(url).name for url in scripts]
+    kilobytes = sum(len(gzip.compress(file.read_bytes(), 9)) for file in files) / 1000
+    print(f"{'script loaded by Plan, gzip':<44}     {kilobytes:8.1f} kB in {len(files)} files   aim: <= 280 kB")
+
+    page = new_page(browser)
+    page.goto(address + PLAN)
+    page.get_by_role("slider", name="Shutter").wait_for()
+    page.wait_for_load_state("networkidle")
+    moved, redrawn = _drag(page)
+    report("pointer to marker", moved, "ms", "<= 16 ms")
+    report("pointer to redrawn rulers and field", redrawn, "ms", "p95 <= 80 ms")

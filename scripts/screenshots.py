@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-import tempfile
+from playwright.sync_api import Browser, Page
 
-from playwright.sync_api import Browser, Page, sync_playwright
-
+from benchmarks.browser import demo_browser
 from wide_aperture.demo.ids import demo_id
-from wide_aperture.demo.served import PROJECT, DemoServer
+from wide_aperture.demo.served import PROJECT
 
 PICTURES = PROJECT / "docs" / "screenshots"
-ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 
 
 def plan(shoot: str, number: int) -> str:
@@ -58,25 +56,19 @@ def take_all(browser: Browser, address: str) -> None:
     page.wait_for_timeout(400)
     take(page, "kit")
 
-    for shoot, number in (("cup-final", 2), ("tarn", 1), ("ridge", 2)):
-        page = fresh(browser, address, plan(shoot, number))
-        page.get_by_role("button", name="Save setup").click()
-        page.get_by_role("status").filter(has_text="Saved as").wait_for()
-        page.wait_for_timeout(900)
-        page.context.close()
     take(fresh(browser, address, "/setups"), "setups")
+    versions = ",".join(str(demo_id(f"setup/{slug}")) for slug in ("cup-final/2", "cup-final/2/v2", "wedding/1"))
+    take(fresh(browser, address, f"/setups/compare?ids={versions}"), "compare")
+    page = fresh(browser, address, plan("cup-final", 2))  # the Atlas speaks about the shoot last planned
+    page.goto(f"{address}/atlas/settings/anti_flicker")
+    page.get_by_text("Second half, floodlights").first.wait_for()
+    take(page, "atlas")
 
 
 def main() -> None:
     PICTURES.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = DemoServer(folder)
-        try:
-            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
-            take_all(browser, server.address)
-            browser.close()
-        finally:
-            server.kill()
+    with demo_browser() as (browser, address):
+        take_all(browser, address)
     print(f"{len(list(PICTURES.glob('*.png')))} pictures in {PICTURES.relative_to(PROJECT)}")
 
 

@@ -169,9 +169,8 @@ def _set_shutter(draft: Draft) -> None:
 def _left_over(draft: Draft) -> str:
     """Why a time stands where no limit on it presses."""
     cell, highs = draft.exposure, [t.high for t in draft.search.terms if t.axis == "shutter_s" and t.high]
-    room = (
-        f", {wording.stops_word(math.log2(min(highs) / cell.shutter_s))} shorter than any limit asks" if highs else ""
-    )
+    spare = math.log2(min(highs) / cell.shutter_s) if highs else 0.0
+    room = f", {wording.stops_word(spare)} shorter than any limit asks" if spare > 1 / 6 else ""
     return (
         f"No limit presses here: {wording.ev(draft.case.ev100)} at {format_aperture(cell.aperture)} and {format_iso(cell.iso)} "
         f"leaves {wording.seconds(cell.shutter_s)}{room}."
@@ -196,12 +195,8 @@ def _set_iso(draft: Draft, mode: str) -> None:
         draft.put(
             "iso",
             cell.iso,
-            *(
-                reasons
-                or (
-                    f"What {wording.seconds(cell.shutter_s)} and {format_aperture(cell.aperture)} need at {wording.ev(case.ev100)}.",
-                )
-            ),
+            f"What {wording.seconds(cell.shutter_s)} and {format_aperture(cell.aperture)} need at {wording.ev(case.ev100)}.",
+            *reasons,
             limits=limits,
         )
         for setting in ("iso_floor", "iso_ceiling", "slowest_shutter_s"):

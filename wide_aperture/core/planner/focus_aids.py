@@ -59,7 +59,9 @@ def _set_prediction(draft: Draft) -> None:
         )
     if draft.option("af_mode") != "single":
         motion = {"erratic": "erratic", "across": "steady", "towards": "steady"}.get(case.situation.direction, "normal")
-        draft.put("subject_motion", motion, f"Moves {case.situation.direction} at {case.speed_m_s:g} m/s.")
+        course = {"erratic": "this way and that ", "across": "across ", "towards": "towards you "}
+        way = course.get(case.situation.direction, "")
+        draft.put("subject_motion", motion, f"Moves {way}at {case.speed_m_s:g} m/s.")
     people = case.subject in ("person", "group")
     couple = people and case.has("unrepeatable")
     if people:

@@ -123,7 +123,7 @@ def _set_reserve(draft: Draft) -> None:
         "dr_mode",
         ("off",),
         f"{range_sentence(case, cell.iso) or f'One frame holds {engineering_range_ev(case.body, cell.iso):.1f} EV'}: raw exposed "
-        f"for its highlights keeps the same range without raising the lowest ISO from {case.body.base_iso:g}.",
+        f"for its highlights holds as much as a reserve would, and ISO {case.body.base_iso:g} stays open.",
     )
 
 

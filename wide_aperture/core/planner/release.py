@@ -120,7 +120,9 @@ def _set_drive(draft: Draft) -> None:
 
 
 def _against_blinks(draft: Draft) -> str:
-    """A blink lasts a third of a second: of n frames spread over more, one has open eyes."""
+    """A blink lasts a third of a second: of n frames spread over more, one has open eyes. Animals turn away."""
+    if draft.case.subject in ("animal", "bird"):
+        return f"A turn of the head takes about half a second: {LOW_FPS:g}/s catch it without filling the buffer."
     faces = "faces" if draft.case.subject == "group" else "eyes"
     return f"A blink lasts about 0.3 s: three frames at {LOW_FPS:g}/s catch {faces} between blinks and gestures."
 
