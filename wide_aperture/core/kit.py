@@ -16,6 +16,7 @@ from wide_aperture.core.document import (
     FNumber,
     FocalMm,
     Iso,
+    Kelvin,
     Name,
     NotNegative,
     Positive,
@@ -167,6 +168,10 @@ class Body(Document):
     anti_flicker: bool = False
     autofocus: bool = True
     reserve_floors: tuple[ReserveFloor, ...] = ()
+    kelvin_low: Kelvin = Field(default=2500, description="Lowest colour temperature that can be set")
+    kelvin_high: Kelvin = 10_000
+    automatic_kelvin_low: Kelvin = Field(default=3000, description="Lowest the automatic white balance reaches")
+    automatic_kelvin_high: Kelvin = 8000
     electrons: SensorFigures
     ceilings: IsoCeilings
     auto_iso_slowest_shutter: SlowestShutterControl = "fixed"
@@ -185,6 +190,10 @@ class Body(Document):
             raise ValueError("ceilings/routine must not lie under base_iso")
         if self.ceilings.push > self.highest_iso * NOMINAL_SLACK:
             raise ValueError("ceilings/push must not lie above highest_iso")
+        if self.kelvin_high < self.kelvin_low:
+            raise ValueError("kelvin_high must not lie under kelvin_low")
+        if self.automatic_kelvin_high < self.automatic_kelvin_low:
+            raise ValueError("automatic_kelvin_high must not lie under automatic_kelvin_low")
         if not self.shutter_kinds:
             raise ValueError("fastest_mechanical_s: the body needs at least one shutter kind with its shortest time")
         return self

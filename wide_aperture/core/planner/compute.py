@@ -35,10 +35,10 @@ from wide_aperture.core.search import ExposureSearch
 from wide_aperture.core.sensor import usable_range_ev
 from wide_aperture.core.setup_document import Foundation, Pin, Value
 from wide_aperture.core.situation import Situation
+from wide_aperture.core.tone import PREVIEW_CLIPS_BEFORE_RAW_EV
 
 PLANNER_VERSION = "1.0"
 SEARCHED_AXES = ("shutter_s", "aperture", "iso", "nd_stops")
-PREVIEW_CLIPS_BEFORE_RAW_EV = {"flat": 0.4, "neutral": 0.6, "standard": 0.9, "mono": 0.8}
 
 
 RULES = (

@@ -1,0 +1,75 @@
+import math
+
+import numpy as np
+from django.test import SimpleTestCase
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.tables import rows
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.white_balance import card_cast, cct_duv, daylight_xy, planckian_xy, usual_xy
+
+LOCI = {"planckian": planckian_xy, "daylight": daylight_xy}
+
+
+class AgainstTheReference(SimpleTestCase):
+    def test_every_locus_row_agrees(self):
+        for row in rows("cct"):
+            with self.subTest(case=row["case_id"]):
+                x, y = LOCI[row["locus"]](float(row["cct_k"]))
+                tolerance = 1e-4 if row["locus"] == "planckian" else 1e-6
+                self.assertLess(abs(x - float(row["x"])), tolerance)
+                self.assertLess(abs(y - float(row["y"])), tolerance)
+
+    def test_every_temperature_comes_back(self):
+        for row in rows("cct_inverse"):
+            with self.subTest(case=row["case_id"]):
+                kelvin, duv = cct_duv(float(row["x"]), float(row["y"]))
+                self.assertLess(abs(kelvin - float(row["cct_k"])), max(1.0, 2e-4 * float(row["cct_k"])))
+                self.assertLess(abs(duv - float(row["duv"])), 2e-5)
+
+    def test_every_cast_agrees(self):
+        for row in rows("white_balance"):
+            scene = LOCI[row["scene_locus"]](float(row["scene_cct_k"]))
+            setting = LOCI[row["setting_locus"]](float(row["setting_cct_k"]))
+            for method in ("bradford", "diagonal"):
+                with self.subTest(case=row["case_id"], method=method):
+                    cast = card_cast(scene, setting, method)
+                    for channel, value in zip("rgb", cast.linear_rgb, strict=True):
+                        expected = float(row[f"{method}_lin_{channel}"])
+                        self.assertLess(abs(value - expected), 2e-4 + 1e-3 * abs(expected))
+                    for channel, value in zip("Lab", cast.lab, strict=True):
+                        self.assertLess(abs(value - float(row[f"{method}_{channel}"])), 0.05)
+
+
+class Laws(SimpleTestCase):
+    def test_arrays_answer_like_their_elements(self):
+        kelvins = np.array([[2000.0, 3200.0], [5000.0, 9000.0]])
+        x, y = planckian_xy(kelvins)
+        self.assertEqual(x.shape, (2, 2))
+        np.testing.assert_allclose((x[1, 0], y[1, 0]), planckian_xy(5000.0), rtol=1e-12)
+
+    @given(kelvin=st.floats(1500, 20_000))
+    def test_a_black_body_gives_its_own_temperature_back(self, kelvin):
+        found, duv = cct_duv(*planckian_xy(kelvin))
+        self.assertTrue(math.isclose(found, kelvin, rel_tol=2e-4))
+        self.assertLess(abs(duv), 1e-5)
+
+    @given(light=st.floats(2500, 12_000), setting=st.floats(2500, 12_000))
+    def test_a_setting_under_the_light_cools_and_above_it_warms(self, light, setting):
+        yellow = card_cast(planckian_xy(light), planckian_xy(setting)).lab[2]
+        if abs(1e6 / light - 1e6 / setting) > 5:
+            self.assertEqual(yellow > 0, setting > light)
+
+    def test_what_is_no_white_light_has_no_temperature(self):
+        for x, y in ((0.64, 0.33), (0.2, 0.7), (1.2, 0.3), (math.nan, 0.3)):
+            with self.subTest(x=x, y=y), self.assertRaises(DomainError):
+                cct_duv(x, y)
+        with self.assertRaises(DomainError):
+            daylight_xy(3000)
+        with self.assertRaises(DomainError):
+            card_cast((0.31, 0.33), (0.31, 0.33), "guess")
+
+    def test_the_usual_locus_changes_where_daylight_begins(self):
+        self.assertEqual(usual_xy(3999), planckian_xy(3999))
+        self.assertEqual(usual_xy(4000), daylight_xy(4000))

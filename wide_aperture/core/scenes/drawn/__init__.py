@@ -1,0 +1,1 @@
+"""The drawn scenes, a file per kind of place."""
