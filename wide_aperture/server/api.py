@@ -12,6 +12,7 @@ from ninja.responses import NinjaJSONEncoder
 
 from wide_aperture.core.planner import PLANNER_VERSION
 from wide_aperture.gear.api import bodies, foundations, gear, lenses
+from wide_aperture.rehearse.api import register_abandoned, rehearse
 from wide_aperture.server import problems
 from wide_aperture.server.backup_api import backup
 from wide_aperture.setups.api import setups
@@ -53,8 +54,10 @@ api = NinjaAPI(
 )
 problems.register(api)
 register_problems(api)
+register_abandoned(api)
 api.add_router("", about)
 api.add_router("", live)
+api.add_router("", rehearse)
 api.add_router("/bodies", bodies)
 api.add_router("/lenses", lenses)
 api.add_router("/foundations", foundations)

@@ -97,6 +97,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bracket": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Bracket
+         * @description A bracket: its frames, what they hold together, the merged picture.
+         */
+        post: operations["bracket"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/card": {
         parameters: {
             query?: never;
@@ -343,6 +363,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Meters
+         * @description All meter patterns on a scene.
+         */
+        post: operations["meter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plan": {
         parameters: {
             query?: never;
@@ -357,6 +397,46 @@ export interface paths {
          * @description Compute a plan. Stateless: nothing is stored.
          */
         post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Rehearsal
+         * @description Where the rehearsal of a plan begins: its scene, tuned, and the camera as planned.
+         */
+        post: operations["rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/render": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Render Frame
+         * @description One simulated frame with its histograms, clip masks and tones.
+         */
+        post: operations["render"];
         delete?: never;
         options?: never;
         head?: never;
@@ -397,6 +477,26 @@ export interface paths {
          * @description Bring back the documents of a backup.
          */
         post: operations["backup_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scenes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Scenes
+         * @description The drawn scenes.
+         */
+        get: operations["scenes"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -702,6 +802,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/visible": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Visible Difference
+         * @description Whether two frames look different at an output.
+         */
+        post: operations["visible"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/white-balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * White Balance
+         * @description The cast of every light, and a card if one was clicked.
+         */
+        post: operations["white_balance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -858,6 +998,18 @@ export interface components {
              */
             autofocus: boolean;
             /**
+             * Automatic Kelvin High
+             * @description colour temperature, K
+             * @default 8000
+             */
+            automatic_kelvin_high: number;
+            /**
+             * Automatic Kelvin Low
+             * @description Lowest the automatic white balance reaches
+             * @default 3000
+             */
+            automatic_kelvin_low: number;
+            /**
              * Base Iso
              * @description ISO speed
              */
@@ -922,6 +1074,18 @@ export interface components {
              * @default []
              */
             iso_by_time: components["schemas"]["IsoByTime"][];
+            /**
+             * Kelvin High
+             * @description colour temperature, K
+             * @default 10000
+             */
+            kelvin_high: number;
+            /**
+             * Kelvin Low
+             * @description Lowest colour temperature that can be set
+             * @default 2500
+             */
+            kelvin_low: number;
             /**
              * Longest Timed S
              * @description Longest time before bulb
@@ -996,6 +1160,62 @@ export interface components {
             /** Value */
             value: string;
         };
+        /** BracketFrameOut */
+        BracketFrameOut: {
+            /** Deep Shadow */
+            deep_shadow: number;
+            /** High Ev */
+            high_ev: number;
+            /** Image */
+            image: string;
+            /** Low Ev */
+            low_ev: number;
+            /** Offset Ev */
+            offset_ev: number;
+            /** Raw Clipped */
+            raw_clipped: number;
+            /** Shutter S */
+            shutter_s: number;
+        };
+        /** BracketOut */
+        BracketOut: {
+            /** Covers */
+            covers: boolean;
+            /** Cropped Share */
+            cropped_share: number;
+            /** Frames */
+            frames: components["schemas"]["BracketFrameOut"][];
+            /** Hand Limit S */
+            hand_limit_s: number | null;
+            /** Merged */
+            merged: string;
+            /** Misses Above Ev */
+            misses_above_ev: number;
+            /** Misses Below Ev */
+            misses_below_ev: number;
+            /** One Frame Ev */
+            one_frame_ev: number;
+            /** Scene High Ev */
+            scene_high_ev: number;
+            /** Scene Low Ev */
+            scene_low_ev: number;
+            /** Scene Range Ev */
+            scene_range_ev: number;
+            /** Sentence */
+            sentence: string;
+            /** Slowest S */
+            slowest_s: number;
+            /** Subject Moves Px */
+            subject_moves_px: number;
+            /** Suggested Frames */
+            suggested_frames: number;
+            /** Suggested Shift Ev */
+            suggested_shift_ev: number;
+            /** Suggested Step Ev */
+            suggested_step_ev: number;
+            /** Total S */
+            total_s: number;
+        };
         /** BracketRequest */
         BracketRequest: {
             /** Frames */
@@ -1003,12 +1223,179 @@ export interface components {
             /** Step Ev */
             step_ev: number;
         };
+        /**
+         * BracketSetting
+         * @description A bracket as the plan has it; one frame: none.
+         */
+        BracketSetting: {
+            /**
+             * Frames
+             * @default 1
+             */
+            frames: number;
+            /**
+             * Step Ev
+             * @default 1
+             */
+            step_ev: number;
+        };
+        /**
+         * Capture
+         * @description One exposure. focus_m null: infinity; subject_m null: as the scene is drawn.
+         */
+        Capture: {
+            /**
+             * Aperture
+             * @description f-number
+             */
+            aperture: number;
+            /**
+             * Flash
+             * @default false
+             */
+            flash: boolean;
+            /**
+             * Flash Comp Ev
+             * @description From what lights the subject to mid
+             * @default 0
+             */
+            flash_comp_ev: number;
+            /**
+             * Focal Mm
+             * @description focal length, mm
+             */
+            focal_mm: number;
+            /** Focus M */
+            focus_m?: number | null;
+            /**
+             * Hand Limit S
+             * @description Slowest time the hand holds; null: a tripod
+             */
+            hand_limit_s?: number | null;
+            /**
+             * Iso
+             * @description ISO speed
+             */
+            iso: number;
+            /**
+             * Later S
+             * @description Time since the first frame of a series
+             * @default 0
+             */
+            later_s: number;
+            /**
+             * @default {
+             *       "base": "neutral",
+             *       "contrast": 0,
+             *       "filter": "none",
+             *       "format_version": 1,
+             *       "highlight_tone": 0,
+             *       "name": "",
+             *       "noise_strength": "off",
+             *       "saturation": 0,
+             *       "shadow_tone": 0,
+             *       "sharpness": 0
+             *     }
+             */
+            look: components["schemas"]["LookRecipe"];
+            /**
+             * Nd Stops
+             * @default 0
+             */
+            nd_stops: number;
+            /**
+             * Panned
+             * @description The camera follows the subject
+             * @default false
+             */
+            panned: boolean;
+            /**
+             * Reserve
+             * @default off
+             * @enum {string}
+             */
+            reserve: "off" | "auto" | "highlight_reserve_1" | "highlight_reserve_2";
+            /**
+             * Shadow Lift
+             * @default off
+             * @enum {string}
+             */
+            shadow_lift: "off" | "weak" | "strong" | "auto";
+            /**
+             * Shot
+             * @description Seed of noise and shake
+             * @default 1
+             */
+            shot: number;
+            /**
+             * Shutter S
+             * @description seconds
+             */
+            shutter_s: number;
+            /**
+             * Shutter Type
+             * @default mechanical
+             * @enum {string}
+             */
+            shutter_type: "mechanical" | "electronic_first_curtain" | "electronic" | "leaf";
+            /** Subject M */
+            subject_m?: number | null;
+            /**
+             * @default {
+             *       "bias": "white",
+             *       "card_xy": null,
+             *       "kelvin": 5500,
+             *       "mode": "auto",
+             *       "tint": 0
+             *     }
+             */
+            white: components["schemas"]["WhiteSetting"];
+        };
         /** Card */
         Card: {
             /** Markdown */
             markdown: string;
             /** Text */
             text: string;
+        };
+        /**
+         * CastOut
+         * @description One light of the scene under the setting taken. remaining_*: after the body's nearest setting.
+         */
+        CastOut: {
+            /** Cast Mired */
+            cast_mired: number;
+            /** Cct K */
+            cct_k: number;
+            /** Channel Snr */
+            channel_snr: [
+                number,
+                number,
+                number
+            ];
+            /** Delta E */
+            delta_e: number;
+            /** Gains Ev */
+            gains_ev: [
+                number,
+                number,
+                number
+            ];
+            /** Jpeg Can */
+            jpeg_can: boolean;
+            /** Name */
+            name: string;
+            /** Nearest K */
+            nearest_k: number;
+            /** Remaining Delta E */
+            remaining_delta_e: number;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "full" | "partial" | "monochrome";
         };
         /**
          * CatalogueEntry
@@ -1138,6 +1525,38 @@ export interface components {
             when_setting: string;
             /** Without Options */
             without_options: string[];
+        };
+        /**
+         * Crop
+         * @description A crop at one sensor pixel a picture pixel. x, y: its middle, in shares of the frame.
+         */
+        Crop: {
+            /**
+             * X
+             * @default 0.5
+             */
+            x: number;
+            /**
+             * Y
+             * @default 0.5
+             */
+            y: number;
+        };
+        /**
+         * Development
+         * @description A raw developed at home instead of the camera's picture.
+         */
+        Development: {
+            /**
+             * Denoise
+             * @default 0.5
+             */
+            denoise: number;
+            /**
+             * Lift Ev
+             * @default 0
+             */
+            lift_ev: number;
         };
         /**
          * Difference
@@ -1301,6 +1720,66 @@ export interface components {
              * @default Foundation
              */
             title: string;
+        };
+        /** FrameOut */
+        FrameOut: {
+            capture: components["schemas"]["Capture"];
+            /** Card */
+            card: [
+                number,
+                number
+            ] | null;
+            /** Exposure Ev100 */
+            exposure_ev100: number;
+            /** Faces */
+            faces: [
+                number,
+                number,
+                number
+            ][];
+            /** Focus */
+            focus: [
+                number,
+                number
+            ];
+            /** Height Px */
+            height_px: number;
+            /** Image */
+            image: string;
+            masks: components["schemas"]["MasksOut"];
+            movement: components["schemas"]["MovementOut"];
+            /** Noise Floor Ev */
+            noise_floor_ev: number;
+            /**
+             * Off Ev
+             * @description How much brighter (+) than intended the subject comes out
+             */
+            off_ev: number;
+            /** Preview Clip Ev */
+            preview_clip_ev: number;
+            /** Preview Histogram */
+            preview_histogram: number[][];
+            /** Raw Clip Ev */
+            raw_clip_ev: number;
+            /** Raw Histogram */
+            raw_histogram: number[][];
+            readings: components["schemas"]["ReadingsOut"];
+            /** Reserve Ev */
+            reserve_ev: number;
+            /** Scene High Ev */
+            scene_high_ev: number;
+            /** Scene Low Ev */
+            scene_low_ev: number;
+            /** Tones */
+            tones: components["schemas"]["ToneOut"][];
+            /** Wanted Ev100 */
+            wanted_ev100: number;
+            /** White Duv */
+            white_duv: number;
+            /** White Kelvin */
+            white_kelvin: number;
+            /** Width Px */
+            width_px: number;
         };
         /**
          * FrameRate
@@ -1722,6 +2201,101 @@ export interface components {
             second_cct_k: number | null;
         };
         /**
+         * Look
+         * @description What is asked of one rendering.
+         */
+        Look: {
+            crop?: components["schemas"]["Crop"] | null;
+            /** Crop Height Px */
+            crop_height_px?: number | null;
+            development?: components["schemas"]["Development"] | null;
+            /**
+             * Match Ev
+             * @description Brightened afterwards, to compare
+             * @default 0
+             */
+            match_ev: number;
+            peaking?: components["schemas"]["Peaking"] | null;
+            /**
+             * @default {
+             *       "high": 250,
+             *       "low": 5
+             *     }
+             */
+            thresholds: components["schemas"]["Thresholds"];
+            /**
+             * Width Px
+             * @default 960
+             */
+            width_px: number;
+        };
+        /**
+         * LookRecipe
+         * @description A JPEG look as a versioned object: what happens to the data after white balance.
+         */
+        LookRecipe: {
+            /**
+             * Base
+             * @default neutral
+             * @enum {string}
+             */
+            base: "standard" | "neutral" | "flat" | "mono";
+            /**
+             * Contrast
+             * @description steps from neutral
+             * @default 0
+             */
+            contrast: number;
+            /**
+             * Filter
+             * @description Before a black-and-white look
+             * @default none
+             * @enum {string}
+             */
+            filter: "none" | "yellow" | "red" | "green";
+            /**
+             * Format Version
+             * @default 1
+             * @constant
+             */
+            format_version: 1;
+            /**
+             * Highlight Tone
+             * @description Above 0: harder highlights
+             * @default 0
+             */
+            highlight_tone: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Noise Strength
+             * @default off
+             * @enum {string}
+             */
+            noise_strength: "off" | "light" | "strong";
+            /**
+             * Saturation
+             * @description steps from neutral
+             * @default 0
+             */
+            saturation: number;
+            /**
+             * Shadow Tone
+             * @description Above 0: deeper shadows
+             * @default 0
+             */
+            shadow_tone: number;
+            /**
+             * Sharpness
+             * @description steps from neutral
+             * @default 0
+             */
+            sharpness: number;
+        };
+        /**
          * Margin
          * @description How wrong one assumption may be before a limit breaks with the settings as chosen. null: no limit met.
          */
@@ -1744,6 +2318,110 @@ export interface components {
             most_fragile: string | null;
             /** Sentence */
             sentence: string;
+        };
+        /** MasksOut */
+        MasksOut: {
+            /** Peaking */
+            peaking: string | null;
+            /** Preview Black */
+            preview_black: string | null;
+            /** Preview Clipped */
+            preview_clipped: string | null;
+            /** Raw Clipped */
+            raw_clipped: string | null;
+        };
+        /** MeterOut */
+        MeterOut: {
+            /** Patterns */
+            patterns: components["schemas"]["PatternOut"][];
+            /**
+             * Point Ev
+             * @description The tone under the point, EV from the chosen pattern's mid
+             */
+            point_ev: number;
+            /** Scene Range Ev */
+            scene_range_ev: number;
+            /** Spot Radius */
+            spot_radius: number;
+            /** Tones */
+            tones: components["schemas"]["ToneOut"][];
+            /** Wanted Ev100 */
+            wanted_ev100: number;
+        };
+        /**
+         * MeterSetting
+         * @description How the camera of the plan meters.
+         */
+        MeterSetting: {
+            /**
+             * Comp Ev
+             * @default 0
+             */
+            comp_ev: number;
+            /**
+             * Favour Faces
+             * @default false
+             */
+            favour_faces: boolean;
+            /**
+             * Link Point
+             * @default false
+             */
+            link_point: boolean;
+            /**
+             * Pattern
+             * @default multi_segment
+             * @enum {string}
+             */
+            pattern: "multi_segment" | "centre_weighted" | "average" | "spot" | "highlight_weighted";
+        };
+        /**
+         * MeteredBy
+         * @description A meter that sets the exposure. free: what it moves.
+         */
+        MeteredBy: {
+            /**
+             * Comp Ev
+             * @default 0
+             */
+            comp_ev: number;
+            /**
+             * Favour Faces
+             * @default false
+             */
+            favour_faces: boolean;
+            /**
+             * Free
+             * @default iso
+             * @enum {string}
+             */
+            free: "iso" | "shutter_s";
+            /**
+             * Link Point
+             * @default false
+             */
+            link_point: boolean;
+            /**
+             * Pattern
+             * @default multi_segment
+             * @enum {string}
+             */
+            pattern: "multi_segment" | "centre_weighted" | "average" | "spot" | "highlight_weighted";
+            /**
+             * Spot Area
+             * @default 0.025
+             */
+            spot_area: number;
+            /**
+             * X
+             * @default 0.5
+             */
+            x: number;
+            /**
+             * Y
+             * @default 0.5
+             */
+            y: number;
         };
         /**
          * Missing
@@ -1779,6 +2457,18 @@ export interface components {
             sentence: string;
             /** Setting */
             setting: string;
+        };
+        /**
+         * MovementOut
+         * @description In sensor pixels: how far the subject moved, the hand shook, the read-out slanted over the whole height.
+         */
+        MovementOut: {
+            /** Shake Px */
+            shake_px: number;
+            /** Skew Px */
+            skew_px: number;
+            /** Subject Px */
+            subject_px: number;
         };
         /**
          * NamedLight
@@ -1967,6 +2657,43 @@ export interface components {
             /** Question */
             question: string;
             situation: components["schemas"]["Situation"];
+        };
+        /**
+         * PatternOut
+         * @description What one pattern would do. error_ev: darker (-) or brighter (+) than intended, compensation included.
+         */
+        PatternOut: {
+            /** Deep Shadow */
+            deep_shadow: number;
+            /** Error Ev */
+            error_ev: number;
+            /** Ev100 */
+            ev100: number;
+            /** Exposure Ev100 */
+            exposure_ev100: number;
+            /** Face Error Ev */
+            face_error_ev: number;
+            /**
+             * Pattern
+             * @enum {string}
+             */
+            pattern: "multi_segment" | "centre_weighted" | "average" | "spot" | "highlight_weighted";
+            /** Preview Clipped */
+            preview_clipped: number;
+            /** Raw Clipped */
+            raw_clipped: number;
+        };
+        /**
+         * Peaking
+         * @description Edges in focus, marked on the picture.
+         */
+        Peaking: {
+            /**
+             * Level
+             * @default middle
+             * @enum {string}
+             */
+            level: "low" | "middle" | "high";
         };
         /**
          * Pin
@@ -2439,6 +3166,145 @@ export interface components {
             /** Iso */
             iso: number;
         };
+        /** ReadingsOut */
+        ReadingsOut: {
+            /** Deep Shadow */
+            deep_shadow: number;
+            /** Difference Ev */
+            difference_ev: number;
+            /** Falsely Warned */
+            falsely_warned: number;
+            /** Preview Black */
+            preview_black: number;
+            /** Preview Clipped */
+            preview_clipped: number;
+            /** Preview Room Ev */
+            preview_room_ev: number;
+            /** Raw Clipped */
+            raw_clipped: number;
+            /** Raw Room Ev */
+            raw_room_ev: number;
+            /** To The Right Ev */
+            to_the_right_ev: number;
+        };
+        /**
+         * Rehearsal
+         * @description Where a rehearsal begins.
+         */
+        Rehearsal: {
+            /** Because */
+            because: string;
+            bracket: components["schemas"]["BracketSetting"];
+            capture: components["schemas"]["Capture"];
+            /** Exposes Itself */
+            exposes_itself: boolean;
+            /** Frames Per S */
+            frames_per_s: number;
+            meter: components["schemas"]["MeterSetting"];
+            /** Scene */
+            scene: string;
+            thresholds: components["schemas"]["Thresholds"];
+            /** Title */
+            title: string;
+            tuning: components["schemas"]["SceneTuning"];
+        };
+        /**
+         * RehearsalRequest
+         * @description A plan request, and a scene if one is chosen by hand.
+         */
+        RehearsalRequest: {
+            /**
+             * @default {
+             *       "cards_gb": 128,
+             *       "flash": null,
+             *       "grey_card": false,
+             *       "nd_stackable": true,
+             *       "nd_stops": [],
+             *       "release": true,
+             *       "spare_batteries": 1
+             *     }
+             */
+            accessories: components["schemas"]["Accessories"];
+            body: components["schemas"]["Body"];
+            foundation?: components["schemas"]["Foundation"] | null;
+            lens: components["schemas"]["Lens"];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @default {
+             *       "mains_hz": 50,
+             *       "requests": {
+             *         "af_area": null,
+             *         "af_mode": null,
+             *         "aperture": null,
+             *         "back_button_af": null,
+             *         "bodies": 1,
+             *         "bracketing": null,
+             *         "burst_seconds": null,
+             *         "card_mode": null,
+             *         "clock_synced": null,
+             *         "dr_mode": null,
+             *         "drive": null,
+             *         "exposure_mode": null,
+             *         "file": null,
+             *         "file_prefix": null,
+             *         "flash": null,
+             *         "focus_method": null,
+             *         "focus_stack_frames": null,
+             *         "half_press_af": null,
+             *         "interval_s": null,
+             *         "iso": null,
+             *         "kelvin": null,
+             *         "metering": null,
+             *         "noise_reduction_long_exposure": null,
+             *         "picture_profile": null,
+             *         "self_timer": null,
+             *         "sequence_frames": null,
+             *         "sequence_hours": null,
+             *         "shared_camera": false,
+             *         "shutter_floor_s": null,
+             *         "shutter_s": null,
+             *         "shutter_type": null,
+             *         "stabilisation": null,
+             *         "subject_detection": null,
+             *         "white_balance": null
+             *       },
+             *       "schools": {
+             *         "af_mode": "by_case",
+             *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
+             *         "exposure": "by_case",
+             *         "file": "raw",
+             *         "focus_start": "back_button",
+             *         "frame_rate": "a_little_lower",
+             *         "hand_hold": "reciprocal",
+             *         "highlights": "by_case",
+             *         "iso": "ceiling_only",
+             *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
+             *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
+             *         "priority": "by_case",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
+             *         "white_balance": "by_case"
+             *       }
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            /** Scene */
+            scene?: string | null;
+            situation: components["schemas"]["Situation"];
+        };
         /**
          * Remedy
          * @description A change of settings that would answer a finding, as pins.
@@ -2456,6 +3322,62 @@ export interface components {
             costs: components["schemas"]["Price"][];
             /** Label */
             label: string;
+        };
+        /**
+         * RenderRequest
+         * @description One frame of a scene. metered null: the exposure as the capture says.
+         */
+        RenderRequest: {
+            body: components["schemas"]["Body"];
+            capture: components["schemas"]["Capture"];
+            /**
+             * @default {
+             *       "crop": null,
+             *       "crop_height_px": null,
+             *       "development": null,
+             *       "match_ev": 0,
+             *       "peaking": null,
+             *       "thresholds": {
+             *         "high": 250,
+             *         "low": 5
+             *       },
+             *       "width_px": 960
+             *     }
+             */
+            look: components["schemas"]["Look"];
+            /**
+             * Masks
+             * @default true
+             */
+            masks: boolean;
+            /**
+             * Measure
+             * @description Measure the signal-to-noise of each tone
+             * @default false
+             */
+            measure: boolean;
+            metered?: components["schemas"]["MeteredBy"] | null;
+            /** Scene */
+            scene: string;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * @default {
+             *       "card": false,
+             *       "flicker_hz": null,
+             *       "haze": 0,
+             *       "key_cct_k": null,
+             *       "key_deg": null,
+             *       "light_ev": 0,
+             *       "modulation": null,
+             *       "speed": 1,
+             *       "subject_ev": 0
+             *     }
+             */
+            tuning: components["schemas"]["SceneTuning"];
         };
         /**
          * Requests
@@ -2795,6 +3717,60 @@ export interface components {
             aperture: components["schemas"]["ScaleOut"];
             iso: components["schemas"]["ScaleOut"];
             shutter: components["schemas"]["ScaleOut"];
+        };
+        /** SceneOut */
+        SceneOut: {
+            /** About */
+            about: string;
+            /** Ev100 */
+            ev100: number;
+            /** Lamps */
+            lamps: string[];
+            /** Name */
+            name: string;
+            /** People */
+            people: boolean;
+            /** Title */
+            title: string;
+        };
+        /**
+         * SceneTuning
+         * @description A scene's tuning as it travels. See scenes.scene.Tuning.
+         */
+        SceneTuning: {
+            /**
+             * Card
+             * @default false
+             */
+            card: boolean;
+            /** Flicker Hz */
+            flicker_hz?: number | null;
+            /**
+             * Haze
+             * @default 0
+             */
+            haze: number;
+            /** Key Cct K */
+            key_cct_k?: number | null;
+            /** Key Deg */
+            key_deg?: number | null;
+            /**
+             * Light Ev
+             * @default 0
+             */
+            light_ev: number;
+            /** Modulation */
+            modulation?: number | null;
+            /**
+             * Speed
+             * @default 1
+             */
+            speed: number;
+            /**
+             * Subject Ev
+             * @default 0
+             */
+            subject_ev: number;
         };
         /**
          * SchoolPage
@@ -3714,6 +4690,22 @@ export interface components {
             symptoms: components["schemas"]["SymptomOut"][];
         };
         /**
+         * Thresholds
+         * @description Levels (0..255) from which the picture counts as clipped and as black.
+         */
+        Thresholds: {
+            /**
+             * High
+             * @default 250
+             */
+            high: number;
+            /**
+             * Low
+             * @default 5
+             */
+            low: number;
+        };
+        /**
          * TimeCost
          * @description Where the real price of a setting is time at home or in the field, not stops.
          */
@@ -3724,6 +4716,20 @@ export interface components {
             sentence: string;
             /** Setting */
             setting: string;
+        };
+        /** ToneOut */
+        ToneOut: {
+            /** Ev */
+            ev: number;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+            /**
+             * Snr
+             * @description Measured, a pixel of the picture shown; null: too small to measure
+             */
+            snr: number | null;
         };
         /**
          * Transfer
@@ -3746,6 +4752,146 @@ export interface components {
         TypicalOut: {
             ceilings: components["schemas"]["IsoCeilings"];
             electrons: components["schemas"]["SensorFigures"];
+        };
+        /** VisibleOut */
+        VisibleOut: {
+            /** Because */
+            because: string;
+            /** Colour */
+            colour: number;
+            /** Lightness */
+            lightness: number;
+            /** Noise Ratio */
+            noise_ratio: number;
+            /** Seen */
+            seen: boolean;
+            /** Sharpness Ratio */
+            sharpness_ratio: number;
+        };
+        /** VisibleRequest */
+        VisibleRequest: {
+            a: components["schemas"]["RenderRequest"];
+            b: components["schemas"]["RenderRequest"];
+            /**
+             * Output
+             * @default print_a3
+             * @enum {string}
+             */
+            output: "screen" | "print_a4" | "print_a3" | "print_60cm";
+        };
+        /** WhiteOut */
+        WhiteOut: {
+            /** Card Kelvin */
+            card_kelvin: number | null;
+            /** Card Tint */
+            card_tint: number | null;
+            /** Card Xy */
+            card_xy: [
+                number,
+                number
+            ] | null;
+            /** Duv */
+            duv: number;
+            /** Kelvin */
+            kelvin: number;
+            /** Lights */
+            lights: components["schemas"]["CastOut"][];
+        };
+        /** WhiteRequest */
+        WhiteRequest: {
+            body: components["schemas"]["Body"];
+            capture: components["schemas"]["Capture"];
+            /**
+             * @default {
+             *       "crop": null,
+             *       "crop_height_px": null,
+             *       "development": null,
+             *       "match_ev": 0,
+             *       "peaking": null,
+             *       "thresholds": {
+             *         "high": 250,
+             *         "low": 5
+             *       },
+             *       "width_px": 960
+             *     }
+             */
+            look: components["schemas"]["Look"];
+            /**
+             * Masks
+             * @default true
+             */
+            masks: boolean;
+            /**
+             * Measure
+             * @description Measure the signal-to-noise of each tone
+             * @default false
+             */
+            measure: boolean;
+            metered?: components["schemas"]["MeteredBy"] | null;
+            /**
+             * Point
+             * @description Where a grey card was clicked
+             */
+            point?: [
+                number,
+                number
+            ] | null;
+            /** Scene */
+            scene: string;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * @default {
+             *       "card": false,
+             *       "flicker_hz": null,
+             *       "haze": 0,
+             *       "key_cct_k": null,
+             *       "key_deg": null,
+             *       "light_ev": 0,
+             *       "modulation": null,
+             *       "speed": 1,
+             *       "subject_ev": 0
+             *     }
+             */
+            tuning: components["schemas"]["SceneTuning"];
+        };
+        /**
+         * WhiteSetting
+         * @description What the camera takes for white. tint above 0 removes green, below 0 magenta; card: the chromaticity read off it.
+         */
+        WhiteSetting: {
+            /**
+             * Bias
+             * @default white
+             * @enum {string}
+             */
+            bias: "white" | "balanced" | "warm";
+            /** Card Xy */
+            card_xy?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Kelvin
+             * @description colour temperature, K
+             * @default 5500
+             */
+            kelvin: number;
+            /**
+             * Mode
+             * @default auto
+             * @enum {string}
+             */
+            mode: "auto" | "daylight" | "cloudy" | "shade" | "tungsten" | "fluorescent" | "flash" | "kelvin" | "card";
+            /**
+             * Tint
+             * @description steps of 0.002 duv
+             * @default 0
+             */
+            tint: number;
         };
         /**
          * Window
@@ -3795,12 +4941,19 @@ export type Assessment = components['schemas']['Assessment'];
 export type Body = components['schemas']['Body'];
 export type BodyConflict = components['schemas']['BodyConflict'];
 export type BodyFact = components['schemas']['BodyFact'];
+export type BracketFrameOut = components['schemas']['BracketFrameOut'];
+export type BracketOut = components['schemas']['BracketOut'];
 export type BracketRequest = components['schemas']['BracketRequest'];
+export type BracketSetting = components['schemas']['BracketSetting'];
+export type Capture = components['schemas']['Capture'];
 export type Card = components['schemas']['Card'];
+export type CastOut = components['schemas']['CastOut'];
 export type CatalogueEntry = components['schemas']['CatalogueEntry'];
 export type CheckExplanation = components['schemas']['CheckExplanation'];
 export type Choice = components['schemas']['Choice'];
 export type Condition = components['schemas']['Condition'];
+export type Crop = components['schemas']['Crop'];
+export type Development = components['schemas']['Development'];
 export type Difference = components['schemas']['Difference'];
 export type ExposureField = components['schemas']['ExposureField'];
 export type FactoryChange = components['schemas']['FactoryChange'];
@@ -3809,6 +4962,7 @@ export type Flash = components['schemas']['Flash'];
 export type FlashSync = components['schemas']['FlashSync'];
 export type Foundation = components['schemas']['Foundation'];
 export type FoundationDocument = components['schemas']['FoundationDocument'];
+export type FrameOut = components['schemas']['FrameOut'];
 export type FrameRate = components['schemas']['FrameRate'];
 export type Framing = components['schemas']['Framing'];
 export type FramingRequest = components['schemas']['FramingRequest'];
@@ -3823,15 +4977,24 @@ export type Lens = components['schemas']['Lens'];
 export type LightByEv = components['schemas']['LightByEv'];
 export type LightByName = components['schemas']['LightByName'];
 export type LightSeen = components['schemas']['LightSeen'];
+export type Look = components['schemas']['Look'];
+export type LookRecipe = components['schemas']['LookRecipe'];
 export type Margin = components['schemas']['Margin'];
 export type Margins = components['schemas']['Margins'];
+export type MasksOut = components['schemas']['MasksOut'];
+export type MeterOut = components['schemas']['MeterOut'];
+export type MeterSetting = components['schemas']['MeterSetting'];
+export type MeteredBy = components['schemas']['MeteredBy'];
 export type Missing = components['schemas']['Missing'];
 export type Moved = components['schemas']['Moved'];
+export type MovementOut = components['schemas']['MovementOut'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NewBody = components['schemas']['NewBody'];
 export type Option = components['schemas']['Option'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
+export type PatternOut = components['schemas']['PatternOut'];
+export type Peaking = components['schemas']['Peaking'];
 export type Pin = components['schemas']['Pin'];
 export type Place = components['schemas']['Place'];
 export type Plan = components['schemas']['Plan'];
@@ -3845,7 +5008,11 @@ export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
 export type RankedCause = components['schemas']['RankedCause'];
 export type ReadNoisePoint = components['schemas']['ReadNoisePoint'];
+export type ReadingsOut = components['schemas']['ReadingsOut'];
+export type Rehearsal = components['schemas']['Rehearsal'];
+export type RehearsalRequest = components['schemas']['RehearsalRequest'];
 export type Remedy = components['schemas']['Remedy'];
+export type RenderRequest = components['schemas']['RenderRequest'];
 export type Requests = components['schemas']['Requests'];
 export type ReserveAdvice = components['schemas']['ReserveAdvice'];
 export type ReserveFloor = components['schemas']['ReserveFloor'];
@@ -3855,6 +5022,8 @@ export type RevisionOut = components['schemas']['RevisionOut'];
 export type SavedSetup = components['schemas']['SavedSetup'];
 export type ScaleOut = components['schemas']['ScaleOut'];
 export type Scales = components['schemas']['Scales'];
+export type SceneOut = components['schemas']['SceneOut'];
+export type SceneTuning = components['schemas']['SceneTuning'];
 export type SchoolPage = components['schemas']['SchoolPage'];
 export type SchoolQuestion = components['schemas']['SchoolQuestion'];
 export type Schools = components['schemas']['Schools'];
@@ -3882,10 +5051,17 @@ export type StoredSituation = components['schemas']['StoredSituation'];
 export type SymptomIn = components['schemas']['SymptomIn'];
 export type SymptomOut = components['schemas']['SymptomOut'];
 export type Tables = components['schemas']['Tables'];
+export type Thresholds = components['schemas']['Thresholds'];
 export type TimeCost = components['schemas']['TimeCost'];
+export type ToneOut = components['schemas']['ToneOut'];
 export type Transfer = components['schemas']['Transfer'];
 export type TransferIn = components['schemas']['TransferIn'];
 export type TypicalOut = components['schemas']['TypicalOut'];
+export type VisibleOut = components['schemas']['VisibleOut'];
+export type VisibleRequest = components['schemas']['VisibleRequest'];
+export type WhiteOut = components['schemas']['WhiteOut'];
+export type WhiteRequest = components['schemas']['WhiteRequest'];
+export type WhiteSetting = components['schemas']['WhiteSetting'];
 export type Window = components['schemas']['Window'];
 export type $defs = Record<string, never>;
 export interface operations {
@@ -4204,6 +5380,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bracket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BracketRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BracketOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5002,6 +6211,39 @@ export interface operations {
             };
         };
     };
+    meter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     plan: {
         parameters: {
             query?: never;
@@ -5022,6 +6264,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsalRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rehearsal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    render: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5112,6 +6420,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    scenes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"][];
                 };
             };
         };
@@ -6142,6 +7470,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Transfer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visible: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisibleRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisibleOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    white_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhiteRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhiteOut"];
                 };
             };
             /** @description Unprocessable Entity */

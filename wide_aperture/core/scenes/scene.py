@@ -41,7 +41,10 @@ class Window:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Tuning:
-    """What may be changed of a scene. light_ev, subject_ev: brighter (+) or darker; speed: times the scene's own."""
+    """What may be changed of a scene. light_ev, subject_ev: brighter (+) or darker; speed: times the scene's own.
+
+    key_cct_k: colour of the first lamp; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
+    """
 
     light_ev: float = 0.0
     key_deg: float | None = None
@@ -49,6 +52,14 @@ class Tuning:
     subject_ev: float = 0.0
     speed: float = 1.0
     card: bool = False
+    key_cct_k: float | None = None
+    flicker_hz: float | None = None
+    modulation: float | None = None
+
+    @property
+    def drawn_as(self) -> Tuning:
+        """The part of it that a drawing depends on; the rest is applied to any drawing."""
+        return replace(self, light_ev=0.0, subject_ev=0.0, speed=1.0)
 
 
 AS_DRAWN = Tuning()
@@ -128,22 +139,25 @@ class Scene:
         """A point of scene coordinates as shares of the full frame's width and height."""
         return 0.5 + point[0] / self.aspect, point[1]
 
-    def flattened(self, exposure_s: float = 1.0) -> Pixels:
-        """All layers over each other, sharp and still: mean channels in cd/m2 over an exposure, shape (h, w, 3).
+    def flattened(self, flash_per_s: float = 0.0) -> Pixels:
+        """All layers over each other, sharp and still: mean channels in cd/m2, shape (h, w, 3).
 
-        A flash is spread over exposure_s.
+        flash_per_s: bursts a second of exposure, to count the flash as a steady light; 0: without it, as a meter sees.
         """
         channels = np.zeros((self.height_px, self.width_px, 3), np.float32)
         for layer in self.layers:
             behind = channels[layer.box]
             behind *= 1 - layer.alpha[..., None]
             for part, light in layer.parts.items():
-                behind += light / np.float32(exposure_s) if part == "flash" else light
+                if part != "flash":
+                    behind += light
+                elif flash_per_s:
+                    behind += light * np.float32(flash_per_s)
         return channels
 
-    def luminance(self, exposure_s: float = 1.0) -> Pixels:
+    def luminance(self, flash_per_s: float = 0.0) -> Pixels:
         """Luminance in cd/m2, shape (h, w)."""
-        return luminance(self.flattened(exposure_s))
+        return luminance(self.flattened(flash_per_s))
 
     def tuned(self, tuning: Tuning) -> Scene:
         """The same drawing at another level, haze, subject brightness and speed (key and card are drawn anew)."""

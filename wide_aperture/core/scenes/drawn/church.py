@@ -361,7 +361,7 @@ def dance_floor(stage: Stage) -> None:
     for x, hue in ((-0.45, (0.35, 0.25, 1.0)), (0.05, (1.0, 0.6, 0.3)), (0.50, (1.0, 0.2, 0.75))):
         pool = np.exp(-(((canvas.x - x) / 0.22) ** 2 + ((canvas.y - 0.86) / 0.07) ** 2)) * floor
         room.shine(pool.astype(np.float32) * 0.9, 6.0, 6500, tint=hue)
-    stage.add("room", room, 12.0, {"room lamps": 0.5, "spots": 0.25})
+    stage.add("room", room, 12.0, {"room lamps": 0.5, "spots": 0.25, "flash": 0.08})
     guests = stage.sheet()
     for k, x in enumerate(np.linspace(-0.80, 0.80, 9).tolist()):
         if abs(x) < 0.17:
@@ -382,7 +382,7 @@ def dance_floor(stage: Stage) -> None:
             stage.key_deg,
             flip=bool(k % 2),
         )
-    stage.add("guests", guests, 7.5, {"room lamps": 0.55, "spots": 0.35})
+    stage.add("guests", guests, 7.5, {"room lamps": 0.55, "spots": 0.35, "flash": 0.2})
     key = np.exp(-((canvas.x + 0.35) ** 2) / 0.5).astype(np.float32)
     _couple(
         stage,
@@ -393,6 +393,7 @@ def dance_floor(stage: Stage) -> None:
         {
             "room lamps": 0.75 * key + 0.35 + 0 * canvas.y,
             "spots": (0.75 * np.clip(canvas.x * 4 + 0.25, 0, 1) + 0 * canvas.y).astype(np.float32),
+            "flash": 1.0,
         },
         (0.8, 0.0),
     )

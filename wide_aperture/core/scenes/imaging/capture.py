@@ -16,7 +16,6 @@ from wide_aperture.core.document import (
     Iso,
     Kelvin,
     NotNegative,
-    Positive,
     Seconds,
 )
 from wide_aperture.core.preferences import Profile, Reserve, ShutterType
@@ -72,6 +71,7 @@ class Capture(Document):
     white: WhiteSetting = WhiteSetting()
     look: LookRecipe = LookRecipe()
     flash: bool = False
+    flash_comp_ev: Annotated[Finite, Field(ge=-5, le=5, description="From what lights the subject to mid")] = 0
     panned: bool = Field(default=False, description="The camera follows the subject")
     hand_limit_s: Seconds | None = Field(default=None, description="Slowest time the hand holds; null: a tripod")
     later_s: Annotated[NotNegative, Field(le=3600, description="Time since the first frame of a series")] = 0
@@ -114,4 +114,4 @@ class Look(Document):
     development: Development | None = None
     thresholds: Thresholds = Thresholds()
     peaking: Peaking | None = None
-    match_ev: Annotated[Positive | Finite, Field(ge=-12, le=12, description="Brightened afterwards, to compare")] = 0
+    match_ev: Annotated[Finite, Field(ge=-12, le=12, description="Brightened afterwards, to compare")] = 0

@@ -57,7 +57,7 @@ class Darkroom:
     def drawing(self, name: str, body: Body, look: Look, *, seed: int = 1, tuning: Tuning = AS_DRAWN) -> Scene:
         """The drawing for a view: the whole frame, or a crop with a margin for blur. Raises as build.scene does."""
         width, height, window = view_of(body, look)
-        drawn_as = Tuning(key_deg=tuning.key_deg, haze=tuning.haze, card=tuning.card)
+        drawn_as = tuning.drawn_as
         key = (name, width, height, window, seed, drawn_as)
         base: Scene = self.scenes.get(
             key, lambda: draw(name, width, height, seed, window=window, tuning=drawn_as), lambda s: s.nbytes
@@ -83,7 +83,7 @@ class Darkroom:
         _check(capture, body)
         drawing = self.drawing(name, body, look, seed=seed, tuning=tuning)
         go_on()
-        image = self._optical(drawing, body, capture, (name, seed, tuning.haze, tuning.key_deg, tuning.card), go_on)
+        image = self._optical(drawing, body, capture, (name, seed, tuning.drawn_as, tuning.speed), go_on)
         go_on()
         data = self._raw(image, drawing, body, capture, tuning.light_ev)
         if look.crop is not None:
@@ -175,3 +175,12 @@ def _check(capture: Capture, body: Body) -> None:
     for field, distance in (("focus_m", capture.focus_m), ("subject_m", capture.subject_m)):
         if distance is not None and distance < nearest:
             raise DomainError(f"capture/{field}", distance, f"must be farther than the lens is long ({nearest:.2f} m)")
+
+
+def mean_patch(raw: RawFrame, x: float, y: float, share: float = 0.02) -> NDArray[np.float64]:
+    """Mean electrons of a small square around a point given in shares of the frame, shape (3,)."""
+    height, width = raw.electrons.shape[:2]
+    half = max(int(height * share), 2)
+    row, column = int(y * (height - 1)), int(x * (width - 1))
+    patch = raw.electrons[max(row - half, 0) : row + half + 1, max(column - half, 0) : column + half + 1]
+    return np.asarray(patch.reshape(-1, 3).mean(axis=0), dtype=np.float64)

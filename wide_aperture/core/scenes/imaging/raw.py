@@ -63,7 +63,8 @@ def relative_exposure(image: OpticalImage, scene: Scene, body: Body, capture: Ca
         if name == "flash":
             if not capture.flash:
                 continue
-            held = light * (scale / np.float32(capture.shutter_s)) * _flash_rows(scene, body, capture)[:, None, None]
+            burst = np.float32(flash_burst(scene, capture) / capture.shutter_s)
+            held = light * (scale * burst) * _flash_rows(scene, body, capture)[:, None, None]
         elif name == "pulsing":
             held = light * scale * _lamp_rows(scene, body, capture)[:, None, None]
         else:
@@ -72,6 +73,15 @@ def relative_exposure(image: OpticalImage, scene: Scene, body: Body, capture: Ca
     if total is None:
         total = np.zeros((scene.height_px, scene.width_px, 3), np.float32)
     return total
+
+
+def flash_burst(scene: Scene, capture: Capture) -> float:
+    """How much of the drawn burst an automatic flash gives: what lights the subject to mid at this aperture and ISO.
+
+    Source: incident exposure E t = C N^2 / S with C = 250.
+    """
+    drawn = next((lamp.illuminance_lux for lamp in scene.lamps if lamp.part == "flash"), 1.0)
+    return float(250 * capture.aperture**2 / capture.iso / drawn * 2**capture.flash_comp_ev)
 
 
 def _row_shares(scene: Scene) -> np.ndarray:

@@ -1,0 +1,117 @@
+"""The rehearsal: stateless answers about simulated frames."""
+
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI, Router
+from pydantic import Field
+
+from wide_aperture.core.case import Case
+from wide_aperture.core.planner import plan
+from wide_aperture.core.rehearsal import Rehearsal, rehearsal
+from wide_aperture.core.scenes.catalogue import KINDS
+from wide_aperture.rehearse.schemas import (
+    BracketOut,
+    BracketRequest,
+    FrameOut,
+    MeterOut,
+    RenderRequest,
+    SceneOut,
+    VisibleOut,
+    VisibleRequest,
+    WhiteOut,
+    WhiteRequest,
+)
+from wide_aperture.rehearse.services import brackets, colours, frames, meters
+from wide_aperture.server.problems import Problem
+from wide_aperture.shoots.api import PlanRequest
+
+rehearse = Router(tags=["rehearse"])
+CLIENT_GONE = 499  # as servers log a request whose asker has left; nobody reads the answer
+
+
+class AbandonedError(Exception):
+    """Nobody waits for this frame any more."""
+
+
+def still_wanted(request: HttpRequest) -> Callable[[], None]:
+    """A check to run between stages: it raises once the asker has hung up. Only the real server can tell."""
+    gone = request.META.get("waitress.client_disconnected")
+
+    def check() -> None:
+        if gone is not None and gone():
+            raise AbandonedError
+
+    return check
+
+
+class RehearsalRequest(PlanRequest):
+    """A plan request, and a scene if one is chosen by hand."""
+
+    scene: str | None = Field(default=None, max_length=60)
+
+
+@rehearse.get("/scenes", response={200: list[SceneOut]}, operation_id="scenes")
+def scenes(request):
+    """The drawn scenes."""
+    people = ("person", "group")
+    return [
+        {
+            "name": kind.name,
+            "title": kind.title,
+            "about": kind.about,
+            "ev100": kind.ev100,
+            "lamps": [lamp.name for lamp in kind.lamps],
+            "people": any(subject in people for subject in kind.subjects),
+        }
+        for kind in KINDS
+    ]
+
+
+@rehearse.post("/rehearsal", response={200: Rehearsal, 422: Problem}, operation_id="rehearsal")
+def start_rehearsal(request, asked: RehearsalRequest):
+    """Where the rehearsal of a plan begins: its scene, tuned, and the camera as planned."""
+    kit_and_case = (asked.body, asked.lens, asked.situation, asked.preferences)
+    case = Case(*kit_and_case, asked.accessories)
+    made = plan(*kit_and_case, accessories=asked.accessories, foundation=asked.foundation, pins=asked.pins)
+    return rehearsal(case, made, asked.scene)
+
+
+@rehearse.post("/render", response={200: FrameOut, 422: Problem}, operation_id="render")
+def render_frame(request, asked: RenderRequest):
+    """One simulated frame with its histograms, clip masks and tones."""
+    answer = FrameOut.model_validate(frames.frame(asked, still_wanted(request)))
+    return HttpResponse(answer.model_dump_json(), content_type="application/json")
+
+
+@rehearse.post("/meter", response={200: MeterOut, 422: Problem}, operation_id="meter")
+def read_meters(request, asked: RenderRequest):
+    """All meter patterns on a scene."""
+    return meters.meter_all(asked)
+
+
+@rehearse.post("/bracket", response={200: BracketOut, 422: Problem}, operation_id="bracket")
+def take_bracket(request, asked: BracketRequest):
+    """A bracket: its frames, what they hold together, the merged picture."""
+    answer = BracketOut.model_validate(brackets.bracket(asked, still_wanted(request)))
+    return HttpResponse(answer.model_dump_json(), content_type="application/json")
+
+
+@rehearse.post("/white-balance", response={200: WhiteOut, 422: Problem}, operation_id="white_balance")
+def white_balance(request, asked: WhiteRequest):
+    """The cast of every light, and a card if one was clicked."""
+    return colours.white_balance(asked, asked.point, still_wanted(request))
+
+
+@rehearse.post("/visible", response={200: VisibleOut, 422: Problem}, operation_id="visible")
+def visible_difference(request, asked: VisibleRequest):
+    """Whether two frames look different at an output."""
+    return frames.visible(asked.a, asked.b, asked.output, still_wanted(request))
+
+
+def register_abandoned(api: NinjaAPI) -> None:
+    """An abandoned frame is no failure: its answer goes nowhere."""
+
+    @api.exception_handler(AbandonedError)
+    def abandoned(request: HttpRequest, exc: AbandonedError) -> HttpResponse:
+        return HttpResponse(status=CLIENT_GONE)

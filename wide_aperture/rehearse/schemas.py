@@ -1,0 +1,221 @@
+"""What the rehearsal asks and answers, where the core has no document of its own."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from wide_aperture.core import kit
+from wide_aperture.core.bracketing import BracketOrder
+from wide_aperture.core.metering import MeterPattern
+from wide_aperture.core.rehearsal import SceneTuning
+from wide_aperture.core.scenes.imaging.capture import Capture, Look
+from wide_aperture.core.situation import Output
+
+Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
+Name = Annotated[str, Field(min_length=1, max_length=60)]
+
+
+class MeteredBy(Schema):
+    """A meter that sets the exposure. free: what it moves."""
+
+    pattern: MeterPattern = "multi_segment"
+    x: Share = 0.5
+    y: Share = 0.5
+    spot_area: Annotated[float, Field(ge=0.0005, le=0.25)] = 0.025
+    link_point: bool = False
+    favour_faces: bool = False
+    comp_ev: Annotated[float, Field(ge=-5, le=5, allow_inf_nan=False)] = 0
+    free: Literal["iso", "shutter_s"] = "iso"
+
+
+class RenderRequest(Schema):
+    """One frame of a scene. metered null: the exposure as the capture says."""
+
+    scene: Name
+    seed: Annotated[int, Field(ge=0, le=1_000_000)] = 1
+    tuning: SceneTuning = SceneTuning()
+    body: kit.Body
+    capture: Capture
+    look: Look = Look()
+    metered: MeteredBy | None = None
+    masks: bool = True
+    measure: bool = Field(default=False, description="Measure the signal-to-noise of each tone")
+
+
+class ToneOut(Schema):
+    name: str
+    ev: float
+    share: float
+    snr: float | None = Field(description="Measured, a pixel of the picture shown; null: too small to measure")
+
+
+class ReadingsOut(Schema):
+    raw_clipped: float
+    preview_clipped: float
+    preview_black: float
+    falsely_warned: float
+    deep_shadow: float
+    raw_room_ev: float
+    preview_room_ev: float
+    difference_ev: float
+    to_the_right_ev: float
+
+
+class MasksOut(Schema):
+    raw_clipped: str | None
+    preview_clipped: str | None
+    preview_black: str | None
+    peaking: str | None
+
+
+class MovementOut(Schema):
+    """In sensor pixels: how far the subject moved, the hand shook, the read-out slanted over the whole height."""
+
+    subject_px: float
+    shake_px: float
+    skew_px: float
+
+
+class FrameOut(Schema):
+    image: str
+    width_px: int
+    height_px: int
+    capture: Capture
+    exposure_ev100: float
+    wanted_ev100: float
+    off_ev: float = Field(description="How much brighter (+) than intended the subject comes out")
+    white_kelvin: float
+    white_duv: float
+    reserve_ev: float
+    raw_clip_ev: float
+    preview_clip_ev: float
+    noise_floor_ev: float
+    scene_low_ev: float
+    scene_high_ev: float
+    raw_histogram: list[list[int]]
+    preview_histogram: list[list[int]]
+    readings: ReadingsOut
+    tones: list[ToneOut]
+    movement: MovementOut
+    masks: MasksOut
+    focus: tuple[float, float]
+    card: tuple[float, float] | None
+    faces: list[tuple[float, float, float]]
+
+
+class PatternOut(Schema):
+    """What one pattern would do. error_ev: darker (-) or brighter (+) than intended, compensation included."""
+
+    pattern: MeterPattern
+    ev100: float
+    exposure_ev100: float
+    error_ev: float
+    face_error_ev: float
+    raw_clipped: float
+    preview_clipped: float
+    deep_shadow: float
+
+
+class MeterOut(Schema):
+    wanted_ev100: float
+    patterns: list[PatternOut]
+    tones: list[ToneOut]
+    scene_range_ev: float
+    spot_radius: float
+    point_ev: float = Field(description="The tone under the point, EV from the chosen pattern's mid")
+
+
+class BracketRequest(RenderRequest):
+    frames: Annotated[int, Field(ge=1, le=9)] = 3
+    step_ev: Annotated[float, Field(gt=0, le=6)] = 2
+    shift_ev: Annotated[float, Field(ge=-6, le=6)] = 0
+    order: BracketOrder = "middle_first"
+    frames_per_s: Annotated[float, Field(gt=0, le=240)] = 5
+    in_camera: bool = Field(default=False, description="The body merges: aligned and cropped, one JPEG")
+
+
+class BracketFrameOut(Schema):
+    offset_ev: float
+    shutter_s: float
+    image: str
+    raw_clipped: float
+    deep_shadow: float
+    low_ev: float
+    high_ev: float
+
+
+class BracketOut(Schema):
+    frames: list[BracketFrameOut]
+    merged: str
+    cropped_share: float
+    covers: bool
+    misses_above_ev: float
+    misses_below_ev: float
+    one_frame_ev: float
+    scene_range_ev: float
+    scene_low_ev: float
+    scene_high_ev: float
+    slowest_s: float
+    hand_limit_s: float | None
+    total_s: float
+    subject_moves_px: float
+    suggested_frames: int
+    suggested_step_ev: float
+    suggested_shift_ev: float
+    sentence: str
+
+
+class CastOut(Schema):
+    """One light of the scene under the setting taken. remaining_*: after the body's nearest setting."""
+
+    name: str
+    cct_k: float
+    cast_mired: float
+    delta_e: float
+    nearest_k: float
+    remaining_delta_e: float
+    channel_snr: tuple[float, float, float]
+    gains_ev: tuple[float, float, float]
+    verdict: Literal["full", "partial", "monochrome"]
+    jpeg_can: bool
+    sentence: str
+
+
+class WhiteOut(Schema):
+    kelvin: float
+    duv: float
+    lights: list[CastOut]
+    card_kelvin: float | None
+    card_tint: float | None
+    card_xy: tuple[float, float] | None
+
+
+class WhiteRequest(RenderRequest):
+    point: tuple[Share, Share] | None = Field(default=None, description="Where a grey card was clicked")
+
+
+class VisibleRequest(Schema):
+    a: RenderRequest
+    b: RenderRequest
+    output: Output = "print_a3"
+
+
+class VisibleOut(Schema):
+    seen: bool
+    because: str
+    lightness: float
+    colour: float
+    noise_ratio: float
+    sharpness_ratio: float
+
+
+class SceneOut(Schema):
+    name: str
+    title: str
+    about: str
+    ev100: float
+    lamps: list[str]
+    people: bool

@@ -1,0 +1,1 @@
+"""What the rehearsal computes for its place: frames, meters, brackets, colours. Nothing is stored."""

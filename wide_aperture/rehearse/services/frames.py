@@ -1,0 +1,122 @@
+"""One frame with everything the place reads off it, and whether two frames look different."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import asdict
+from typing import Any
+
+from wide_aperture.core.scenes import Rendered
+from wide_aperture.core.scenes.imaging import readings
+from wide_aperture.core.scenes.imaging.capture import Capture
+from wide_aperture.core.scenes.imaging.compare import difference
+from wide_aperture.core.scenes.imaging.raw import reserve_ev
+from wide_aperture.core.sensor import usable_range_ev
+from wide_aperture.core.situation import OUTPUT_PIXELS
+from wide_aperture.core.tone import scene_range_ev, tone_table
+from wide_aperture.rehearse.pictures import jpeg_address, mask_address, png_address
+from wide_aperture.rehearse.schemas import RenderRequest
+from wide_aperture.rehearse.services.meters import metered_capture
+from wide_aperture.rehearse.services.room import (
+    Waiting,
+    darkroom,
+    fastest_subject_px_s,
+    luminances,
+    small_masks,
+    subject_off_ev,
+    tuning_of,
+    wanted_ev100,
+)
+
+SCREEN_PIXELS, LOWEST_SNR = 4e6, 2.0
+
+
+def rendered(asked: RenderRequest, capture: Capture, go_on: Waiting) -> Rendered:
+    tuning = tuning_of(asked.tuning)
+    return darkroom().render(asked.scene, asked.body, capture, asked.look, seed=asked.seed, tuning=tuning, go_on=go_on)
+
+
+def frame(asked: RenderRequest, go_on: Waiting) -> dict[str, Any]:
+    """Render one frame and read it. go_on may raise to abandon it between stages."""
+    capture = metered_capture(asked)
+    made = rendered(asked, capture, go_on)
+    go_on()
+    _, low, high = scene_range_ev(luminances(asked))
+    counts = readings.histograms(made.raw, made.picture)
+    seen = readings.screen_and_data(made.raw, made.white, made.picture, asked.look.thresholds, made.preview_clip_ev)
+    height, width = made.picture.shape[:2]
+    scene = made.scene
+    return {
+        "image": png_address(made.picture) if asked.look.crop else jpeg_address(made.picture),
+        "width_px": width,
+        "height_px": height,
+        "capture": capture,
+        "exposure_ev100": made.exposure_ev100,
+        "wanted_ev100": wanted_ev100(asked),
+        "off_ev": subject_off_ev(asked, capture),
+        "white_kelvin": made.white_kelvin,
+        "white_duv": made.white_duv,
+        "reserve_ev": made.raw.reserve_ev,
+        "raw_clip_ev": made.raw_clip_ev,
+        "preview_clip_ev": made.preview_clip_ev,
+        "noise_floor_ev": noise_floor_ev(asked, capture),
+        "scene_low_ev": low - made.exposure_ev100,
+        "scene_high_ev": high - made.exposure_ev100,
+        "raw_histogram": counts.raw.tolist(),
+        "preview_histogram": counts.preview.tolist(),
+        "readings": asdict(seen),
+        "tones": [] if asked.look.crop else _tones(made, capture, asked),
+        "movement": _movement(made, asked, capture),
+        "masks": _masks(made, asked),
+        "focus": scene.share_of(scene.focus),
+        "card": scene.share_of(scene.card) if scene.card else None,
+        "faces": [(*scene.share_of((face.x, face.y)), face.radius) for face in scene.faces],
+    }
+
+
+def noise_floor_ev(asked: RenderRequest, capture: Capture) -> float:
+    """EV from mid of the darkest tone that still stands out of the noise at a screen's size."""
+    reserved = reserve_ev(asked.body, capture)
+    usable = usable_range_ev(asked.body, capture.iso / 2**reserved, SCREEN_PIXELS, lowest_snr=LOWEST_SNR)
+    return float(asked.body.electrons.mid_below_clipping_ev + reserved - usable)
+
+
+def _tones(made: Rendered, capture: Capture, asked: RenderRequest) -> list[dict[str, Any]]:
+    """Where each tone falls and, when it was asked for, its measured signal-to-noise."""
+    found = []
+    for tone in tone_table(luminances(asked, capture), small_masks(asked), made.exposure_ev100):
+        snr = readings.patch_snr(made.raw.electrons, made.scene.tones[tone.name]) if asked.measure else 0.0
+        found.append({**asdict(tone), "snr": snr or None})
+    return found
+
+
+def _movement(made: Rendered, asked: RenderRequest, capture: Capture) -> dict[str, float]:
+    """Movement in sensor pixels."""
+    body = asked.body
+    vx, vy = fastest_subject_px_s(made.scene, asked, capture)
+    shake_mm = body.coc_mm * capture.shutter_s / capture.hand_limit_s if capture.hand_limit_s else 0.0
+    read_out_s = (body.readout_ms or 0.0) / 1000 if capture.shutter_type == "electronic" else 0.0
+    return {
+        "subject_px": 0.0 if capture.panned else math.hypot(vx, vy) * capture.shutter_s,
+        "shake_px": shake_mm * 1000 / body.pixel_pitch_um,
+        "skew_px": abs(vx) * read_out_s,
+    }
+
+
+def _masks(made: Rendered, asked: RenderRequest) -> dict[str, str | None]:
+    peaking = asked.look.peaking
+    if not asked.masks:
+        return {"raw_clipped": None, "preview_clipped": None, "preview_black": None, "peaking": None}
+    bright, black = readings.preview_masks(made.picture, asked.look.thresholds)
+    return {
+        "raw_clipped": mask_address(readings.raw_clip_mask(made.raw)),
+        "preview_clipped": mask_address(bright),
+        "preview_black": mask_address(black),
+        "peaking": mask_address(readings.peaking_mask(made.picture, peaking)) if peaking else None,
+    }
+
+
+def visible(a: RenderRequest, b: RenderRequest, output: str, go_on: Waiting) -> dict[str, Any]:
+    """Whether two frames look different at an output."""
+    frames = [rendered(asked, metered_capture(asked), go_on) for asked in (a, b)]
+    return asdict(difference(*frames, OUTPUT_PIXELS[output]))
