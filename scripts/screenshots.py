@@ -22,7 +22,8 @@ def fresh(
     page.add_init_script(f"localStorage.setItem('wa-theme', '{theme}')")
     page.goto(address + path)
     page.wait_for_load_state("networkidle")
-    page.wait_for_timeout(300)
+    page.wait_for_timeout(1500)  # the simulated frame is drawn after the plan
+    page.wait_for_load_state("networkidle")
     return page
 
 
@@ -56,6 +57,11 @@ def take_all(browser: Browser, address: str) -> None:
     page.wait_for_timeout(400)
     take(page, "kit")
 
+    for name, shoot, number, tab in (("rehearse", "wedding", 1, "tone"), ("rehearse-bracket", "tarn", 1, "bracket")):
+        page = fresh(browser, address, plan(shoot, number).replace("/plan/", "/rehearse/"))
+        page.get_by_role("tab", name=tab).click()
+        page.wait_for_timeout(2500)
+        take(page, name)
     take(fresh(browser, address, "/setups"), "setups")
     versions = ",".join(str(demo_id(f"setup/{slug}")) for slug in ("cup-final/2", "cup-final/2/v2", "wedding/1"))
     take(fresh(browser, address, f"/setups/compare?ids={versions}"), "compare")

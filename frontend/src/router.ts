@@ -13,6 +13,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/shoots/:shootId/rehearse/:situationId',
+      name: 'rehearse',
+      component: () => import('./places/rehearse/RehearsePlace.vue'),
+      props: true,
+    },
+    {
       path: '/shoots/:shootId/card/:situationId',
       name: 'card',
       component: () => import('./places/card/CardPlace.vue'),

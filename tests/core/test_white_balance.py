@@ -7,7 +7,10 @@ from hypothesis import strategies as st
 
 from tests.core.tables import rows
 from wide_aperture.core.errors import DomainError
+from wide_aperture.core.scenes.colour_space import white_of
 from wide_aperture.core.white_balance import card_cast, cct_duv, daylight_xy, planckian_xy, usual_xy
+from wide_aperture.core.white_balance.automatic import automatic_white
+from wide_aperture.core.white_balance.recover import recovery
 
 LOCI = {"planckian": planckian_xy, "daylight": daylight_xy}
 
@@ -73,3 +76,60 @@ class Laws(SimpleTestCase):
     def test_the_usual_locus_changes_where_daylight_begins(self):
         self.assertEqual(usual_xy(3999), planckian_xy(3999))
         self.assertEqual(usual_xy(4000), daylight_xy(4000))
+
+
+class Automatic(SimpleTestCase):
+    def picture(self, kelvin, tint=(1.0, 1.0, 1.0)):
+        """A spread of greys and of one colour under a light, in sharpened channels."""
+        greys = np.linspace(0.05, 0.9, 60)[:, None, None] * np.ones((60, 40, 3))
+        greys[:, 30:] *= tint
+        return greys * white_of(kelvin)
+
+    def settle(self, kelvin, bias="white", limits=(2500, 10_000), tint=(1.0, 1.0, 1.0)):
+        light = self.picture(kelvin, tint)
+        return automatic_white(light, np.zeros(light.shape[:2], bool), bias, *limits)
+
+    def test_greys_give_the_light_itself(self):
+        for kelvin in (2900, 4500, 7500):
+            self.assertAlmostEqual(1e6 / self.settle(kelvin).kelvin, 1e6 / kelvin, delta=4)
+
+    def test_keep_warm_leaves_lamps_warm_and_daylight_alone(self):
+        for kelvin, keeps in ((2900, True), (5500, False)):
+            white, warm = self.settle(kelvin), self.settle(kelvin, "warm")
+            self.assertEqual(warm.kelvin > white.kelvin + 50, keeps)
+
+    def test_the_bodys_range_holds_it_back(self):
+        found = self.settle(1900, limits=(2800, 8000))
+        self.assertEqual(found.kelvin, 2800)
+        self.assertLess(found.found_k, 2100)
+
+    def test_one_strong_colour_is_taken_for_the_light(self):
+        self.assertGreater(self.settle(5500, tint=(0.4, 0.8, 1.6)).kelvin, 5700)
+
+    def test_an_empty_or_clipped_picture_falls_back_to_daylight(self):
+        light = self.picture(2900)
+        everything = np.ones(light.shape[:2], bool)
+        self.assertEqual(automatic_white(light, everything, "white", 2500, 10_000).kelvin, 5500)
+
+
+class Recovered(SimpleTestCase):
+    def verdict(self, kelvin, setting=5500, snr=(30, 40, 30), limits=(2500, 10_000)):
+        return recovery(usual_xy(kelvin), kelvin, usual_xy(setting), *limits, snr)
+
+    def test_what_lies_in_range_is_mended_wholly(self):
+        found = self.verdict(3000)
+        self.assertEqual((found.verdict, found.set_k), ("full", 3000))
+        self.assertLess(found.remaining.chroma, 0.5)
+        self.assertFalse(found.jpeg_can)
+        self.assertTrue(self.verdict(5600).jpeg_can)
+
+    def test_candles_lie_beyond_the_body_and_starve_the_blue_channel(self):
+        found = self.verdict(1850)
+        self.assertEqual((found.verdict, found.set_k), ("partial", 2500))
+        self.assertGreater(found.remaining_mired, 100)
+        self.assertEqual(self.verdict(1850, snr=(30, 40, 1)).verdict, "monochrome")
+
+    def test_channel_gains_are_those_of_adaptation(self):
+        gains = self.verdict(3000, setting=5500).gains_ev
+        self.assertEqual(min(gains), 0)
+        self.assertEqual(max(gains), gains[2])

@@ -69,19 +69,17 @@ def shortest_row(
 ) -> tuple[int, float, float]:
     """Return (frames, step, shift): the common row with fewest frames that covers the scene, or the widest one.
 
-    shift moves the row in thirds so that what is left over lies evenly at both ends.
+    The row is shifted in thirds, down until its darkest frame holds the brightest tone: what is left over then lies in
+    the shadows, where more light makes it cleaner.
     """
     scene, one = scene_high_ev - scene_low_ev, clip_ev - noise_floor_ev
-    middle = (scene_low_ev + scene_high_ev) / 2 - (noise_floor_ev + clip_ev) / 2
-    if scene <= one + SAFETY_EV:
-        return 1, 1.0, -round(middle * 3) / 3
-    fitting = [(n, s) for n, s in COMMON if one + (n - 1) * s >= scene]
-    frames, step = (
-        min(fitting, key=lambda row: (row[0], row[1]))
-        if fitting
-        else max(COMMON, key=lambda row: (row[0] - 1) * row[1])
-    )
-    return frames, step, -round(middle * 3) / 3
+    frames, step = 1, 1.0
+    if scene > one + SAFETY_EV:
+        fitting = [(n, s) for n, s in COMMON if one + (n - 1) * s >= scene]
+        widest = max(COMMON, key=lambda row: (row[0] - 1) * row[1])
+        frames, step = min(fitting, key=lambda row: (row[0], row[1])) if fitting else widest
+    highest_held = clip_ev + (frames - 1) / 2 * step
+    return frames, step, math.floor((highest_held - scene_high_ev) * 3 + 1e-9) / 3
 
 
 def slowest_s(shutter_s: float, offsets: tuple[float, ...]) -> float:

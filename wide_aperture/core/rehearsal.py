@@ -192,6 +192,8 @@ def _look(setup: Setup) -> LookRecipe:
         base=base if base in ("standard", "neutral", "flat", "mono") else "neutral",
         filter=through if through in ("yellow", "red", "green") else "none",
         contrast=steps("look_contrast"),
+        highlight_tone=steps("look_highlight"),
+        shadow_tone=steps("look_shadow"),
         saturation=steps("look_saturation"),
         sharpness=steps("look_sharpness"),
         noise_strength=noise if noise in ("light", "strong") else "off",

@@ -100,7 +100,8 @@ def take_bracket(request, asked: BracketRequest):
 @rehearse.post("/white-balance", response={200: WhiteOut, 422: Problem}, operation_id="white_balance")
 def white_balance(request, asked: WhiteRequest):
     """The cast of every light, and a card if one was clicked."""
-    return colours.white_balance(asked, asked.point, still_wanted(request))
+    point = (asked.point.x, asked.point.y) if asked.point else None
+    return colours.white_balance(asked, point, still_wanted(request))
 
 
 @rehearse.post("/visible", response={200: VisibleOut, 422: Problem}, operation_id="visible")

@@ -18,6 +18,23 @@ Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 Name = Annotated[str, Field(min_length=1, max_length=60)]
 
 
+class Spot(Schema):
+    """A place in the frame, in shares of its width and height."""
+
+    x: Share
+    y: Share
+
+
+class FaceSpot(Spot):
+    radius: float = Field(description="In frame heights")
+
+
+class Channels(Schema):
+    red: float
+    green: float
+    blue: float
+
+
 class MeteredBy(Schema):
     """A meter that sets the exposure. free: what it moves."""
 
@@ -101,9 +118,9 @@ class FrameOut(Schema):
     tones: list[ToneOut]
     movement: MovementOut
     masks: MasksOut
-    focus: tuple[float, float]
-    card: tuple[float, float] | None
-    faces: list[tuple[float, float, float]]
+    focus: Spot
+    card: Spot | None
+    faces: list[FaceSpot]
 
 
 class PatternOut(Schema):
@@ -177,8 +194,8 @@ class CastOut(Schema):
     delta_e: float
     nearest_k: float
     remaining_delta_e: float
-    channel_snr: tuple[float, float, float]
-    gains_ev: tuple[float, float, float]
+    channel_snr: Channels
+    gains_ev: Channels
     verdict: Literal["full", "partial", "monochrome"]
     jpeg_can: bool
     sentence: str
@@ -190,11 +207,10 @@ class WhiteOut(Schema):
     lights: list[CastOut]
     card_kelvin: float | None
     card_tint: float | None
-    card_xy: tuple[float, float] | None
 
 
 class WhiteRequest(RenderRequest):
-    point: tuple[Share, Share] | None = Field(default=None, description="Where a grey card was clicked")
+    point: Spot | None = Field(default=None, description="Where a grey card was clicked")
 
 
 class VisibleRequest(Schema):

@@ -1343,7 +1343,7 @@ export interface components {
             /**
              * @default {
              *       "bias": "white",
-             *       "card_xy": null,
+             *       "card": null,
              *       "kelvin": 5500,
              *       "mode": "auto",
              *       "tint": 0
@@ -1367,20 +1367,10 @@ export interface components {
             cast_mired: number;
             /** Cct K */
             cct_k: number;
-            /** Channel Snr */
-            channel_snr: [
-                number,
-                number,
-                number
-            ];
+            channel_snr: components["schemas"]["Channels"];
             /** Delta E */
             delta_e: number;
-            /** Gains Ev */
-            gains_ev: [
-                number,
-                number,
-                number
-            ];
+            gains_ev: components["schemas"]["Channels"];
             /** Jpeg Can */
             jpeg_can: boolean;
             /** Name */
@@ -1451,6 +1441,15 @@ export interface components {
              */
             usual_because: string;
         };
+        /** Channels */
+        Channels: {
+            /** Blue */
+            blue: number;
+            /** Green */
+            green: number;
+            /** Red */
+            red: number;
+        };
         /**
          * CheckExplanation
          * @description One check, for reading. group: the file it lives in.
@@ -1508,6 +1507,16 @@ export interface components {
              * @description seconds
              */
             shutter_s: number;
+        };
+        /**
+         * Chromaticity
+         * @description CIE 1931 x and y, as read off a grey card.
+         */
+        Chromaticity: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * Condition
@@ -1595,6 +1604,18 @@ export interface components {
             severity: ("free" | "costs" | "forbidden")[][];
             /** Shutter S */
             shutter_s: number[];
+        };
+        /** FaceSpot */
+        FaceSpot: {
+            /**
+             * Radius
+             * @description In frame heights
+             */
+            radius: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * FactoryChange
@@ -1724,24 +1745,12 @@ export interface components {
         /** FrameOut */
         FrameOut: {
             capture: components["schemas"]["Capture"];
-            /** Card */
-            card: [
-                number,
-                number
-            ] | null;
+            card: components["schemas"]["Spot"] | null;
             /** Exposure Ev100 */
             exposure_ev100: number;
             /** Faces */
-            faces: [
-                number,
-                number,
-                number
-            ][];
-            /** Focus */
-            focus: [
-                number,
-                number
-            ];
+            faces: components["schemas"]["FaceSpot"][];
+            focus: components["schemas"]["Spot"];
             /** Height Px */
             height_px: number;
             /** Image */
@@ -4472,6 +4481,16 @@ export interface components {
              */
             low_m_s: number;
         };
+        /**
+         * Spot
+         * @description A place in the frame, in shares of its width and height.
+         */
+        Spot: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
         /** StoredBody */
         StoredBody: {
             document: components["schemas"]["Body"];
@@ -4785,11 +4804,6 @@ export interface components {
             card_kelvin: number | null;
             /** Card Tint */
             card_tint: number | null;
-            /** Card Xy */
-            card_xy: [
-                number,
-                number
-            ] | null;
             /** Duv */
             duv: number;
             /** Kelvin */
@@ -4828,14 +4842,8 @@ export interface components {
              */
             measure: boolean;
             metered?: components["schemas"]["MeteredBy"] | null;
-            /**
-             * Point
-             * @description Where a grey card was clicked
-             */
-            point?: [
-                number,
-                number
-            ] | null;
+            /** @description Where a grey card was clicked */
+            point?: components["schemas"]["Spot"] | null;
             /** Scene */
             scene: string;
             /**
@@ -4869,11 +4877,7 @@ export interface components {
              * @enum {string}
              */
             bias: "white" | "balanced" | "warm";
-            /** Card Xy */
-            card_xy?: [
-                number,
-                number
-            ] | null;
+            card?: components["schemas"]["Chromaticity"] | null;
             /**
              * Kelvin
              * @description colour temperature, K
@@ -4949,13 +4953,16 @@ export type Capture = components['schemas']['Capture'];
 export type Card = components['schemas']['Card'];
 export type CastOut = components['schemas']['CastOut'];
 export type CatalogueEntry = components['schemas']['CatalogueEntry'];
+export type Channels = components['schemas']['Channels'];
 export type CheckExplanation = components['schemas']['CheckExplanation'];
 export type Choice = components['schemas']['Choice'];
+export type Chromaticity = components['schemas']['Chromaticity'];
 export type Condition = components['schemas']['Condition'];
 export type Crop = components['schemas']['Crop'];
 export type Development = components['schemas']['Development'];
 export type Difference = components['schemas']['Difference'];
 export type ExposureField = components['schemas']['ExposureField'];
+export type FaceSpot = components['schemas']['FaceSpot'];
 export type FactoryChange = components['schemas']['FactoryChange'];
 export type Finding = components['schemas']['Finding'];
 export type Flash = components['schemas']['Flash'];
@@ -5042,6 +5049,7 @@ export type ShootSummary = components['schemas']['ShootSummary'];
 export type Situation = components['schemas']['Situation'];
 export type SlotBank = components['schemas']['SlotBank'];
 export type SpeedBand = components['schemas']['SpeedBand'];
+export type Spot = components['schemas']['Spot'];
 export type StoredBody = components['schemas']['StoredBody'];
 export type StoredFoundation = components['schemas']['StoredFoundation'];
 export type StoredLens = components['schemas']['StoredLens'];

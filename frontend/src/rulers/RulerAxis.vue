@@ -19,6 +19,8 @@ const props = defineProps<{
   notes?: Flag[]
   /** A stretch drawn as a soft field: what is sharp, what the scene spans. */
   field?: { from: number; to: number; text: string } | null
+  /** A spread drawn in the bar: heights 0..1 over values. */
+  profile?: { value: number; height: number }[]
   marker: number | null
   /** The nearest value that may be set, for a position on the ruler. */
   snap?: (value: number) => number
@@ -48,6 +50,13 @@ const labels = computed(() => {
   return placeLabels(allFlags.value, width.value, 1, at)
 })
 const shownTicks = computed(() => roomyTicks(props.ticks, props.scale, width.value))
+const spread = computed(() => {
+  const inside = (props.profile ?? []).map((part) => ({ unit: props.scale.toUnit(part.value), height: part.height })).filter((part) => part.unit >= 0 && part.unit <= 1)
+  if (inside.length < 2) return ''
+  const bottom = BAR_TOP + BAR
+  const points = inside.map((part) => `${px(part.unit)} ${(bottom - part.height * (BAR - 2)).toFixed(1)}`)
+  return `M${px(inside[0]!.unit)} ${bottom}L${points.join('L')}L${px(inside.at(-1)!.unit)} ${bottom}Z`
+})
 const hint = computed(() => allFlags.value.map((flag) => `${flag.label}: ${flag.sentence}`).join('\n'))
 
 function valueAt(event: PointerEvent): number {
@@ -134,6 +143,7 @@ function key(event: KeyboardEvent): void {
         <rect v-if="field" class="field" :x="px(Math.max(0, scale.toUnit(field.from)))" :y="BAR_TOP" :height="BAR" :width="Math.max(0, px(Math.min(1, scale.toUnit(field.to))) - px(Math.max(0, scale.toUnit(field.from))))">
           <title>{{ field.text }}</title>
         </rect>
+        <path v-if="spread" class="spread" :d="spread" />
         <rect v-for="part in drawn" :key="`${part.from}${part.severity}`" :x="px(part.from)" :y="BAR_TOP" :width="px(part.to) - px(part.from)" :height="BAR" :fill="`url(#${hatch}-${part.severity})`" />
         <g v-for="tick in shownTicks" :key="tick.label">
           <line class="tick" :x1="px(tick.unit)" :x2="px(tick.unit)" :y1="BAR_TOP + BAR" :y2="BAR_TOP + BAR + 4" />
@@ -216,6 +226,11 @@ svg {
 
 .field {
   fill: var(--move-faint);
+}
+
+.spread {
+  fill: var(--soft);
+  fill-opacity: 0.55;
 }
 
 .hatch-costs {

@@ -1,5 +1,5 @@
 /** Whether the server answers. While it is away, it is asked every few seconds and edits wait. */
-import { ref } from 'vue'
+import { getCurrentScope, onScopeDispose, ref } from 'vue'
 import { answered, client } from '@/api/client'
 
 const ASK_AGAIN_MS = 2500
@@ -9,9 +9,10 @@ export const serverIsAway = ref(false)
 const whenBack = new Set<() => void>()
 let asking = false
 
-/** Calls back each time the server is back after having been away. */
+/** Calls back each time the server is back after having been away, as long as the calling component lives. */
 export function onServerBack(callback: () => void): void {
   whenBack.add(callback)
+  if (getCurrentScope()) onScopeDispose(() => whenBack.delete(callback))
 }
 
 export function noteAway(): void {

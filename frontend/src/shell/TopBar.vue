@@ -22,7 +22,8 @@ const shootPlaces = computed(() => {
   if (!shootId) return []
   const plan = { to: `/shoots/${String(shootId)}/plan/${String(situationId ?? '')}`, label: 'Plan' }
   const card = { to: `/shoots/${String(shootId)}/card/${String(situationId)}`, label: 'Card' }
-  return situationId ? [plan, card] : [plan]
+  const rehearse = { to: `/shoots/${String(shootId)}/rehearse/${String(situationId)}`, label: 'Rehearse' }
+  return situationId ? [plan, rehearse, card] : [plan]
 })
 const isAt = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`)
 

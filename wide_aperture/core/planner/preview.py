@@ -65,6 +65,9 @@ def _set_look(draft: Draft, jpeg_only: bool) -> None:
         -1.0 if truthful else 0.0,
         "Single colours then clip in the preview about when raw does." if truthful else why,
     )
+    open_up = "Softer ends show in the preview what the data still hold." if truthful else why
+    draft.put_habit("look_highlight", -1.0 if truthful else 0.0, open_up)
+    draft.put_habit("look_shadow", -1.0 if truthful else 0.0, open_up)
     draft.put_habit("look_sharpness", 0.0, "Neutral: focus is judged enlarged.")
     _set_look_noise(draft, jpeg_only)
 

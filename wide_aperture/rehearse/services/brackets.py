@@ -46,7 +46,7 @@ def bracket(asked: BracketRequest, go_on: Waiting) -> dict[str, Any]:
     low, high = low - exposure, high - exposure
     held = bracketing.coverage(offsets, floor, clip, low, high)
     radiance = merged_radiance([frame.raw for frame in made], offsets)
-    picture = tone_mapped(radiance, mid.white, mid.raw.mid_e, SRGB_FROM_BALANCED)
+    picture = tone_mapped(radiance, mid.white, mid.raw.mid_e, mid.raw.clip_e * 2 ** -min(offsets), SRGB_FROM_BALANCED)
     cropped = 0.0
     if asked.in_camera:
         picture, cropped = align_crop(picture, 0.0 if middle.hand_limit_s is None else ALIGN_SHARE * FRAME_WIDTH_PX)

@@ -22,6 +22,7 @@ from wide_aperture.rehearse.services.frames import rendered
 from wide_aperture.rehearse.services.meters import metered_capture
 from wide_aperture.rehearse.services.room import Waiting
 
+CHANNELS = ("red", "green", "blue")
 OUTPUT_SHRINK_PX = 8e6  # noise of a channel is judged at this size
 
 
@@ -38,14 +39,13 @@ def white_balance(asked: RenderRequest, point: tuple[float, float] | None, go_on
             for lamp in made.scene.lamps
             if lamp.part != "flash" or asked.capture.flash
         ],
-        "card_xy": card[0] if card else None,
-        "card_kelvin": card[1] if card else None,
-        "card_tint": card[2] if card else None,
+        "card_kelvin": card[0] if card else None,
+        "card_tint": card[1] if card else None,
     }
 
 
-def _card(made: Rendered, point: tuple[float, float]) -> tuple[tuple[float, float], float, float]:
-    """(chromaticity, kelvin, tint) of what lies under a point, taken for grey."""
+def _card(made: Rendered, point: tuple[float, float]) -> tuple[float, float]:
+    """(kelvin, tint) of what lies under a point, taken for grey."""
     patch = mean_patch(made.raw, *point)
     if patch.max() >= 0.97 * made.raw.clip_e:
         raise DomainError("point", point, "lies where the data are clipped: expose less, or click elsewhere")
@@ -54,7 +54,7 @@ def _card(made: Rendered, point: tuple[float, float]) -> tuple[tuple[float, floa
     xy = chromaticity_of(patch / RESPONSE)
     kelvin, duv = cct_duv(*xy)
     usual = cct_duv(*usual_xy(kelvin))[1]
-    return xy, kelvin, (duv - usual) / TINT_STEP_DUV
+    return kelvin, (duv - usual) / TINT_STEP_DUV
 
 
 def _cast(lamp: Lamp, made: Rendered, asked: RenderRequest, setting: tuple[float, float]) -> dict[str, Any]:
@@ -70,8 +70,8 @@ def _cast(lamp: Lamp, made: Rendered, asked: RenderRequest, setting: tuple[float
         "delta_e": cast.chroma,
         "nearest_k": found.set_k,
         "remaining_delta_e": found.remaining.chroma,
-        "channel_snr": snr,
-        "gains_ev": found.gains_ev,
+        "channel_snr": dict(zip(CHANNELS, snr, strict=True)),
+        "gains_ev": dict(zip(CHANNELS, found.gains_ev, strict=True)),
         "verdict": found.verdict,
         "jpeg_can": found.jpeg_can,
         "sentence": _sentence(lamp, cast.chroma, found, asked),

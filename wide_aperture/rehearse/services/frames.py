@@ -6,7 +6,7 @@ import math
 from dataclasses import asdict
 from typing import Any
 
-from wide_aperture.core.scenes import Rendered
+from wide_aperture.core.scenes import Rendered, Scene
 from wide_aperture.core.scenes.imaging import readings
 from wide_aperture.core.scenes.imaging.capture import Capture
 from wide_aperture.core.scenes.imaging.compare import difference
@@ -68,10 +68,16 @@ def frame(asked: RenderRequest, go_on: Waiting) -> dict[str, Any]:
         "tones": [] if asked.look.crop else _tones(made, capture, asked),
         "movement": _movement(made, asked, capture),
         "masks": _masks(made, asked),
-        "focus": scene.share_of(scene.focus),
-        "card": scene.share_of(scene.card) if scene.card else None,
-        "faces": [(*scene.share_of((face.x, face.y)), face.radius) for face in scene.faces],
+        "focus": _spot(scene, scene.focus),
+        "card": _spot(scene, scene.card) if scene.card else None,
+        "faces": [{**_spot(scene, (face.x, face.y)), "radius": face.radius} for face in scene.faces],
     }
+
+
+def _spot(scene: Scene, point: tuple[float, float]) -> dict[str, float]:
+    """A point of the drawing in shares of the frame, held inside it."""
+    x, y = scene.share_of(point)
+    return {"x": min(max(x, 0.0), 1.0), "y": min(max(y, 0.0), 1.0)}
 
 
 def noise_floor_ev(asked: RenderRequest, capture: Capture) -> float:

@@ -171,6 +171,10 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         </template>
         <NumberField label="Electronic read-out" pointer="/readout_ms" unit="ms" optional empty-means="unknown" :value="body.readout_ms ?? null" :above="0" hint="How far fast things lean" @update:value="(v) => change({ readout_ms: v })" />
         <NumberField label="Buffer" pointer="/buffer_raw_frames" unit="raw frames" optional empty-means="unknown" :value="body.buffer_raw_frames ?? null" :least="1" :most="100000" @update:value="(v) => change({ buffer_raw_frames: v === null ? null : Math.round(v) })" />
+        <NumberField label="Kelvin, lowest" pointer="/kelvin_low" unit="K" :value="body.kelvin_low" :least="1000" :most="40000" @update:value="(v) => change({ kelvin_low: v! })" />
+        <NumberField label="Kelvin, highest" pointer="/kelvin_high" unit="K" :value="body.kelvin_high" :least="1000" :most="40000" @update:value="(v) => change({ kelvin_high: v! })" />
+        <NumberField label="Automatic white, lowest" pointer="/automatic_kelvin_low" unit="K" :value="body.automatic_kelvin_low" :least="1000" :most="40000" hint="Candles lie under most" @update:value="(v) => change({ automatic_kelvin_low: v! })" />
+        <NumberField label="Automatic white, highest" pointer="/automatic_kelvin_high" unit="K" :value="body.automatic_kelvin_high" :least="1000" :most="40000" @update:value="(v) => change({ automatic_kelvin_high: v! })" />
         <NumberField label="Stabiliser" pointer="/stabiliser_stops" unit="stops" :value="body.stabiliser_stops" :least="0" :most="12" hint="0: none fitted" @update:value="(v) => change({ stabiliser_stops: v! })" />
         <NumberField label="Card slots" pointer="/card_slots" :value="body.card_slots" :least="1" :most="4" @update:value="(v) => change({ card_slots: Math.round(v!) })" />
         <h3 class="wide">Highlight reserve and storage places</h3>

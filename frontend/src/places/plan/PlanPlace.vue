@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The Plan place: day strip, brief, rulers and field, setup with reasons. */
 import { Button } from 'ant-design-vue'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Alternative, Pin, Schools } from '@/api/types'
+import type { Alternative, FrameOut, Pin, Schools } from '@/api/types'
 import { currentOf, useEntries, useEntry } from '@/saving/documents'
 import { plainCopy } from '@/saving/merge'
 import { edit, removeWithUndo } from '@/saving/undo'
@@ -24,6 +24,7 @@ import SetupSheet from './SetupSheet.vue'
 import { lastSituation, useCase } from './useCase'
 import { usePlan } from './usePlan'
 
+const PlanPreview = defineAsyncComponent(() => import('./PlanPreview.vue'))
 const BriefDrawer = defineAsyncComponent(() => import('./BriefDrawer.vue'))
 const SchoolsDialog = defineAsyncComponent(() => import('./SchoolsDialog.vue'))
 const ReserveDialog = defineAsyncComponent(() => import('./ReserveDialog.vue'))
@@ -60,6 +61,8 @@ const hold = (changes: Changes): void => savePins(withPins(planned.value?.pins ?
 const release = (setting: string): void => savePins(withoutPin(planned.value?.pins ?? [], setting))
 const chooseWay = (way: Alternative): void => hold({ ...way.change })
 
+/** The simulated frame last drawn: its tones lie under the tone ruler. */
+const frame = shallowRef<FrameOut | null>(null)
 const editing = ref<string | null>(null)
 
 /** The question of which the schools are being compared. */
@@ -116,6 +119,7 @@ function save(): void {
 }
 watch(chosenId, (id) => {
   said.value = ''
+  frame.value = null
   if (id) lastSituation.value = id
 }, { immediate: true })
 
@@ -169,7 +173,7 @@ useShortcuts([
           <Button type="primary" @click="editing = 'kit'">Choose the kit</Button>
         </div>
         <template v-else-if="plan">
-          <RulerStack :plan="plan" :body="body" :lens="lens" :pins="planned.pins" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => hold({ [s]: v })" @release="release" />
+          <RulerStack :plan="plan" :body="body" :lens="lens" :pins="planned.pins" :frame="frame" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => hold({ [s]: v })" @release="release" />
           <ExposureField :field="plan.field" :windows="plan.windows" :ev="evText(plan.light.ev100)" @choose="(shutter, aperture) => hold({ shutter_s: shutter, aperture })" />
         </template>
         <p v-else-if="!problem" class="soft">Computing…</p>
@@ -181,6 +185,7 @@ useShortcuts([
           <button v-if="planned.pins.length" class="link" @click="savePins([])">Release {{ planned.pins.length }} held</button>
         </div>
         <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
+        <PlanPreview v-if="request && plan" :request="request" :to="`/shoots/${shootId}/rehearse/${chosenId}`" @frame="(made) => (frame = made)" />
         <template v-if="plan && body && lens">
           <SetupSheet :plan="plan" @release="release" @schools="(question) => (comparing = question)" @reserve="askingReserve = true" />
           <PlanNotes :plan="plan" />

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** The six rulers of a plan. Dragging a marker holds its value; the plan answers around it. */
 import { computed, ref, shallowRef, watch } from 'vue'
-import type { Body, Lens, Pin, Plan } from '@/api/types'
+import type { Body, FrameOut, Lens, Pin, Plan } from '@/api/types'
 import RulerAxis from '@/rulers/RulerAxis.vue'
 import { isPinned } from './pins'
 import { type Dragged, type Ends, endsOf, rulerModels } from './rulerModels'
 
-const props = defineProps<{ plan: Plan; body: Body; lens: Lens; pins: readonly Pin[] }>()
+const props = defineProps<{ plan: Plan; body: Body; lens: Lens; pins: readonly Pin[]; /** Settings of the rulers shown; all six when left out. */ only?: readonly string[]; /** A simulated frame, whose tones are laid under the tone ruler. */ frame?: FrameOut | null }>()
 const emit = defineEmits<{
   live: [setting: string, value: number]
   hold: [setting: string, value: number]
@@ -26,7 +26,7 @@ watch(
     if (!dragged.value) ends.value = endsOf(plan, props.body, props.lens)
   },
 )
-const models = computed(() => rulerModels(props.plan, ends.value, dragged.value))
+const models = computed(() => rulerModels(props.plan, ends.value, dragged.value, props.frame ?? null).filter((model) => !props.only || props.only.includes(model.setting)))
 
 function move(setting: string, value: number): void {
   dragged.value = { setting, value, moving: true }

@@ -1,5 +1,5 @@
 /** Turns a plan into what the six rulers draw. Nothing is decided here: the limits are the server's. */
-import type { Body, Lens, LimitWindow, Plan } from '@/api/types'
+import type { Body, FrameOut, Lens, LimitWindow, Plan } from '@/api/types'
 import { type Band, type Flag, linearScale, logScale, miredScale, type RulerScale, type Tick } from '@/rulers/scales'
 import {
   apertureText, evText, isoText, kelvinText, nudged, shutterText, shutterWithUnit, signedStops, stepIndex, stepValue,
@@ -17,6 +17,8 @@ export interface RulerModel {
   bands: Band[]
   notes: Flag[]
   field: { from: number; to: number; text: string } | null
+  /** Heights 0..1 over the ruler's values: how much of the frame lies at each tone. */
+  profile?: { value: number; height: number }[]
   marker: number | null
   fixed: boolean
   snap: (value: number) => number
@@ -98,9 +100,9 @@ function meaningOf(plan: Plan, axis: LimitWindow['axis'], setting: string): stri
   return held ? `at: ${held.imposed_by}` : 'free'
 }
 
-export function rulerModels(plan: Plan, ends: Ends, dragged: Dragged | null): RulerModel[] {
+export function rulerModels(plan: Plan, ends: Ends, dragged: Dragged | null, frame: FrameOut | null = null): RulerModel[] {
   const at = (setting: string, value: number | null): number | null => (dragged?.setting === setting ? dragged.value : value)
-  return [shutter(plan, ends, at), aperture(plan, ends, at), iso(plan, ends, at), tone(plan, at), colour(plan, at), distance(plan, ends, at)]
+  return [shutter(plan, ends, at), aperture(plan, ends, at), iso(plan, ends, at), tone(plan, at, frame), colour(plan, at), distance(plan, ends, at)]
 }
 
 type At = (setting: string, value: number | null) => number | null
@@ -165,7 +167,15 @@ function iso(plan: Plan, ends: Ends, at: At): RulerModel {
   }
 }
 
-function tone(plan: Plan, at: At): RulerModel {
+/** How the simulated frame's tones spread, in EV from mid: eighths of a stop of its green channel. */
+function toneProfile(frame: FrameOut | null): RulerModel['profile'] {
+  const counts = frame?.raw_histogram[1]
+  if (!frame || !counts) return undefined
+  const top = Math.max(...counts.slice(1, -1), 1)
+  return counts.map((count, i) => ({ value: (i + 0.5) / 8 - 14 + frame.raw_clip_ev, height: Math.min(Math.sqrt(count / top), 1) }))
+}
+
+function tone(plan: Plan, at: At, frame: FrameOut | null): RulerModel {
   const { sensor } = plan
   const mode = plan.setup.settings['exposure_mode']?.value
   const byHand = mode === 'manual' || mode === 'bulb'
@@ -193,6 +203,7 @@ function tone(plan: Plan, at: At): RulerModel {
     ],
     notes: [],
     field: low !== null && high !== null ? { from: low, to: high, text: `The scene spans ${range!.toFixed(1)} EV` } : null,
+    profile: toneProfile(frame),
     marker, fixed: byHand, snap: (ev) => Math.round(ev * 3) / 3,
     nudge: (ev, steps) => Math.round(ev * 3 + steps) / 3,
   }

@@ -115,7 +115,7 @@ def chapel(stage: Stage) -> None:
         altar.shine(np.exp(-((np.hypot(canvas.x - x, canvas.y - 0.575) / 0.022) ** 1.5)).astype(np.float32), 10.0, 1900)
     stage.add("altar", altar, 13.0, {"lamps": 0.8, "window light": 0.3})
 
-    _couple(stage, (-0.065, 0.955), 0.50, STANDING, 7.0, {"lamps": 1.0, "window light": 0.35}, (0.15, 0))
+    _couple(stage, (-0.065, 0.955), 0.50, STANDING, 7.0, {"lamps": 0.75, "window light": 0.2}, (0.15, 0))
     pews = stage.sheet()
     for y, height in ((0.86, 0.10), (0.95, 0.14)):
         for side in (-1.0, 1.0):

@@ -28,6 +28,13 @@ PRESET_KELVIN: dict[str, float] = {
 TINT_STEP_DUV = 0.002  # one step of tint, CIE 1960
 
 
+class Chromaticity(Document):
+    """CIE 1931 x and y, as read off a grey card."""
+
+    x: Fraction01
+    y: Fraction01
+
+
 class WhiteSetting(Document):
     """What the camera takes for white. tint above 0 removes green, below 0 magenta; card: the chromaticity read off it."""
 
@@ -35,7 +42,7 @@ class WhiteSetting(Document):
     kelvin: Kelvin = 5500
     tint: Annotated[Finite, Field(ge=-20, le=20, description="steps of 0.002 duv")] = 0
     bias: Literal["white", "balanced", "warm"] = "white"
-    card_xy: tuple[Fraction01, Fraction01] | None = None
+    card: Chromaticity | None = None
 
 
 class LookRecipe(Document):

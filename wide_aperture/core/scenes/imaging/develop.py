@@ -32,8 +32,8 @@ LUMINANCE_709 = np.array([0.2126, 0.7152, 0.0722], np.float32)
 
 def white_taken(raw: RawFrame, body: Body, white: WhiteSetting) -> tuple[NDArray[np.float64], float, float]:
     """What the camera takes for white: (channels at 1 cd/m2, kelvin, duv)."""
-    if white.mode == "card" and white.card_xy is not None:
-        return BRADFORD @ xy_to_xyz(white.card_xy), white.kelvin, 0.0
+    if white.mode == "card" and white.card is not None:
+        return BRADFORD @ xy_to_xyz((white.card.x, white.card.y)), white.kelvin, 0.0
     if white.mode == "auto":
         small = raw.electrons[::8, ::8] / RESPONSE
         clipped = (small * RESPONSE).max(axis=-1) > 0.9 * raw.clip_e

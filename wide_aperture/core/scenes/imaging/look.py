@@ -49,7 +49,9 @@ def level_of_ev(
     slope = CONTRAST[look.base] * (1 + 0.07 * look.contrast)
     below = np.minimum(ev, 0.0)
     deep = slope * (1 + 0.06 * look.shadow_tone * np.clip(-below / 3, 0, 1))
-    lifted = below * deep + lift_ev * np.clip(-below / 3, 0, 1) * np.exp(-(((below + 3) / 5) ** 2))
+    # A lift opens gently under mid and dies away towards black; it never turns the curve around.
+    gentle = min(lift_ev, 1.6 * slope) * (1 - np.exp(below / 2.2)) * np.exp(-((below / 9) ** 2))
+    lifted = below * deep + gentle
     shadows = screen_level(MID * 2.0**lifted)
     white = white_ev(look, raw_clip_ev)
     mid = float(screen_level(MID))

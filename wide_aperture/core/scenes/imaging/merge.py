@@ -40,13 +40,17 @@ def merged_radiance(frames: Sequence[RawFrame], offsets: Sequence[float]) -> Pix
 
 
 def tone_mapped(
-    electrons: Pixels, white: NDArray[np.float64], mid_e: float, colours: Pixels, key: float = 0.18
+    electrons: Pixels, white: NDArray[np.float64], mid_e: float, clip_e: float, colours: Pixels, key: float = 0.18
 ) -> Picture:
     """Return a picture of merged radiance, shape (h, w, 3), red first.
 
+    Args: clip_e: where the darkest frame's data end, at the exposure of offset 0: beyond it all channels are white.
+
     Source: Reinhard et al. (2002), L (1 + L / Lw^2) / (1 + L), scaled so that the logarithmic mean becomes `key`.
     """
-    linear = np.maximum(cv2.transform(per_channel(electrons, 1 / (RESPONSE * white * mid_e)), colours), 0)
+    gains = 1 / (RESPONSE * white * mid_e)
+    channels = np.minimum(per_channel(electrons, gains), np.float32((clip_e * gains).min()))
+    linear = np.maximum(cv2.transform(channels, colours), 0)
     luminance = linear @ LUMINANCE_709
     mean = float(np.exp(np.mean(np.log(luminance[::4, ::4] + 1e-5))))
     scaled = luminance * np.float32(key / max(mean, 1e-6))

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+/** The simulated frame of the plan, small, once the plan rests: what its settings make of a scene like this one. */
+import { computed, ref, shallowRef, watch } from 'vue'
+import { answered, client, Problem } from '@/api/client'
+import type { FrameOut, PlanRequest, Rehearsal, RenderRequest } from '@/api/types'
+import { noteAway } from '@/saving/connection'
+import FrameView from '../rehearse/FrameView.vue'
+import { useFrame } from '../rehearse/useFrame'
+
+const props = defineProps<{ request: PlanRequest; to: string }>()
+const emit = defineEmits<{ frame: [frame: FrameOut] }>()
+const REST_MS = 250
+const base = shallowRef<Rehearsal | null>(null)
+const failed = ref('')
+let rest = 0
+
+async function begin(asked: PlanRequest): Promise<void> {
+  try {
+    const answer = await answered(client.POST('/api/v1/rehearsal', { body: { ...asked, scene: null } }))
+    if (asked === props.request) {
+      base.value = answer
+      failed.value = ''
+    }
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+    if (error.isAway) noteAway()
+    else failed.value = error.message
+  }
+}
+watch(() => props.request, (asked) => {
+  window.clearTimeout(rest)
+  rest = window.setTimeout(() => void begin(asked), REST_MS)
+}, { immediate: true })
+
+const asked = computed<RenderRequest | null>(() =>
+  base.value
+    ? { scene: base.value.scene, seed: 1, tuning: base.value.tuning, body: props.request.body, capture: base.value.capture, look: { width_px: 480, thresholds: base.value.thresholds, match_ev: 0 }, metered: null, masks: true, measure: false }
+    : null,
+)
+const { frame, problem, waiting } = useFrame(() => asked.value, () => 480)
+watch(frame, (now) => now && emit('frame', now))
+</script>
+
+<template>
+  <figure class="preview">
+    <FrameView v-if="frame && base" :frame="frame" :waiting="waiting" :name="`${base.title}, simulated with this setup`" :hatches="{ raw: true, screen: false, black: false }" />
+    <div v-else class="waits soft" :aria-busy="!failed && !problem">{{ failed || problem?.message || 'Drawing…' }}</div>
+    <figcaption><span class="soft">{{ base?.title }}, drawn</span> <RouterLink :to="to">Rehearse</RouterLink></figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.preview {
+  margin: 0;
+}
+
+.preview :deep(.frame) {
+  cursor: default;
+}
+
+.waits {
+  aspect-ratio: 3 / 2;
+  padding: 12px;
+  background: var(--well);
+}
+
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  padding-top: 3px;
+  font-size: 12px;
+}
+</style>

@@ -1,0 +1,92 @@
+/** One situation in rehearsal: the camera as planned, what is tried on it, the scene and its tuning. */
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { answered, client, Problem } from '@/api/client'
+import type { Capture, Rehearsal, RenderRequest, SceneTuning } from '@/api/types'
+import { noteAway, onServerBack } from '@/saving/connection'
+import { edit } from '@/saving/undo'
+import { useFoundation } from '@/shared/foundation'
+import { type Changes, repinned, withPins } from '../plan/pins'
+import { requestFor, useCase } from '../plan/useCase'
+import { captureWith, meterWith, pinsOf } from './trial'
+
+interface Trial {
+  changes: Changes
+  tuning: Partial<SceneTuning>
+  scene: string | null
+  point: { x: number; y: number }
+  metered: boolean
+}
+
+const FRESH: Trial = { changes: {}, tuning: {}, scene: null, point: { x: 0.5, y: 0.5 }, metered: false }
+/** Trials are kept in this browser until they are sent to the plan or thrown away. */
+const trials = useLocalStorage<Record<string, Trial>>('wa-trials', {})
+
+export function useRehearsal(situationId: () => string) {
+  const trial = computed<Trial>(() => ({ ...FRESH, ...trials.value[situationId()] }))
+  const changes = computed(() => trial.value.changes)
+  function note(part: Partial<Trial>): void {
+    trials.value = { ...trials.value, [situationId()]: { ...trial.value, ...part } }
+  }
+  const change = (made: Changes): void => note({ changes: { ...changes.value, ...made } })
+  const putBack = (setting: string): void => note({ changes: Object.fromEntries(Object.entries(changes.value).filter(([id]) => id !== setting)) })
+
+  const base = shallowRef<Rehearsal | null>(null)
+  const problem = shallowRef<Problem | null>(null)
+  /** What a marker under the pointer holds right now. */
+  const live = ref<Changes>({})
+  const capture = computed<Capture | null>(() => (base.value ? captureWith(base.value.capture, { ...changes.value, ...live.value }) : null))
+  const kit = useCase(situationId, (held) => withPins(held, pinsOf(capture.value, { ...changes.value, ...live.value })))
+  const foundation = useFoundation()
+  const asPlanned = computed(() => {
+    const { planned, body, lens, loaded } = kit
+    if (!loaded.value || !planned.value || !body.value || !lens.value) return null
+    return { ...requestFor(planned.value, body.value, lens.value, foundation.forPlan.value), scene: trial.value.scene }
+  })
+
+  async function begin(): Promise<void> {
+    const asked = asPlanned.value
+    if (!asked) return
+    try {
+      const answer = await answered(client.POST('/api/v1/rehearsal', { body: asked }))
+      if (asked === asPlanned.value) {
+        base.value = answer
+        problem.value = null
+      }
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error
+      if (error.isAway) noteAway()
+      else problem.value = error
+    }
+  }
+  watch(asPlanned, () => void begin(), { immediate: true })
+  onServerBack(() => void begin())
+
+  const tuning = computed<SceneTuning>(() => ({ ...(base.value?.tuning ?? {}), ...trial.value.tuning }) as SceneTuning)
+  const meter = computed(() => (base.value ? meterWith(base.value, changes.value, trial.value.point) : null))
+  const asked = computed<RenderRequest | null>(() => {
+    if (!base.value || !capture.value || !kit.body.value) return null
+    return {
+      scene: base.value.scene,
+      seed: 1,
+      tuning: tuning.value,
+      body: kit.body.value,
+      capture: capture.value,
+      look: { width_px: 960, thresholds: base.value.thresholds },
+      metered: trial.value.metered ? meter.value : null,
+      masks: true,
+      measure: false,
+    } as RenderRequest
+  })
+
+  /** Hold what was tried in the plan, as pins, with undo. */
+  function sendBack(): void {
+    if (!kit.planned.value) return
+    edit('situations', repinned(kit.planned.value, withPins(kit.planned.value.pins, pinsOf(capture.value, changes.value))))
+    note({ changes: {} })
+  }
+
+  return { ...kit, trial, changes, change, putBack, note, base, problem, live, capture, tuning, meter, asked, sendBack }
+}
+
+export type InRehearsal = ReturnType<typeof useRehearsal>
