@@ -39,6 +39,7 @@ class MeterSetting(Document):
     favour_faces: bool = False
     link_point: bool = False
     comp_ev: Finite = 0
+    spot_area: Finite = 0.015
 
 
 class BracketSetting(Document):
@@ -123,6 +124,7 @@ def rehearsal(case: Case, plan: Plan, scene: str | None = None) -> Rehearsal:
             favour_faces=setup.value("face_metering") == "on" or setup.value("face_metering") is True,
             link_point=setup.value("spot_link") == "af_point",
             comp_ev=setup.number("exposure_comp_ev") or 0.0,
+            spot_area=case.body.spot_area_share,
         ),
         bracket=_bracket(setup),
         thresholds=Thresholds(high=setup.number("clip_high") or 250.0, low=setup.number("clip_low") or 5.0),

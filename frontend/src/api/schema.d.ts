@@ -1126,6 +1126,12 @@ export interface components {
              */
             slots: components["schemas"]["SlotBank"][];
             /**
+             * Spot Area Share
+             * @description The meter's spot, share of the frame
+             * @default 0.015
+             */
+            spot_area_share: number;
+            /**
              * Stabiliser Stops
              * @default 0
              */
@@ -2383,6 +2389,11 @@ export interface components {
              * @enum {string}
              */
             pattern: "multi_segment" | "centre_weighted" | "average" | "spot" | "highlight_weighted";
+            /**
+             * Spot Area
+             * @default 0.015
+             */
+            spot_area: number;
         };
         /**
          * MeteredBy

@@ -32,6 +32,14 @@ def _colour_windows(draft: Draft) -> list[Window]:
     found = [_colour_window("cast", "cast shows", draft.case.cct_k, allowed)]
     if seconds is not None and abs(float(mired(seconds) - mired(draft.case.cct_k))) > MIXED_MIRED:
         found.append(_colour_window("second_cast", "second light's cast", seconds, allowed))
+    body = draft.case.body
+    ends = f"{body.name} sets {body.kelvin_low:.0f} to {body.kelvin_high:.0f} K."
+    found.append(
+        Window(
+            id="kelvin_ends", axis="kelvin", low=body.kelvin_low, high=body.kelvin_high, severity="forbidden",
+            imposed_by="body ends", sentence=ends,
+        )  # fmt: skip
+    )
     return found
 
 

@@ -171,6 +171,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         </template>
         <NumberField label="Electronic read-out" pointer="/readout_ms" unit="ms" optional empty-means="unknown" :value="body.readout_ms ?? null" :above="0" hint="How far fast things lean" @update:value="(v) => change({ readout_ms: v })" />
         <NumberField label="Buffer" pointer="/buffer_raw_frames" unit="raw frames" optional empty-means="unknown" :value="body.buffer_raw_frames ?? null" :least="1" :most="100000" @update:value="(v) => change({ buffer_raw_frames: v === null ? null : Math.round(v) })" />
+        <NumberField label="Meter’s spot" pointer="/spot_area_share" unit="%" :value="body.spot_area_share * 100" :least="0.05" :most="25" hint="Of the frame’s area" @update:value="(v) => change({ spot_area_share: v! / 100 })" />
         <NumberField label="Kelvin, lowest" pointer="/kelvin_low" unit="K" :value="body.kelvin_low" :least="1000" :most="40000" @update:value="(v) => change({ kelvin_low: v! })" />
         <NumberField label="Kelvin, highest" pointer="/kelvin_high" unit="K" :value="body.kelvin_high" :least="1000" :most="40000" @update:value="(v) => change({ kelvin_high: v! })" />
         <NumberField label="Automatic white, lowest" pointer="/automatic_kelvin_low" unit="K" :value="body.automatic_kelvin_low" :least="1000" :most="40000" hint="Candles lie under most" @update:value="(v) => change({ automatic_kelvin_low: v! })" />

@@ -6,7 +6,7 @@ export function blankBody(id: string): Body {
     id, name: 'New body', note: '', sensor_width_mm: 36, sensor_height_mm: 24, megapixels: 24, base_iso: 100, highest_iso: 51200,
     fastest_mechanical_s: 1 / 4000, fastest_first_curtain_s: null, fastest_electronic_s: null, fastest_leaf_s: null, longest_timed_s: 30,
     flash_sync: { mechanical_s: 1 / 200, electronic_first_curtain_s: null, electronic_s: null, leaf_s: null }, readout_ms: null, frame_rates: [],
-    buffer_raw_frames: null, card_slots: 1, stabiliser_stops: 0, kelvin_low: 2500, kelvin_high: 10_000,
+    buffer_raw_frames: null, card_slots: 1, stabiliser_stops: 0, spot_area_share: 0.015, kelvin_low: 2500, kelvin_high: 10_000,
     automatic_kelvin_low: 3000, automatic_kelvin_high: 8000, anti_flicker: false, autofocus: true, reserve_floors: [],
     // Replaced by the server's estimate as soon as a figure of the sensor is typed; these are its own for 36 x 24 mm, 24 MP.
     electrons: {

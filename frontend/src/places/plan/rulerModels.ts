@@ -226,7 +226,7 @@ function colour(plan: Plan, at: At): RulerModel {
     setting: 'kelvin', name: 'Colour', valueText: kelvinText(marker), spoken: kelvinText(marker),
     meaning: `${mode === 'auto' ? 'automatic; ' : ''}${castText}`,
     scale, ticks: [12000, 9000, 7000, 6000, 5000, 4500, 4000, 3500, 3000, 2700, 2400, 2200, 2000, 1850].map((kelvin) => ({ value: kelvin, label: String(kelvin) })),
-    bands: bandsOn(plan, 'kelvin').map((band) => ({ ...band, label: band.id === 'cast' ? 'cast shows' : '' })).filter((band) => band.id === 'cast'),
+    bands: bandsOn(plan, 'kelvin').map((band) => ({ ...band, label: band.id === 'cast' ? 'cast shows' : band.label })).filter((band) => band.id !== 'second_cast'),
     notes, field: null, marker, fixed: false,
     snap: (kelvin) => Math.round(kelvin / 50) * 50, nudge: (kelvin, steps) => Math.round(kelvin / 50) * 50 + steps * 50,
   }

@@ -48,7 +48,7 @@ export function meterWith(base: Rehearsal, changes: Changes, point: { x: number;
     pattern,
     x: point.x,
     y: point.y,
-    spot_area: 0.012,
+    spot_area: base.meter.spot_area,
     link_point: (changes['spot_link'] ?? (base.meter.link_point ? 'af_point' : 'centre')) === 'af_point',
     favour_faces: faces === true || faces === 'on',
     comp_ev: Number(changes['exposure_comp_ev'] ?? base.meter.comp_ev),
