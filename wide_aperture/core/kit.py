@@ -168,7 +168,9 @@ class Body(Document):
     anti_flicker: bool = False
     autofocus: bool = True
     reserve_floors: tuple[ReserveFloor, ...] = ()
-    spot_area_share: Annotated[float, Field(ge=0.0005, le=0.25, description="The meter's spot, share of the frame")] = 0.015
+    spot_area_share: Annotated[float, Field(ge=0.0005, le=0.25, description="The meter's spot, share of the frame")] = (
+        0.015
+    )
     kelvin_low: Kelvin = Field(default=2500, description="Lowest colour temperature that can be set")
     kelvin_high: Kelvin = 10_000
     automatic_kelvin_low: Kelvin = Field(default=3000, description="Lowest the automatic white balance reaches")

@@ -36,9 +36,14 @@ def _colour_windows(draft: Draft) -> list[Window]:
     ends = f"{body.name} sets {body.kelvin_low:.0f} to {body.kelvin_high:.0f} K."
     found.append(
         Window(
-            id="kelvin_ends", axis="kelvin", low=body.kelvin_low, high=body.kelvin_high, severity="forbidden",
-            imposed_by="body ends", sentence=ends,
-        )  # fmt: skip
+            id="kelvin_ends",
+            axis="kelvin",
+            low=body.kelvin_low,
+            high=body.kelvin_high,
+            severity="forbidden",
+            imposed_by="body ends",
+            sentence=ends,
+        )
     )
     return found
 
