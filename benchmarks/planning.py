@@ -11,7 +11,7 @@ from wide_aperture.core.planner import plan
 from wide_aperture.core.setup_document import Pin
 from wide_aperture.core.shoot_document import PlannedSituation
 from wide_aperture.demo.kit import BODIES, LENSES
-from wide_aperture.demo.shoots import SITUATIONS
+from wide_aperture.demo.shoots import IN_NUMBERS
 
 ROUNDS = 25
 _bodies = {body.id: body for body in BODIES}
@@ -36,15 +36,15 @@ def _timed(planned: PlannedSituation, pins: tuple[Pin, ...] = ()) -> float:
 
 
 def main() -> None:
-    for planned in SITUATIONS:
+    for planned in IN_NUMBERS:
         _timed(planned)
     report(
         "plan(), remedies and alternatives priced",
-        [_timed(p) for _ in range(ROUNDS) for p in SITUATIONS],
+        [_timed(p) for _ in range(ROUNDS) for p in IN_NUMBERS],
         "ms",
         "p50 <= 8 ms, p95 <= 15 ms quiet; <= 60 ms",
     )
     held = (Pin(setting="shutter_s", value=1 / 500),)
-    report("plan() with a pin", [_timed(p, held) for _ in range(ROUNDS) for p in SITUATIONS], "ms", "as plan()")
-    sizes = [len(json.dumps(json.loads(_plan(p).model_dump_json()))) / 1000 for p in SITUATIONS]
+    report("plan() with a pin", [_timed(p, held) for _ in range(ROUNDS) for p in IN_NUMBERS], "ms", "as plan()")
+    sizes = [len(json.dumps(json.loads(_plan(p).model_dump_json()))) / 1000 for p in IN_NUMBERS]
     report("size of a plan as JSON", sizes, "kB", "-")

@@ -10,9 +10,10 @@ from tests.api.base import ApiTestCase
 from wide_aperture.gear.models import Body, Foundation, Lens
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation
+from wide_aperture.sky.models import Place
 from wide_aperture.store.models import Revision
 
-ALL = (Situation, Shoot, SavedSetup, Foundation, Lens, Body, Revision)
+ALL = (Situation, Shoot, SavedSetup, Place, Foundation, Lens, Body, Revision)
 
 
 class Backup(ApiTestCase):

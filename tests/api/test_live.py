@@ -6,6 +6,7 @@ from pathlib import Path
 from unittest import mock
 
 from tests.api.base import ApiTestCase
+from wide_aperture.demo.shoots import SITUATIONS
 from wide_aperture.setups.models import SavedSetup
 
 SAMPLE = Path(__file__).parent.parent / "core" / "samples" / "setup-v1.json"
@@ -72,7 +73,7 @@ class Overview(ApiTestCase):
         self.demo()
         rows = self.client.get("/api/v1/shoots/overview").json()
         self.assertEqual({row["readiness"] for row in rows}, {"planned"})
-        self.assertEqual(sum(row["situations"] for row in rows), 24)
+        self.assertEqual(sum(row["situations"] for row in rows), len(SITUATIONS))
 
     def test_next_actions_follow_what_is_missing(self):
         self.put("shoots", self.shoot)

@@ -10,7 +10,7 @@ from wide_aperture.core.preferences import Preferences
 from wide_aperture.core.rehearsal import rehearsal, suggested_scene
 from wide_aperture.core.situation import LightByName
 from wide_aperture.demo.kit import BODIES, LENSES
-from wide_aperture.demo.shoots import SITUATIONS
+from wide_aperture.demo.shoots import IN_NUMBERS
 
 
 def case_of(brief, camera=None, glass=None, preferences=None):
@@ -22,7 +22,7 @@ class Suggested(SimpleTestCase):
         bodies, lenses = {b.id: b for b in BODIES}, {item.id: item for item in LENSES}
         found = {
             p.situation.title: suggested_scene(Case(bodies[p.body_id], lenses[p.lens_id], p.situation, p.preferences, p.accessories))[0].name
-            for p in SITUATIONS
+            for p in IN_NUMBERS
         }  # fmt: skip
         for title, scene in (
             ("Second half, floodlights", "floodlit_pitch"),

@@ -353,10 +353,10 @@ class NoFalseAlarms(SimpleTestCase):
     def test_the_demo_s_own_plans_have_no_open_finding_that_a_setting_would_remove(self):
         from wide_aperture.core.planner import plan
         from wide_aperture.demo.kit import BODIES, LENSES
-        from wide_aperture.demo.shoots import SITUATIONS
+        from wide_aperture.demo.shoots import IN_NUMBERS
 
         kit = {item.id: item for item in (*BODIES, *LENSES)}
-        for each in SITUATIONS:
+        for each in IN_NUMBERS:
             made = plan(
                 kit[each.body_id], kit[each.lens_id], each.situation, each.preferences, accessories=each.accessories
             )

@@ -35,6 +35,7 @@ from wide_aperture.core.situation import (
     OUTPUT_PIXELS,
     Constraint,
     LightByName,
+    LightBySky,
     Situation,
     SubjectKind,
 )
@@ -72,6 +73,8 @@ class Case:
     @cached_property
     def ev100(self) -> float:
         light = self.situation.light
+        if isinstance(light, LightBySky):
+            raise DomainError("situation/light", light.condition, "needs the shoot's date and place to become a number")
         return self._named.ev100 if isinstance(light, LightByName) and self._named else light.ev100  # type: ignore[union-attr]
 
     @cached_property

@@ -92,6 +92,7 @@ def _likeness(case: Case, kind: SceneKind) -> tuple[float, list[str]]:
     elif abs(case.ev100 - kind.ev100) < 2:
         reasons.append("brightness")
     score -= 0.35 * abs(case.ev100 - kind.ev100)
+    score += 1.0 if bool(kind.lamps[0].flicker_hz) == bool(case.flicker_hz) else -1.0  # lamps on mains, or daylight
     tones = TONE_SIGNS[situation.background_tone] - TONE_SIGNS[situation.subject_tone]
     contrast = {"dark_bird_bright_sky": 1, "white_bird_dark_water": -1}.get(kind.name)
     if contrast is not None:

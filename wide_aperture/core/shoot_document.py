@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import datetime as dt
 import zoneinfo
+from collections.abc import Iterable
 from typing import Annotated
 from uuid import UUID
 
 from pydantic import AfterValidator, Field
 
+from wide_aperture.core.daylight.day import MeterReading, SkyContext
 from wide_aperture.core.document import Document, Name, Text
 from wide_aperture.core.kit import Accessories
 from wide_aperture.core.preferences import Preferences
 from wide_aperture.core.setup_document import Pin
-from wide_aperture.core.situation import Genre, Place, Situation
+from wide_aperture.core.situation import Genre, LightByReading, Place, Situation
 
 
 def _known_zone(name: str) -> str:
@@ -35,6 +37,30 @@ class Shoot(Document):
     date: dt.date | None = None
     zone: Zone = "Etc/UTC"
     place: Place | None = None
+
+
+def sky_context(shoot: Shoot, readings: tuple[MeterReading, ...] = ()) -> SkyContext | None:
+    """Where and when a shoot takes place; None while it has no date or no place."""
+    if shoot.date is None or shoot.place is None:
+        return None
+    place = shoot.place
+    return SkyContext(
+        date=shoot.date,
+        zone=shoot.zone,
+        latitude_deg=place.latitude_deg,
+        longitude_deg=place.longitude_deg,
+        readings=readings,
+    )
+
+
+def readings_of(situations: Iterable[PlannedSituation]) -> tuple[MeterReading, ...]:
+    """The readings of a shoot's situations that say when and in what light they were taken."""
+    lights = [planned.situation.light for planned in situations]
+    return tuple(
+        MeterReading(at_min=light.at_min, ev100=light.ev100, condition=light.condition)
+        for light in lights
+        if isinstance(light, LightByReading) and light.at_min is not None and light.condition is not None
+    )
 
 
 class PlannedSituation(Document):

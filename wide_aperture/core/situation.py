@@ -67,6 +67,9 @@ OUTPUT_PIXELS: dict[str, float] = {
 }
 
 
+SkyCondition = Literal["clear", "haze", "broken_cloud", "overcast", "open_shade", "under_trees", "window_side"]
+
+
 class SpeedBand(Document):
     """How fast the subject moves, as a band: people know "sprint", not metres a second."""
 
@@ -107,7 +110,23 @@ class LightByName(_Light):
     name: Annotated[str, Field(min_length=1, max_length=60)]
 
 
-Light = Annotated[LightByEv | LightByName, Field(discriminator="kind")]
+class LightBySky(_Light):
+    """Daylight, twilight or moonlight of the shoot's own date and place; resolved before a plan is made."""
+
+    kind: Literal["sky"] = "sky"
+    condition: SkyCondition = "clear"
+
+
+class LightByReading(_Light):
+    """A reading taken on the spot. It overrides the model here; with a condition it re-bases the rest of the day."""
+
+    kind: Literal["reading"] = "reading"
+    ev100: ExposureValue
+    at_min: Annotated[int, Field(ge=0, le=20_160)] | None = Field(default=None, description="When it was taken")
+    condition: SkyCondition | None = None
+
+
+Light = Annotated[LightByEv | LightByName | LightBySky | LightByReading, Field(discriminator="kind")]
 
 
 class Situation(Document):
@@ -158,6 +177,12 @@ class Situation(Document):
     support: Support = "handheld"
     burst_frames: Annotated[int, Field(ge=1, le=10_000)] = 1
     constraints: tuple[Constraint, ...] = ()
+    bearing_deg: Annotated[Finite, Field(ge=0, le=360)] | None = Field(
+        default=None, description="Where the camera points, degrees from north through east; null: not said"
+    )
+    tilt_deg: Annotated[Finite, Field(ge=-90, le=90)] = 0
+    sun_bearing_deg: Finite | None = Field(default=None, description="Filled in from date and place")
+    sun_altitude_deg: Finite | None = None
     output: Output = "print_a3"
     temperature_c: Annotated[Finite, Field(ge=-90, le=80)] | None = None
     humidity: Annotated[Fraction01, Field(description="Relative, 0..1")] | None = None

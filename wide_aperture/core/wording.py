@@ -49,6 +49,17 @@ def seconds(value: float) -> str:
     return f"{text} s" if "/" in text else text
 
 
+def clock(minutes: float) -> str:
+    """Minutes from the first day's midnight as a clock shows them: "19:40", "01:30 next day".
+
+    >>> clock(1180), clock(1530)
+    ('19:40', '01:30 next day')
+    """
+    days, of_day = divmod(round(minutes), 1440)
+    text = f"{of_day // 60:02d}:{of_day % 60:02d}"
+    return text if days == 0 else f"{text} next day" if days == 1 else f"{text}, day {days + 1}"
+
+
 def pace(speed_m_s: float, is_moving: bool) -> str:
     """How quick a subject is: "At 1.4 m/s", or that it stands still."""
     return f"At {speed_m_s:g} m/s" if is_moving or 0 < speed_m_s < 1 else "While nothing moves"

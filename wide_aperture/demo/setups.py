@@ -11,9 +11,9 @@ from wide_aperture.core.setup_document import Pin
 from wide_aperture.core.shoot_document import PlannedSituation
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
-from wide_aperture.demo.shoots import SITUATIONS
+from wide_aperture.demo.shoots import IN_NUMBERS
 
-BY_ID = {planned.situation.id: planned for planned in SITUATIONS}
+BY_ID = {planned.situation.id: planned for planned in IN_NUMBERS}
 
 
 def _saved(

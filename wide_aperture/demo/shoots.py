@@ -1,27 +1,32 @@
-"""Six demo shoots, one per genre, in an invented county. Coordinates lie in open sea: no real place is meant."""
+"""Demo shoots in an invented county, one per genre, and nights of both hemispheres. Coordinates lie in open sea: no real place is meant."""
 
 from __future__ import annotations
 
 import datetime as dt
 from typing import Any
 
+from wide_aperture.core.daylight.resolve import resolved
 from wide_aperture.core.kit import Accessories, Flash
 from wide_aperture.core.preferences import Preferences, Requests, Schools
-from wide_aperture.core.shoot_document import PlannedSituation, Shoot
-from wide_aperture.core.situation import LightByEv, LightByName, Place, Situation, SpeedBand
+from wide_aperture.core.shoot_document import PlannedSituation, Shoot, sky_context
+from wide_aperture.core.situation import Light, LightByEv, LightByName, LightBySky, Place, Situation, SpeedBand
 from wide_aperture.demo.ids import demo_id
 
 OPEN_SEA = {"latitude_deg": 51.5, "longitude_deg": -25.0}
-ZONE = "Atlantic/Azores"
+SOUTHERLY_SEA = {"latitude_deg": 38.0, "longitude_deg": -33.0}
+SOUTH_SEA = {"latitude_deg": -42.0, "longitude_deg": -150.0}
+ZONE, SOUTH_ZONE = "Atlantic/Azores", "Etc/GMT+10"
 
 
-def _shoot(slug: str, title: str, genre: str, place: str, date: dt.date, note: str = "", **coordinates: float) -> Shoot:
+def _shoot(
+    slug: str, title: str, genre: str, place: str, date: dt.date, note: str = "", zone: str = ZONE, **coordinates: float
+) -> Shoot:
     return Shoot(
         id=demo_id(f"shoot/{slug}"),
         title=title,
         genre=genre,
         date=date,
-        zone=ZONE,
+        zone=zone,
         note=note,
         place=Place(name=place, **(coordinates or OPEN_SEA)),
     )
@@ -33,13 +38,16 @@ SHOOTS: tuple[Shoot, ...] = (
     _shoot("market", "Thornwick market day and night", "street", "Thornwick", dt.date(2026, 9, 26)),
     _shoot("tarn", "Dawn at Hare Tarn", "landscape", "Hare Tarn", dt.date(2026, 10, 3)),
     _shoot("wedding", "Wedding at Ashcombe", "wedding", "Ashcombe", dt.date(2026, 9, 12), "Two photographers, two bodies."),
-    _shoot("ridge", "Night sky over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 14)),
+    _shoot("ridge", "Night sky over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 14), **SOUTHERLY_SEA),
+    _shoot("moonrise", "Full Moon over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 28), **SOUTHERLY_SEA),
+    _shoot("sound", "Core overhead, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 14), zone=SOUTH_ZONE, **SOUTH_SEA),
+    _shoot("sound-moon", "Winter Moonrise, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 29), zone=SOUTH_ZONE, **SOUTH_SEA),
 )  # fmt: skip
 
 
 def _situation(
     shoot: str,
-    order: int,
+    number: int,
     title: str,
     hours: tuple[str, str],
     kit: tuple[str, str],
@@ -50,21 +58,22 @@ def _situation(
     speed: tuple[float, float] = (0, 0),
     preferences: Preferences | None = None,
     accessories: Accessories | None = None,
+    order: int | None = None,
     **brief: Any,
 ) -> PlannedSituation:
     """One demo situation. hours: "18:10", "19:05"; kit: slugs of body and lens; light: EV or a name."""
     genre = next(s.genre for s in SHOOTS if s.id == demo_id(f"shoot/{shoot}"))
     starts, ends = (_minutes(text) for text in hours)
     situation = Situation(
-        id=demo_id(f"situation/{shoot}/{order}"),
+        id=demo_id(f"situation/{shoot}/{number}"),
         title=title,
         genre=genre,
-        order=order,
+        order=number if order is None else order,
         starts_at_min=starts,
         ends_at_min=ends,
         near_m=near,
         far_m=far,
-        light=LightByName(**light) if "name" in light else LightByEv(**light),
+        light=_light(light),
         speed=SpeedBand(low_m_s=speed[0], high_m_s=speed[1]),
         **brief,
     )
@@ -76,6 +85,12 @@ def _situation(
         preferences=preferences or Preferences(),
         accessories=accessories or Accessories(),
     )
+
+
+def _light(light: dict[str, Any]) -> Light:
+    if "condition" in light:
+        return LightBySky(**light)
+    return LightByName(**light) if "name" in light else LightByEv(**light)
 
 
 def _minutes(text: str) -> int:
@@ -92,12 +107,12 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     # Lowmoor cup final
     _situation(
         "cup-final", 0, "Warm-up, low sun", ("14:30", "15:30"), ("alder-24", "70-200-28"), near=10, far=30,
-        light={"name": "low_sun", "ev_low": 11, "ev_high": 13}, speed=(2.5, 5), direction="erratic", activity="jog",
+        light={"condition": "clear"}, speed=(2.5, 5), direction="erratic", activity="jog",
         focal_length_mm=135, subject="person",
     ),
     _situation(
         "cup-final", 1, "First half", ("16:00", "16:48"), ("alder-24", "400-28"), near=25, far=60,
-        light={"name": "overcast", "ev_low": 10.5}, speed=(5, 8), direction="erratic", activity="field_game",
+        light={"condition": "overcast"}, speed=(5, 8), direction="erratic", activity="field_game",
         support="monopod", subject="person", constraints=("crowd_behind",),
     ),
     _situation(
@@ -123,7 +138,7 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
         subject_tone="light", background_tone="dark", support="rest", focal_length_mm=600, must_hold=("white cloth",),
     ),
     _situation(
-        "estuary", 2, "Deer at the wood’s edge", ("16:40", "17:20"), ("alder-24", "400-28"), near=25, far=50,
+        "estuary", 2, "Deer at the wood’s edge", ("16:20", "17:10"), ("alder-24", "400-28"), near=25, far=50,
         light={"name": "dusk", "ev_low": 6, "ev_high": 9}, speed=(0.2, 0.8), direction="erratic", activity="grazing",
         subject="animal", support="monopod", constraints=("silent", "discreet", "no_flash"),
     ),
@@ -150,24 +165,24 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     ),
     # Hare Tarn
     _situation(
-        "tarn", 0, "Tarn before sunrise", ("06:20", "06:55"), ("alder-45", "16-35-4"), near=1.5, far=None,
+        "tarn", 0, "Tarn before sunrise", ("07:10", "07:35"), ("alder-45", "16-35-4"), near=1.5, far=None,
         light={"name": "blue_hour"}, look="deep_focus", support="tripod", subject="land", focal_length_mm=20,
         accessories=TRIPOD_BAG,
     ),
     _situation(
-        "tarn", 1, "Sun on the horizon", ("06:55", "07:15"), ("alder-45", "16-35-4"), near=2, far=None,
+        "tarn", 1, "Sun on the horizon", ("07:43", "08:00"), ("alder-45", "16-35-4"), near=2, far=None,
         light={"ev100": 9, "cct_k": 4800, "ev_refers_to": "the foreground land"}, background_ev100=15,
         scene_range_ev=16, support="tripod", subject="land", focal_length_mm=20, must_hold=("sky", "sun"),
         accessories=TRIPOD_BAG,
     ),
     _situation(
-        "tarn", 2, "Beck, silky water", ("08:30", "09:30"), ("alder-45", "24-70-28"), near=3, far=15,
+        "tarn", 2, "Beck, silky water", ("09:30", "10:30"), ("alder-45", "24-70-28"), near=3, far=15,
         light={"name": "open_shade"}, speed=(1, 2), direction="across", activity="stream", subject="water",
         look="silky_water", support="tripod", focal_length_mm=35, accessories=TRIPOD_BAG,
     ),
     _situation(
         "tarn", 3, "Ridge in the hand", ("11:00", "12:00"), ("larch-100", "63-28"), near=10, far=None,
-        light={"name": "full_sun"}, subject="land",
+        light={"condition": "clear"}, subject="land",
     ),
     # Ashcombe
     _situation(
@@ -188,11 +203,16 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     ),
     _situation(
         "wedding", 3, "Couple in open shade", ("15:00", "15:40"), ("alder-45", "85-18"), near=2.5, far=4,
-        light={"name": "open_shade"}, speed=(0.1, 0.4), activity="standing", subject="person", look="shallow",
+        light={"condition": "open_shade"}, speed=(0.1, 0.4), activity="standing", subject="person", look="shallow",
         preferences=TWO_BODIES,
     ),
     _situation(
-        "wedding", 4, "First dance, bounced flash", ("20:00", "20:30"), ("alder-24", "24-70-28"), near=2, far=4,
+        "wedding", 5, "Walk at sunset", ("18:40", "20:25"), ("alder-24", "50-18"), near=2, far=5, order=4,
+        light={"condition": "clear"}, speed=(0.8, 1.4), direction="across", activity="walk", subject="person",
+        preferences=TWO_BODIES, bearing_deg=285,
+    ),
+    _situation(
+        "wedding", 4, "First dance, bounced flash", ("21:00", "21:30"), ("alder-24", "24-70-28"), near=2, far=4, order=5,
         light={"ev100": 4, "cct_k": 2900}, second_cct_k=5600, speed=(0.4, 1), direction="erratic",
         activity="slow_dance", subject="person", focal_length_mm=35, constraints=("unrepeatable",),
         preferences=Preferences(requests=Requests(flash="bounce", bodies=2)),
@@ -200,23 +220,56 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     ),
     # Withen Ridge
     _situation(
-        "ridge", 0, "Moonrise over the ridge", ("20:30", "21:00"), ("rowan-26", "200-600"), near=2000, far=None,
+        "ridge", 0, "Dusk from the barn", ("21:00", "21:50"), ("alder-24", "24-70-28"), near=8, far=None,
+        light={"condition": "open_shade"}, subject="land", support="tripod", focal_length_mm=24, bearing_deg=245,
+        scene_range_ev=11,
+    ),
+    _situation(
+        "ridge", 1, "Core with the small camera", ("22:50", "1+00:00"), ("wren", "wren-18"), near=1_000_000, far=None,
+        light={"name": "dark_sky"}, subject="stars", activity="stars", angular_speed_arcsec_s=15.04,
+        direction="across", support="tripod", bearing_deg=205,
+    ),
+    _situation(
+        "ridge", 2, "Galactic core", ("1+00:00", "1+01:15"), ("alder-24", "20-18"), near=1_000_000, far=None,
+        light={"name": "dark_sky"}, subject="stars", activity="stars", angular_speed_arcsec_s=15.04,
+        direction="across", support="tripod", bearing_deg=215, tilt_deg=20, humidity=0.85, temperature_c=9,
+    ),
+    _situation(
+        "ridge", 3, "Star trails round the pole", ("1+01:30", "1+04:00"), ("alder-24", "20-18"), near=1_000_000, far=None,
+        light={"name": "dark_sky"}, subject="stars", activity="stars", angular_speed_arcsec_s=15.04, look="star_trails",
+        direction="across", support="tripod", bearing_deg=0, tilt_deg=38, humidity=0.85, temperature_c=8,
+        preferences=Preferences(requests=Requests(interval_s=31, sequence_hours=2.5)),
+    ),
+    # Full Moon over Withen Ridge
+    _situation(
+        "moonrise", 0, "Moonrise over the ridge", ("20:58", "21:20"), ("rowan-26", "200-600"), near=2000, far=None,
         light={"ev100": 10.5, "cct_k": 5200, "ev_refers_to": "the dusk land"}, subject="moon", activity="moon",
         angular_speed_arcsec_s=14.5, direction="across", support="tripod", focal_length_mm=400, scene_range_ev=10,
+        bearing_deg=105,
     ),
     _situation(
-        "ridge", 1, "Land under the Moon", ("22:30", "23:15"), ("alder-24", "24-70-28"), near=8, far=None,
+        "moonrise", 1, "Land under the Moon", ("23:00", "23:45"), ("alder-24", "24-70-28"), near=8, far=None,
         light={"name": "full_moon_land"}, subject="land", support="tripod", focal_length_mm=24,
-        constraints=("moon_not_in_frame",),
+        constraints=("moon_not_in_frame",), bearing_deg=300,
+    ),
+    # Cold Sound, southern hemisphere
+    _situation(
+        "sound", 0, "Core overhead", ("22:30", "23:45"), ("alder-24", "20-18"), near=1_000_000, far=None,
+        light={"name": "dark_sky"}, subject="stars", activity="stars", angular_speed_arcsec_s=15.04,
+        direction="across", support="tripod", bearing_deg=60, tilt_deg=70, temperature_c=2,
     ),
     _situation(
-        "ridge", 2, "Galactic core", ("1+00:30", "1+02:00"), ("alder-24", "20-18"), near=1_000_000, far=None,
-        light={"name": "dark_sky"}, subject="stars", activity="stars", angular_speed_arcsec_s=15.04,
-        direction="across", support="tripod",
-    ),
-    _situation(
-        "ridge", 3, "Core with the small camera", ("1+02:00", "1+02:40"), ("wren", "wren-18"), near=1_000_000, far=None,
-        light={"name": "dark_sky"}, subject="stars", activity="stars", angular_speed_arcsec_s=15.04,
-        direction="across", support="tripod",
+        "sound-moon", 0, "Moonrise over the sound", ("17:23", "17:45"), ("alder-45", "200-600"), near=3000, far=None,
+        light={"name": "moon_disc"}, subject="moon", activity="moon", angular_speed_arcsec_s=14.5, direction="across",
+        support="tripod", focal_length_mm=600, bearing_deg=115,
     ),
 )  # fmt: skip
+
+
+def in_numbers(planned: PlannedSituation) -> PlannedSituation:
+    """A demo situation with its sky light resolved by its shoot's date and place, as a plan wants it."""
+    shoot = next(shoot for shoot in SHOOTS if shoot.id == planned.shoot_id)
+    return planned.model_copy(update={"situation": resolved(planned.situation, sky_context(shoot))})
+
+
+IN_NUMBERS: tuple[PlannedSituation, ...] = tuple(in_numbers(planned) for planned in SITUATIONS)

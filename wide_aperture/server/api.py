@@ -17,6 +17,7 @@ from wide_aperture.server import problems
 from wide_aperture.server.backup_api import backup
 from wide_aperture.setups.api import setups
 from wide_aperture.shoots.api import live, shoots, situations
+from wide_aperture.sky.api import places, sky
 from wide_aperture.store.api import register_problems
 
 
@@ -58,6 +59,8 @@ register_abandoned(api)
 api.add_router("", about)
 api.add_router("", live)
 api.add_router("", rehearse)
+api.add_router("/places", places)
+api.add_router("/sky", sky)
 api.add_router("/bodies", bodies)
 api.add_router("/lenses", lenses)
 api.add_router("/foundations", foundations)

@@ -25,9 +25,11 @@ from pydantic import BaseModel, ValidationError
 from wide_aperture.core import documents, kit, shoot_document
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.foundation import FoundationDocument
+from wide_aperture.core.place_document import SavedPlace
 from wide_aperture.gear.models import Body, Foundation, Lens
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation
+from wide_aperture.sky.models import Place
 from wide_aperture.store.models import Revision, StoredDocument
 from wide_aperture.store.services import Precondition, put_row
 
@@ -43,6 +45,7 @@ KINDS: dict[str, tuple[type[StoredDocument], type[BaseModel]]] = {
     "shoots": (Shoot, shoot_document.Shoot),
     "situations": (Situation, shoot_document.PlannedSituation),
     "setups": (SavedSetup, documents.SavedSetup),
+    "places": (Place, SavedPlace),
 }
 
 

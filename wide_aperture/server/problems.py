@@ -18,7 +18,7 @@ from wide_aperture.core.errors import DomainError, UnknownIdError
 
 log = logging.getLogger("wide_aperture.server")
 
-UNION_TAGS = ("ev", "named")
+UNION_TAGS = ("ev", "named", "sky", "reading")
 PARAMETER_PLACES = ("body", "query", "path", "header", "form", "file", "cookie")
 
 

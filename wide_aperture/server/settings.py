@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "wide_aperture.gear",
     "wide_aperture.shoots",
     "wide_aperture.setups",
+    "wide_aperture.sky",
 ]
 
 MIDDLEWARE = [

@@ -1,10 +1,11 @@
 """Shoots, their situations, and the live answers of the Plan place."""
 
-from typing import Any
+from typing import Any, Self
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
+from pydantic import Field, PrivateAttr, model_validator
 
 from wide_aperture.core import kit, shoot_document
 from wide_aperture.core.activities import Activity, activities
@@ -12,6 +13,8 @@ from wide_aperture.core.card import card_markdown, card_text
 from wide_aperture.core.case import Case
 from wide_aperture.core.catalogue import CatalogueEntry, catalogue
 from wide_aperture.core.checks import Checked, run_checks
+from wide_aperture.core.daylight.day import SkyContext
+from wide_aperture.core.daylight.resolve import resolved
 from wide_aperture.core.explanations import CheckExplanation, explanations
 from wide_aperture.core.framing import Framing
 from wide_aperture.core.light import NamedLight, named_lights
@@ -52,6 +55,7 @@ class ShootSummary(Schema):
     open_findings: int
     readiness: str
     next_action: str
+    next_light: str | None = Field(description="The first light event of its day, once date and place are known")
 
 
 @shoots.get("/overview", response={200: list[ShootSummary]}, operation_id="shoot_overview")
@@ -80,7 +84,7 @@ def shoot_situations(request, shoot_id: UUID):
 
 
 class PlanRequest(Schema):
-    """Everything a plan is computed from."""
+    """Everything a plan is computed from. sky: date and place, for light that comes from the sky."""
 
     body: kit.Body
     lens: kit.Lens
@@ -89,6 +93,20 @@ class PlanRequest(Schema):
     accessories: kit.Accessories = kit.Accessories()
     foundation: Foundation | None = None
     pins: list[Pin] = []
+    sky: SkyContext | None = None
+    _brief: SituationDocument | None = PrivateAttr(default=None)
+
+    @model_validator(mode="after")
+    def _sky_in_numbers(self) -> Self:
+        """Light from the sky becomes numbers here, once, for every answer that plans."""
+        self._brief = self.situation
+        self.situation = resolved(self.situation, self.sky)
+        return self
+
+    @property
+    def brief(self) -> SituationDocument:
+        """The situation as it was sent, its light still of the sky."""
+        return self._brief or self.situation
 
 
 def _plan(asked: PlanRequest) -> Plan:
@@ -193,6 +211,7 @@ class FramingRequest(Schema):
     situation: SituationDocument
     preferences: Preferences = Preferences()
     accessories: kit.Accessories = kit.Accessories()
+    sky: SkyContext | None = None
 
 
 @live.post("/framing", response={200: list[Framing], 422: Problem}, operation_id="framing")
@@ -200,7 +219,7 @@ def rank_kit(request, asked: FramingRequest):
     """Rank the owned bodies and lenses for a situation by what each would cost."""
     return services.rank_owned_kit(
         owner=request.user,
-        situation=asked.situation,
+        situation=resolved(asked.situation, asked.sky),
         preferences=asked.preferences,
         accessories=asked.accessories,
     )

@@ -9,6 +9,9 @@ from django.contrib.auth.models import User
 from django.db.models import QuerySet
 
 from wide_aperture.core import kit, shoot_document
+from wide_aperture.core.daylight.day import SkyContext
+from wide_aperture.core.daylight.events import next_event
+from wide_aperture.core.daylight.resolve import resolved
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.framing import Framing, rank_kit
 from wide_aperture.core.planner import plan
@@ -59,6 +62,8 @@ def _summary(
     bodies: dict[UUID, kit.Body],
     lenses: dict[UUID, kit.Lens],
 ) -> dict[str, Any]:
+    shoot = shoot_document.Shoot.model_validate(row.document)
+    context = shoot_document.sky_context(shoot, shoot_document.readings_of(situations))
     without_kit, unplannable, open_findings = 0, 0, 0
     for planned in situations:
         body, lens = bodies.get(planned.body_id), lenses.get(planned.lens_id)  # type: ignore[arg-type]
@@ -67,7 +72,12 @@ def _summary(
             continue
         try:
             computed = plan(
-                body, lens, planned.situation, planned.preferences, accessories=planned.accessories, pins=planned.pins
+                body,
+                lens,
+                resolved(planned.situation, context),
+                planned.preferences,
+                accessories=planned.accessories,
+                pins=planned.pins,
             )
         except (DomainError, LookupError):
             unplannable += 1
@@ -82,7 +92,16 @@ def _summary(
         "open_findings": open_findings,
         "readiness": readiness,
         "next_action": action,
+        "next_light": _next_light(context, situations),
     }
+
+
+def _next_light(context: SkyContext | None, situations: list[shoot_document.PlannedSituation]) -> str | None:
+    """The first light event after the shoot begins."""
+    if context is None:
+        return None
+    begins = [p.situation.starts_at_min for p in situations if p.situation.starts_at_min is not None]
+    return next_event(context, float(min(begins, default=0)))
 
 
 def _readiness(situations: int, without_kit: int, unplannable: int, open_findings: int) -> tuple[str, str]:

@@ -383,6 +383,79 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["place_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Waypoints
+         * @description Waypoints of a GPX file, to be saved as places.
+         */
+        post: operations["place_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get One */
+        get: operations["place_get"];
+        /** Put One */
+        put: operations["place_put"];
+        post?: never;
+        /** Delete One */
+        delete: operations["place_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/{row_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Revisions */
+        get: operations["place_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plan": {
         parameters: {
             query?: never;
@@ -762,6 +835,286 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sky/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calendar
+         * @description Plans as an iCalendar file with alarms.
+         */
+        post: operations["sky_calendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Changes
+         * @description What to change when while the light changes during a situation.
+         */
+        post: operations["sky_changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Day Strip
+         * @description Light, twilights and tracks of a shoot's hours, and the light of its situations.
+         */
+        post: operations["sky_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/moon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * One Moon
+         * @description The Moon at a moment through a lens.
+         */
+        post: operations["sky_moon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/night": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * One Night
+         * @description Dark hours, the target in them, and the frame for it.
+         */
+        post: operations["sky_night"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/panorama": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drawn Sky
+         * @description The sky over the horizon: tracks, stars, brightness.
+         */
+        post: operations["sky_panorama"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/rises": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rises
+         * @description Evenings and mornings when a nearly full Moon and dusk land fit one frame.
+         */
+        post: operations["sky_rises"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search
+         * @description Nights that fit a wish, best first.
+         */
+        post: operations["sky_search"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/sequence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sequence
+         * @description Counts and needs of star trails or a time-lapse.
+         */
+        post: operations["sky_sequence"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Series
+         * @description The shot list of a test series, and how to focus at night.
+         */
+        post: operations["sky_series"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/stars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Star Catalogue
+         * @description The shipped catalogue of stars and targets.
+         */
+        get: operations["stars"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Turn
+         * @description Columns and rows of a panorama.
+         */
+        post: operations["sky_turn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * One Year
+         * @description A target through a year of nights.
+         */
+        post: operations["sky_year"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sky/zone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Zone Of Place
+         * @description The time zone of a place.
+         */
+        get: operations["zone_of_place"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/tables": {
         parameters: {
             query?: never;
@@ -975,6 +1328,49 @@ export interface components {
             /** Prices */
             prices: components["schemas"]["Price"][];
             setup: components["schemas"]["Setup"];
+        };
+        /**
+         * BalancedRise
+         * @description An evening (or morning) when Moon and dusk land fit one frame.
+         */
+        BalancedRise: {
+            /** At Min */
+            at_min: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Illuminated Fraction */
+            illuminated_fraction: number;
+            /** Land Ev */
+            land_ev: number;
+            /** Moon Altitude Deg */
+            moon_altitude_deg: number;
+            /** Moon Ev */
+            moon_ev: number;
+            /** Sentence */
+            sentence: string;
+            /** Sun Altitude Deg */
+            sun_altitude_deg: number;
+        };
+        /** BlockLightOut */
+        BlockLightOut: {
+            /** Cct K */
+            cct_k: number | null;
+            /** Ev100 */
+            ev100: number;
+            /** Ev High */
+            ev_high: number;
+            /** Ev Low */
+            ev_low: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
         };
         /**
          * Body
@@ -1245,6 +1641,41 @@ export interface components {
              */
             step_ev: number;
         };
+        /** CalendarItem */
+        CalendarItem: {
+            /**
+             * Alarm Min
+             * @default 60
+             */
+            alarm_min: number | null;
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /**
+             * Ends
+             * Format: date-time
+             */
+            ends: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Title */
+            title: string;
+        };
+        /** CalendarRequest */
+        CalendarRequest: {
+            /** Items */
+            items: components["schemas"]["CalendarItem"][];
+        };
         /**
          * Capture
          * @description One exposure. focus_m null: infinity; subject_m null: as the scene is drawn.
@@ -1447,6 +1878,24 @@ export interface components {
              */
             usual_because: string;
         };
+        /**
+         * ChangingLight
+         * @description The whole block. iso_floor, iso_ceiling: automatic limits that survive it; null where the ISO is set by hand.
+         */
+        ChangingLight: {
+            /** Iso Ceiling */
+            iso_ceiling: number | null;
+            /** Iso Floor */
+            iso_floor: number | null;
+            /** Sentence */
+            sentence: string;
+            /** Steps */
+            steps: components["schemas"]["LightStep"][];
+        };
+        /** ChangingOut */
+        ChangingOut: {
+            changing: components["schemas"]["ChangingLight"] | null;
+        };
         /** Channels */
         Channels: {
             /** Blue */
@@ -1558,6 +2007,91 @@ export interface components {
             y: number;
         };
         /**
+         * DarkNight
+         * @description One night. dark: Sun 18 degrees down and Moon below; target: the part of it with the target high enough.
+         */
+        DarkNight: {
+            /** Astronomical */
+            astronomical: components["schemas"]["Span"][];
+            /** Dark */
+            dark: components["schemas"]["Span"][];
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Moon Fraction */
+            moon_fraction: number;
+            /** Sentence */
+            sentence: string;
+            /** Target */
+            target: components["schemas"]["Span"][];
+            /** Target Best Min */
+            target_best_min: number | null;
+            /** Target Highest Deg */
+            target_highest_deg: number;
+        };
+        /**
+         * DayOut
+         * @description Columns by time: the same number of values each. EV of the chosen condition with its band.
+         */
+        DayOut: {
+            /** Blocks */
+            blocks: components["schemas"]["BlockLightOut"][];
+            /** Cct K */
+            cct_k: number[];
+            /** Core Altitude Deg */
+            core_altitude_deg: number[];
+            /** Ev100 */
+            ev100: number[];
+            /** Ev High */
+            ev_high: number[];
+            /** Ev Low */
+            ev_low: number[];
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+            /** Minutes */
+            minutes: number[];
+            /** Moon Altitude Deg */
+            moon_altitude_deg: number[];
+            /** Moon Fraction */
+            moon_fraction: number;
+            /** Sentence */
+            sentence: string;
+            /** Sun Altitude Deg */
+            sun_altitude_deg: number[];
+        };
+        /** DayRequest */
+        DayRequest: {
+            /**
+             * Blocks
+             * @default []
+             */
+            blocks: components["schemas"]["SkyBlock"][];
+            /**
+             * Condition
+             * @default clear
+             * @enum {string}
+             */
+            condition: "clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
+            /**
+             * From Min
+             * @default 0
+             */
+            from_min: number;
+            sky: components["schemas"]["SkyContext"];
+            /**
+             * Step Min
+             * @default 5
+             */
+            step_min: number;
+            /**
+             * Until Min
+             * @default 1440
+             */
+            until_min: number;
+        };
+        /**
          * Development
          * @description A raw developed at home instead of the camera's picture.
          */
@@ -1586,6 +2120,26 @@ export interface components {
             setting: string;
             /** Then */
             then: string;
+        };
+        /** DotOut */
+        DotOut: {
+            /** Altitude Deg */
+            altitude_deg: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Magnitude */
+            magnitude: number;
+            /** Name */
+            name: string;
+        };
+        /** EventOut */
+        EventOut: {
+            /** At Min */
+            at_min: number;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
         };
         /**
          * ExposureField
@@ -1934,6 +2488,7 @@ export interface components {
              */
             preferences: components["schemas"]["Preferences"];
             situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
         };
         /**
          * GiveWay
@@ -1961,6 +2516,28 @@ export interface components {
             limit: string;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * GlowOut
+         * @description Brightness over a grid, magnitudes a square second of arc, rows from the horizon up.
+         */
+        GlowOut: {
+            /** Altitude Deg */
+            altitude_deg: number[];
+            /** Azimuth Deg */
+            azimuth_deg: number[];
+            /** Magnitude */
+            magnitude: number[][];
+        };
+        /**
+         * HorizonPoint
+         * @description How high the land stands in one direction.
+         */
+        HorizonPoint: {
+            /** Altitude Deg */
+            altitude_deg: number;
+            /** Bearing Deg */
+            bearing_deg: number;
         };
         /** ImportOut */
         ImportOut: {
@@ -2189,6 +2766,80 @@ export interface components {
             name: string;
         };
         /**
+         * LightByReading
+         * @description A reading taken on the spot. It overrides the model here; with a condition it re-bases the rest of the day.
+         */
+        LightByReading: {
+            /**
+             * At Min
+             * @description When it was taken
+             */
+            at_min?: number | null;
+            /** Cct K */
+            cct_k?: number | null;
+            /** Condition */
+            condition?: ("clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side") | null;
+            /**
+             * Ev100
+             * @description EV at ISO 100
+             */
+            ev100: number;
+            /**
+             * Ev High
+             * @description Brightest it gets; null: steady
+             */
+            ev_high?: number | null;
+            /**
+             * Ev Low
+             * @description Darkest it gets; null: steady
+             */
+            ev_low?: number | null;
+            /**
+             * Ev Refers To
+             * @default the main subject
+             */
+            ev_refers_to: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reading";
+        };
+        /**
+         * LightBySky
+         * @description Daylight, twilight or moonlight of the shoot's own date and place; resolved before a plan is made.
+         */
+        LightBySky: {
+            /** Cct K */
+            cct_k?: number | null;
+            /**
+             * Condition
+             * @default clear
+             * @enum {string}
+             */
+            condition: "clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
+            /**
+             * Ev High
+             * @description Brightest it gets; null: steady
+             */
+            ev_high?: number | null;
+            /**
+             * Ev Low
+             * @description Darkest it gets; null: steady
+             */
+            ev_low?: number | null;
+            /**
+             * Ev Refers To
+             * @default the main subject
+             */
+            ev_refers_to: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sky";
+        };
+        /**
          * LightSeen
          * @description The light the plan reckoned with, names resolved.
          */
@@ -2214,6 +2865,50 @@ export interface components {
             flicker_hz: number | null;
             /** Second Cct K */
             second_cct_k: number | null;
+        };
+        /**
+         * LightStep
+         * @description One stretch with the same shutter and aperture. iso_low, iso_high: what the ISO runs through meanwhile.
+         */
+        LightStep: {
+            /** Aperture */
+            aperture: number;
+            /**
+             * Ev From
+             * @description EV at ISO 100
+             */
+            ev_from: number;
+            /**
+             * Ev Until
+             * @description EV at ISO 100
+             */
+            ev_until: number;
+            /** From Min */
+            from_min: number;
+            /**
+             * Iso High
+             * @description ISO speed
+             */
+            iso_high: number;
+            /**
+             * Iso Low
+             * @description ISO speed
+             */
+            iso_low: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "start" | "change" | "floor_broken" | "too_dark";
+            /** Sentence */
+            sentence: string;
+            /**
+             * Shutter S
+             * @description seconds
+             */
+            shutter_s: number;
+            /** Until Min */
+            until_min: number;
         };
         /**
          * Look
@@ -2364,6 +3059,24 @@ export interface components {
             wanted_ev100: number;
         };
         /**
+         * MeterReading
+         * @description A reading taken on the spot: it says how far the day lies off the model from then on.
+         */
+        MeterReading: {
+            /** At Min */
+            at_min: number;
+            /**
+             * Condition
+             * @enum {string}
+             */
+            condition: "clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
+            /**
+             * Ev100
+             * @description EV at ISO 100
+             */
+            ev100: number;
+        };
+        /**
          * MeterSetting
          * @description How the camera of the plan meters.
          */
@@ -2458,6 +3171,99 @@ export interface components {
             would_use: string;
         };
         /**
+         * MoonEvent
+         * @description Rising or setting over the horizon. azimuth_deg: over which bearing.
+         */
+        MoonEvent: {
+            /** At Min */
+            at_min: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+        };
+        /**
+         * MoonPlan
+         * @description The Moon at one moment through one lens.
+         */
+        MoonPlan: {
+            /** Altitude Deg */
+            altitude_deg: number;
+            /** Angular Diameter Deg */
+            angular_diameter_deg: number;
+            /** Aperture */
+            aperture: number;
+            /** Arcsec Px */
+            arcsec_px: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Burst Drift Px */
+            burst_drift_px: number;
+            /** Burst S */
+            burst_s: number;
+            /** Crop Px */
+            crop_px: number;
+            /** Disc Px */
+            disc_px: number;
+            /** Disc Share */
+            disc_share: number;
+            /** Ev100 */
+            ev100: number;
+            /**
+             * Exposure S
+             * @description seconds
+             */
+            exposure_s: number;
+            /** Focus */
+            focus: string[];
+            /** Illuminated Fraction */
+            illuminated_fraction: number;
+            /**
+             * Iso
+             * @description ISO speed
+             */
+            iso: number;
+            /** Leaves After S */
+            leaves_after_s: number;
+            /**
+             * Limit Drift S
+             * @description seconds
+             */
+            limit_drift_s: number;
+            rise: components["schemas"]["MoonEvent"] | null;
+            /** Sentence */
+            sentence: string;
+            set: components["schemas"]["MoonEvent"] | null;
+            /** Stack Keeps */
+            stack_keeps: number;
+        };
+        /** MoonRequest */
+        MoonRequest: {
+            /** At Min */
+            at_min: number;
+            body: components["schemas"]["Body"];
+            /**
+             * Burst Frames
+             * @default 200
+             */
+            burst_frames: number;
+            /** F Number */
+            f_number: number;
+            /** Focal Mm */
+            focal_mm: number;
+            /**
+             * Frames Per S
+             * @default 10
+             */
+            frames_per_s: number;
+            /**
+             * Haze
+             * @default 0
+             */
+            haze: number;
+            /** Iso */
+            iso?: number | null;
+            sky: components["schemas"]["SkyContext"];
+        };
+        /**
          * Moved
          * @description One setting on its way. changed: the nearest option there is; undecided: a person must choose.
          */
@@ -2545,6 +3351,220 @@ export interface components {
              *     }
              */
             foundation: components["schemas"]["Foundation"];
+        };
+        /**
+         * NightFrame
+         * @description One sub-exposure and its stack. Signal-to-noise of the core over the sky at a screen's size.
+         */
+        NightFrame: {
+            /**
+             * Exposure S
+             * @description seconds
+             */
+            exposure_s: number;
+            /** Frames */
+            frames: number;
+            /**
+             * Iso
+             * @description ISO speed
+             */
+            iso: number;
+            /**
+             * Iso Enough
+             * @description ISO speed
+             */
+            iso_enough: number;
+            /**
+             * Land S
+             * @description seconds
+             */
+            land_s: number;
+            /**
+             * Limit 500 S
+             * @description seconds
+             */
+            limit_500_s: number;
+            /**
+             * Limit Npf S
+             * @description seconds
+             */
+            limit_npf_s: number;
+            /**
+             * Limit Points S
+             * @description seconds
+             */
+            limit_points_s: number;
+            /**
+             * Needs S
+             * @description seconds
+             */
+            needs_s: number;
+            /** Sentence */
+            sentence: string;
+            /** Sky Electrons */
+            sky_electrons: number;
+            /** Sky Ev From Mid */
+            sky_ev_from_mid: number;
+            /** Snr Single */
+            snr_single: number;
+            /** Snr Stacked */
+            snr_stacked: number;
+            /** Swamps Read Noise */
+            swamps_read_noise: boolean;
+            /** Trail Px */
+            trail_px: number;
+        };
+        /**
+         * NightHit
+         * @description One night that fits.
+         */
+        NightHit: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** From Min */
+            from_min: number;
+            /** Highest Deg */
+            highest_deg: number;
+            /** Minutes */
+            minutes: number;
+            /** Moon Fraction */
+            moon_fraction: number;
+            /** Score */
+            score: number;
+            /** Sentence */
+            sentence: string;
+            /** Until Min */
+            until_min: number;
+        };
+        /** NightOut */
+        NightOut: {
+            dark: components["schemas"]["DarkNight"];
+            frame: components["schemas"]["NightFrame"];
+            /** Nearest Dark */
+            nearest_dark: string | null;
+            /** Sky Mag */
+            sky_mag: number;
+            /** Target Altitude Deg */
+            target_altitude_deg: number;
+            /** Target Azimuth Deg */
+            target_azimuth_deg: number;
+            /** Usable Above Deg */
+            usable_above_deg: number;
+        };
+        /** NightRequest */
+        NightRequest: {
+            /**
+             * Above Deg
+             * @default 10
+             */
+            above_deg: number;
+            body: components["schemas"]["Body"];
+            /**
+             * Dark Mag
+             * @default 21.7
+             */
+            dark_mag: number;
+            /** Exposure S */
+            exposure_s?: number | null;
+            /** F Number */
+            f_number: number;
+            /** Focal Mm */
+            focal_mm: number;
+            /**
+             * Frames
+             * @default 1
+             */
+            frames: number;
+            /**
+             * Glows
+             * @default []
+             */
+            glows: components["schemas"]["TownGlow"][];
+            /**
+             * Haze
+             * @default 0
+             */
+            haze: number;
+            sky: components["schemas"]["SkyContext"];
+            /**
+             * Target
+             * @default Galactic core
+             */
+            target: string;
+            /**
+             * Tracked
+             * @default false
+             */
+            tracked: boolean;
+        };
+        /**
+         * NightSearch
+         * @description Nights that fit, best first, and a sentence where there are none.
+         */
+        NightSearch: {
+            /** Hits */
+            hits: components["schemas"]["NightHit"][];
+            /** Nearest */
+            nearest?: string | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * NightWish
+         * @description What a night must offer. Times in minutes from the evening's own midnight: 1260 is 21:00, 1500 is 01:00.
+         */
+        NightWish: {
+            /**
+             * Above Deg
+             * @default 15
+             */
+            above_deg: number;
+            /**
+             * At Least Min
+             * @default 20
+             */
+            at_least_min: number;
+            /**
+             * Darker Than Deg
+             * @default -18
+             */
+            darker_than_deg: number;
+            /**
+             * From Min
+             * @default 1080
+             */
+            from_min: number;
+            /**
+             * Moon
+             * @default below
+             * @enum {string}
+             */
+            moon: "below" | "any" | "up";
+            /**
+             * Moon Fraction High
+             * @default 1
+             */
+            moon_fraction_high: number;
+            /**
+             * Moon Fraction Low
+             * @default 0
+             */
+            moon_fraction_low: number;
+            /**
+             * Until Min
+             * @default 1800
+             */
+            until_min: number;
+            /**
+             * Weekdays
+             * @default []
+             */
+            weekdays: number[];
         };
         /** Option */
         Option: {
@@ -2677,6 +3697,69 @@ export interface components {
             /** Question */
             question: string;
             situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
+        };
+        /**
+         * Panorama
+         * @description Frames to turn through. step_deg: how far to turn between columns; tilts_deg: each row's height.
+         */
+        Panorama: {
+            /** Columns */
+            columns: number;
+            /** Frames */
+            frames: number;
+            /** Overlap */
+            overlap: number;
+            /** Rows */
+            rows: number;
+            /** Sentence */
+            sentence: string;
+            /** Step Deg */
+            step_deg: number;
+            /** Tilts Deg */
+            tilts_deg: number[];
+        };
+        /** PanoramaOut */
+        PanoramaOut: {
+            glow: components["schemas"]["GlowOut"];
+            /** Horizon Deg */
+            horizon_deg: number[];
+            /** Moon Fraction */
+            moon_fraction: number;
+            /** Stars */
+            stars: components["schemas"]["DotOut"][];
+            /** Tracks */
+            tracks: components["schemas"]["TrackOut"][];
+        };
+        /**
+         * PanoramaRequest
+         * @description The sky drawn over the horizon between two times.
+         */
+        PanoramaRequest: {
+            /** At Min */
+            at_min: number;
+            /**
+             * Dark Mag
+             * @default 21.7
+             */
+            dark_mag: number;
+            /** From Min */
+            from_min: number;
+            /**
+             * Glows
+             * @default []
+             */
+            glows: components["schemas"]["TownGlow"][];
+            /**
+             * Horizon
+             * @default []
+             */
+            horizon: components["schemas"]["HorizonPoint"][];
+            sky: components["schemas"]["SkyContext"];
+            /** Target */
+            target?: string | null;
+            /** Until Min */
+            until_min: number;
         };
         /**
          * PatternOut
@@ -2783,7 +3866,7 @@ export interface components {
         };
         /**
          * PlanRequest
-         * @description Everything a plan is computed from.
+         * @description Everything a plan is computed from. sky: date and place, for light that comes from the sky.
          */
         PlanRequest: {
             /**
@@ -2875,6 +3958,7 @@ export interface components {
              */
             preferences: components["schemas"]["Preferences"];
             situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
         };
         /**
          * PlannedSituation
@@ -3324,6 +4408,7 @@ export interface components {
             /** Scene */
             scene?: string | null;
             situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
         };
         /**
          * Remedy
@@ -3562,6 +4647,75 @@ export interface components {
              * Format: date-time
              */
             written_at: string;
+        };
+        /** RisesRequest */
+        RisesRequest: {
+            /** Bearing Deg */
+            bearing_deg?: number | null;
+            /**
+             * Days
+             * @default 62
+             */
+            days: number;
+            /**
+             * Horizon Deg
+             * @default 1
+             */
+            horizon_deg: number;
+            sky: components["schemas"]["SkyContext"];
+            /**
+             * Within Deg
+             * @default 20
+             */
+            within_deg: number;
+        };
+        /**
+         * SavedPlace
+         * @description A place with its zone, darkness, town glow and horizon.
+         */
+        SavedPlace: {
+            /**
+             * Dark Mag
+             * @description Sky by night, magnitudes a square second of arc
+             * @default 21.7
+             */
+            dark_mag: number;
+            /**
+             * Elevation M
+             * @default 0
+             */
+            elevation_m: number;
+            /**
+             * Glows
+             * @default []
+             */
+            glows: components["schemas"]["TownGlow"][];
+            /**
+             * Horizon
+             * @default []
+             */
+            horizon: components["schemas"]["HorizonPoint"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Zone
+             * @default Etc/UTC
+             */
+            zone: string;
         };
         /**
          * SavedSetup
@@ -3972,6 +5126,34 @@ export interface components {
              */
             white_balance: "by_case" | "automatic" | "daylight_always" | "kelvin_by_light" | "card";
         };
+        /** SearchRequest */
+        SearchRequest: {
+            /**
+             * Days
+             * @default 92
+             */
+            days: number;
+            sky: components["schemas"]["SkyContext"];
+            /**
+             * Target
+             * @default Galactic core
+             */
+            target: string;
+            /**
+             * @default {
+             *       "above_deg": 15,
+             *       "at_least_min": 20,
+             *       "darker_than_deg": -18,
+             *       "from_min": 1080,
+             *       "moon": "below",
+             *       "moon_fraction_high": 1,
+             *       "moon_fraction_low": 0,
+             *       "until_min": 1800,
+             *       "weekdays": []
+             *     }
+             */
+            wish: components["schemas"]["NightWish"];
+        };
         /**
          * SensorFigures
          * @description The electron figures of one sensor. Between the ISOs given, read noise is interpolated over log ISO.
@@ -4040,6 +5222,103 @@ export interface components {
             scene_high_ev: number | null;
             /** Scene Low Ev */
             scene_low_ev: number | null;
+        };
+        /**
+         * SequencePlan
+         * @description A night sequence: what to set and what it takes.
+         */
+        SequencePlan: {
+            /** Arc Deg */
+            arc_deg: number;
+            /** Batteries */
+            batteries: number;
+            /** Duration Min */
+            duration_min: number;
+            /**
+             * Exposure S
+             * @description seconds
+             */
+            exposure_s: number;
+            /** Frames */
+            frames: number;
+            /** Gap S */
+            gap_s: number;
+            /** Gigabytes */
+            gigabytes: number;
+            /**
+             * Interval S
+             * @description seconds
+             */
+            interval_s: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "star_trails" | "time_lapse";
+            /** Notes */
+            notes: string[];
+            /** Playback S */
+            playback_s: number;
+        };
+        /** SequenceRequest */
+        SequenceRequest: {
+            body: components["schemas"]["Body"];
+            /**
+             * Cards Gb
+             * @default 128
+             */
+            cards_gb: number;
+            /** Duration Min */
+            duration_min: number;
+            /** Exposure S */
+            exposure_s: number;
+            /** Humidity */
+            humidity?: number | null;
+            /** Interval S */
+            interval_s?: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "star_trails" | "time_lapse";
+            /** Temperature C */
+            temperature_c?: number | null;
+        };
+        /**
+         * SeriesFrame
+         * @description One frame of a test series.
+         */
+        SeriesFrame: {
+            /** Held */
+            held: string;
+            /** Number */
+            number: number;
+            /** Varies */
+            varies: string;
+        };
+        /** SeriesOut */
+        SeriesOut: {
+            /** Focus */
+            focus: string[];
+            /** Frames */
+            frames: components["schemas"]["SeriesFrame"][];
+        };
+        /** SeriesRequest */
+        SeriesRequest: {
+            /**
+             * Held
+             * @default {}
+             */
+            held: {
+                [key: string]: string;
+            };
+            /** Values */
+            values: number[];
+            /**
+             * Vary
+             * @enum {string}
+             */
+            vary: "exposure_s" | "iso" | "aperture" | "focus";
         };
         /** Session */
         Session: {
@@ -4217,6 +5496,7 @@ export interface components {
             preferences: components["schemas"]["Preferences"];
             setup: components["schemas"]["Setup"];
             situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
         };
         /**
          * Sharpness
@@ -4285,6 +5565,11 @@ export interface components {
             id: string;
             /** Next Action */
             next_action: string;
+            /**
+             * Next Light
+             * @description The first light event of its day, once date and place are known
+             */
+            next_light: string | null;
             /** Open Findings */
             open_findings: number;
             /** Readiness */
@@ -4316,6 +5601,11 @@ export interface components {
              * @enum {string}
              */
             background_tone: "dark" | "mid" | "light";
+            /**
+             * Bearing Deg
+             * @description Where the camera points, degrees from north through east; null: not said
+             */
+            bearing_deg?: number | null;
             /**
              * Burst Frames
              * @default 1
@@ -4369,7 +5659,7 @@ export interface components {
              */
             id: string;
             /** Light */
-            light: components["schemas"]["LightByEv"] | components["schemas"]["LightByName"];
+            light: components["schemas"]["LightByEv"] | components["schemas"]["LightByName"] | components["schemas"]["LightBySky"] | components["schemas"]["LightByReading"];
             /**
              * Look
              * @default as_seen
@@ -4444,6 +5734,13 @@ export interface components {
              * @enum {string}
              */
             subject_tone: "dark" | "mid" | "light";
+            /** Sun Altitude Deg */
+            sun_altitude_deg?: number | null;
+            /**
+             * Sun Bearing Deg
+             * @description Filled in from date and place
+             */
+            sun_bearing_deg?: number | null;
             /**
              * Support
              * @default handheld
@@ -4452,6 +5749,11 @@ export interface components {
             support: "handheld" | "monopod" | "rest" | "tripod";
             /** Temperature C */
             temperature_c?: number | null;
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
             /** Title */
             title: string;
             /**
@@ -4460,6 +5762,45 @@ export interface components {
              * @enum {string}
              */
             waveform: "sine" | "rectified_sine";
+        };
+        /**
+         * SkyBlock
+         * @description A situation on the strip: its hours and its light.
+         */
+        SkyBlock: {
+            /** From Min */
+            from_min: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Light */
+            light: components["schemas"]["LightByEv"] | components["schemas"]["LightByName"] | components["schemas"]["LightBySky"] | components["schemas"]["LightByReading"];
+            /** Until Min */
+            until_min: number;
+        };
+        /**
+         * SkyContext
+         * @description Where and when a shoot takes place, and what was read on the spot.
+         */
+        SkyContext: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["MeterReading"][];
+            /** Zone */
+            zone: string;
         };
         /**
          * SlotBank
@@ -4475,6 +5816,16 @@ export interface components {
             kind: "full" | "look" | "mode_position" | "held_button";
             /** Label */
             label: string;
+        };
+        /**
+         * Span
+         * @description Minutes from local midnight of the first day.
+         */
+        Span: {
+            /** From Min */
+            from_min: number;
+            /** Until Min */
+            until_min: number;
         };
         /**
          * SpeedBand
@@ -4501,6 +5852,25 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * Star
+         * @description One entry of the shipped catalogue. Right ascension and declination in ICRS degrees.
+         */
+        Star: {
+            /** Declination Deg */
+            declination_deg: number;
+            /**
+             * Kind
+             * @default star
+             */
+            kind: string;
+            /** Magnitude */
+            magnitude?: number | null;
+            /** Name */
+            name: string;
+            /** Right Ascension Deg */
+            right_ascension_deg: number;
         };
         /** StoredBody */
         StoredBody: {
@@ -4537,6 +5907,22 @@ export interface components {
         /** StoredLens */
         StoredLens: {
             document: components["schemas"]["Lens"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
+        /** StoredPlace */
+        StoredPlace: {
+            document: components["schemas"]["SavedPlace"];
             /**
              * Id
              * Format: uuid
@@ -4690,6 +6076,7 @@ export interface components {
             preferences: components["schemas"]["Preferences"];
             setup: components["schemas"]["Setup"];
             situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
             /** Symptom */
             symptom: string;
         };
@@ -4762,6 +6149,52 @@ export interface components {
             snr: number | null;
         };
         /**
+         * TownGlow
+         * @description The glow of a town over the horizon. strength: times a dark sky's own light at the horizon.
+         */
+        TownGlow: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /**
+             * Height Deg
+             * @default 15
+             */
+            height_deg: number;
+            /**
+             * Strength
+             * @default 5
+             */
+            strength: number;
+            /**
+             * Width Deg
+             * @default 60
+             */
+            width_deg: number;
+        };
+        /**
+         * TrackOut
+         * @description A way over the sky: minutes, altitude and azimuth of each point; the place at the moment asked.
+         */
+        TrackOut: {
+            /** Altitude Deg */
+            altitude_deg: number[];
+            /** Azimuth Deg */
+            azimuth_deg: number[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sun" | "moon" | "core" | "target" | "pole";
+            /** Minutes */
+            minutes: number[];
+            /** Name */
+            name: string;
+            /** Now Altitude Deg */
+            now_altitude_deg: number;
+            /** Now Azimuth Deg */
+            now_azimuth_deg: number;
+        };
+        /**
          * Transfer
          * @description The setup as the other body can hold it, with the fate of every setting.
          */
@@ -4777,6 +6210,37 @@ export interface components {
             from_body: components["schemas"]["Body"];
             setup: components["schemas"]["Setup"];
             to_body: components["schemas"]["Body"];
+        };
+        /** TurnRequest */
+        TurnRequest: {
+            body: components["schemas"]["Body"];
+            /** Focal Mm */
+            focal_mm: number;
+            /**
+             * From Tilt Deg
+             * @default 0
+             */
+            from_tilt_deg: number;
+            /**
+             * Overlap
+             * @default 0.35
+             */
+            overlap: number;
+            /**
+             * Span Deg
+             * @default 180
+             */
+            span_deg: number;
+            /**
+             * To Tilt Deg
+             * @default 60
+             */
+            to_tilt_deg: number;
+            /**
+             * Upright
+             * @default true
+             */
+            upright: boolean;
         };
         /** TypicalOut */
         TypicalOut: {
@@ -4808,6 +6272,21 @@ export interface components {
              * @enum {string}
              */
             output: "screen" | "print_a4" | "print_a3" | "print_60cm";
+        };
+        /** WaypointOut */
+        WaypointOut: {
+            /** Elevation M */
+            elevation_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Zone */
+            zone: string;
         };
         /** WhiteOut */
         WhiteOut: {
@@ -4940,6 +6419,54 @@ export interface components {
              */
             severity: "costs" | "forbidden";
         };
+        /** YearOut */
+        YearOut: {
+            /** Last Evening */
+            last_evening: string | null;
+            /** Points */
+            points: components["schemas"]["YearPoint"][];
+        };
+        /**
+         * YearPoint
+         * @description One night of the year: the target's height while it is dark, Moon left out.
+         */
+        YearPoint: {
+            /** Dark Hours */
+            dark_hours: number;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Evening Min */
+            evening_min: number | null;
+            /** Highest Deg */
+            highest_deg: number | null;
+        };
+        /** YearRequest */
+        YearRequest: {
+            /**
+             * Above Deg
+             * @default 10
+             */
+            above_deg: number;
+            /**
+             * Before Min
+             * @default 1380
+             */
+            before_min: number;
+            sky: components["schemas"]["SkyContext"];
+            /**
+             * Target
+             * @default Galactic core
+             */
+            target: string;
+        };
+        /** ZoneOut */
+        ZoneOut: {
+            /** Zone */
+            zone: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -4953,6 +6480,8 @@ export type Advice = components['schemas']['Advice'];
 export type Alternative = components['schemas']['Alternative'];
 export type ApertureAt = components['schemas']['ApertureAt'];
 export type Assessment = components['schemas']['Assessment'];
+export type BalancedRise = components['schemas']['BalancedRise'];
+export type BlockLightOut = components['schemas']['BlockLightOut'];
 export type Body = components['schemas']['Body'];
 export type BodyConflict = components['schemas']['BodyConflict'];
 export type BodyFact = components['schemas']['BodyFact'];
@@ -4960,18 +6489,27 @@ export type BracketFrameOut = components['schemas']['BracketFrameOut'];
 export type BracketOut = components['schemas']['BracketOut'];
 export type BracketRequest = components['schemas']['BracketRequest'];
 export type BracketSetting = components['schemas']['BracketSetting'];
+export type CalendarItem = components['schemas']['CalendarItem'];
+export type CalendarRequest = components['schemas']['CalendarRequest'];
 export type Capture = components['schemas']['Capture'];
 export type Card = components['schemas']['Card'];
 export type CastOut = components['schemas']['CastOut'];
 export type CatalogueEntry = components['schemas']['CatalogueEntry'];
+export type ChangingLight = components['schemas']['ChangingLight'];
+export type ChangingOut = components['schemas']['ChangingOut'];
 export type Channels = components['schemas']['Channels'];
 export type CheckExplanation = components['schemas']['CheckExplanation'];
 export type Choice = components['schemas']['Choice'];
 export type Chromaticity = components['schemas']['Chromaticity'];
 export type Condition = components['schemas']['Condition'];
 export type Crop = components['schemas']['Crop'];
+export type DarkNight = components['schemas']['DarkNight'];
+export type DayOut = components['schemas']['DayOut'];
+export type DayRequest = components['schemas']['DayRequest'];
 export type Development = components['schemas']['Development'];
 export type Difference = components['schemas']['Difference'];
+export type DotOut = components['schemas']['DotOut'];
+export type EventOut = components['schemas']['EventOut'];
 export type ExposureField = components['schemas']['ExposureField'];
 export type FaceSpot = components['schemas']['FaceSpot'];
 export type FactoryChange = components['schemas']['FactoryChange'];
@@ -4986,6 +6524,8 @@ export type Framing = components['schemas']['Framing'];
 export type FramingRequest = components['schemas']['FramingRequest'];
 export type GiveWay = components['schemas']['GiveWay'];
 export type GiveWayStep = components['schemas']['GiveWayStep'];
+export type GlowOut = components['schemas']['GlowOut'];
+export type HorizonPoint = components['schemas']['HorizonPoint'];
 export type ImportOut = components['schemas']['ImportOut'];
 export type ImportRequest = components['schemas']['ImportRequest'];
 export type Irrelevance = components['schemas']['Irrelevance'];
@@ -4994,23 +6534,39 @@ export type IsoCeilings = components['schemas']['IsoCeilings'];
 export type Lens = components['schemas']['Lens'];
 export type LightByEv = components['schemas']['LightByEv'];
 export type LightByName = components['schemas']['LightByName'];
+export type LightByReading = components['schemas']['LightByReading'];
+export type LightBySky = components['schemas']['LightBySky'];
 export type LightSeen = components['schemas']['LightSeen'];
+export type LightStep = components['schemas']['LightStep'];
 export type Look = components['schemas']['Look'];
 export type LookRecipe = components['schemas']['LookRecipe'];
 export type Margin = components['schemas']['Margin'];
 export type Margins = components['schemas']['Margins'];
 export type MasksOut = components['schemas']['MasksOut'];
 export type MeterOut = components['schemas']['MeterOut'];
+export type MeterReading = components['schemas']['MeterReading'];
 export type MeterSetting = components['schemas']['MeterSetting'];
 export type MeteredBy = components['schemas']['MeteredBy'];
 export type Missing = components['schemas']['Missing'];
+export type MoonEvent = components['schemas']['MoonEvent'];
+export type MoonPlan = components['schemas']['MoonPlan'];
+export type MoonRequest = components['schemas']['MoonRequest'];
 export type Moved = components['schemas']['Moved'];
 export type MovementOut = components['schemas']['MovementOut'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NewBody = components['schemas']['NewBody'];
+export type NightFrame = components['schemas']['NightFrame'];
+export type NightHit = components['schemas']['NightHit'];
+export type NightOut = components['schemas']['NightOut'];
+export type NightRequest = components['schemas']['NightRequest'];
+export type NightSearch = components['schemas']['NightSearch'];
+export type NightWish = components['schemas']['NightWish'];
 export type Option = components['schemas']['Option'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
+export type Panorama = components['schemas']['Panorama'];
+export type PanoramaOut = components['schemas']['PanoramaOut'];
+export type PanoramaRequest = components['schemas']['PanoramaRequest'];
 export type PatternOut = components['schemas']['PatternOut'];
 export type Peaking = components['schemas']['Peaking'];
 export type Pin = components['schemas']['Pin'];
@@ -5037,6 +6593,8 @@ export type ReserveFloor = components['schemas']['ReserveFloor'];
 export type ReserveOption = components['schemas']['ReserveOption'];
 export type RestoreOut = components['schemas']['RestoreOut'];
 export type RevisionOut = components['schemas']['RevisionOut'];
+export type RisesRequest = components['schemas']['RisesRequest'];
+export type SavedPlace = components['schemas']['SavedPlace'];
 export type SavedSetup = components['schemas']['SavedSetup'];
 export type ScaleOut = components['schemas']['ScaleOut'];
 export type Scales = components['schemas']['Scales'];
@@ -5045,9 +6603,15 @@ export type SceneTuning = components['schemas']['SceneTuning'];
 export type SchoolPage = components['schemas']['SchoolPage'];
 export type SchoolQuestion = components['schemas']['SchoolQuestion'];
 export type Schools = components['schemas']['Schools'];
+export type SearchRequest = components['schemas']['SearchRequest'];
 export type SensorFigures = components['schemas']['SensorFigures'];
 export type SensorSheet = components['schemas']['SensorSheet'];
 export type SensorWindow = components['schemas']['SensorWindow'];
+export type SequencePlan = components['schemas']['SequencePlan'];
+export type SequenceRequest = components['schemas']['SequenceRequest'];
+export type SeriesFrame = components['schemas']['SeriesFrame'];
+export type SeriesOut = components['schemas']['SeriesOut'];
+export type SeriesRequest = components['schemas']['SeriesRequest'];
 export type Session = components['schemas']['Session'];
 export type SettingIs = components['schemas']['SettingIs'];
 export type SettingSupport = components['schemas']['SettingSupport'];
@@ -5058,12 +6622,17 @@ export type Sharpness = components['schemas']['Sharpness'];
 export type Shoot = components['schemas']['Shoot'];
 export type ShootSummary = components['schemas']['ShootSummary'];
 export type Situation = components['schemas']['Situation'];
+export type SkyBlock = components['schemas']['SkyBlock'];
+export type SkyContext = components['schemas']['SkyContext'];
 export type SlotBank = components['schemas']['SlotBank'];
+export type Span = components['schemas']['Span'];
 export type SpeedBand = components['schemas']['SpeedBand'];
 export type Spot = components['schemas']['Spot'];
+export type Star = components['schemas']['Star'];
 export type StoredBody = components['schemas']['StoredBody'];
 export type StoredFoundation = components['schemas']['StoredFoundation'];
 export type StoredLens = components['schemas']['StoredLens'];
+export type StoredPlace = components['schemas']['StoredPlace'];
 export type StoredSetup = components['schemas']['StoredSetup'];
 export type StoredShoot = components['schemas']['StoredShoot'];
 export type StoredSituation = components['schemas']['StoredSituation'];
@@ -5073,15 +6642,23 @@ export type Tables = components['schemas']['Tables'];
 export type Thresholds = components['schemas']['Thresholds'];
 export type TimeCost = components['schemas']['TimeCost'];
 export type ToneOut = components['schemas']['ToneOut'];
+export type TownGlow = components['schemas']['TownGlow'];
+export type TrackOut = components['schemas']['TrackOut'];
 export type Transfer = components['schemas']['Transfer'];
 export type TransferIn = components['schemas']['TransferIn'];
+export type TurnRequest = components['schemas']['TurnRequest'];
 export type TypicalOut = components['schemas']['TypicalOut'];
 export type VisibleOut = components['schemas']['VisibleOut'];
 export type VisibleRequest = components['schemas']['VisibleRequest'];
+export type WaypointOut = components['schemas']['WaypointOut'];
 export type WhiteOut = components['schemas']['WhiteOut'];
 export type WhiteRequest = components['schemas']['WhiteRequest'];
 export type WhiteSetting = components['schemas']['WhiteSetting'];
 export type Window = components['schemas']['Window'];
+export type YearOut = components['schemas']['YearOut'];
+export type YearPoint = components['schemas']['YearPoint'];
+export type YearRequest = components['schemas']['YearRequest'];
+export type ZoneOut = components['schemas']['ZoneOut'];
 export type $defs = Record<string, never>;
 export interface operations {
     assess_setup: {
@@ -6250,6 +7827,331 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeterOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    place_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlace"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    place_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaypointOut"][];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    place_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlace"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    place_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+                "If-None-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedPlace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlace"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlace"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    place_delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    place_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7436,6 +9338,445 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarRequest"];
+            };
+        };
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangingOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_moon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoonRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoonPlan"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_night: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NightRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NightOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_panorama: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PanoramaRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanoramaOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_rises: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RisesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalancedRise"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NightSearch"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_sequence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequencePlan"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeriesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Star"][];
+                };
+            };
+        };
+    };
+    sky_turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Panorama"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YearRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zone_of_place: {
+        parameters: {
+            query: {
+                latitude_deg: number;
+                longitude_deg: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ZoneOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -78,13 +78,43 @@ def _too_bright(draft: Draft) -> bool:
     return term is not None and term.low is not None and draft.exposure.shutter_s < term.low
 
 
+LONG_LENS_EQUIVALENT_MM = 100.0
+NEAR_SUN_DEG = 15.0
+
+
+def _near_the_sun(draft: Draft) -> str | None:
+    """A warning with numbers where a long lens looks towards the Sun; None otherwise or where nobody said where it looks."""
+    case, situation = draft.case, draft.case.situation
+    bearing, sun_bearing, sun_altitude = situation.bearing_deg, situation.sun_bearing_deg, situation.sun_altitude_deg
+    equivalent = case.focal_mm * case.body.crop_factor
+    if bearing is None or sun_bearing is None or sun_altitude is None or sun_altitude < -1:
+        return None
+    if equivalent < LONG_LENS_EQUIVALENT_MM:
+        return None
+    tilt, height = math.radians(situation.tilt_deg), math.radians(sun_altitude)
+    turn = math.radians(sun_bearing - bearing)
+    cosine = math.sin(tilt) * math.sin(height) + math.cos(tilt) * math.cos(height) * math.cos(turn)
+    away = math.degrees(math.acos(max(-1.0, min(1.0, cosine))))
+    half_field = math.degrees(math.atan(case.body.sensor_width_mm / 2 / case.focal_mm))
+    if away > half_field + NEAR_SUN_DEG:
+        return None
+    where = "inside the frame" if away <= half_field else f"{away - half_field:.0f} degrees outside the frame"
+    return (
+        f"The Sun stands {where} at {case.focal_mm:.0f} mm: a long lens burns eyes and sensors. Never look through it "
+        "without a certified solar filter on the front."
+    )
+
+
 def cautions(draft: Draft) -> tuple[str, ...]:
     """Safety sentences. They inform; local rules and licensed practice decide."""
     case, situation = draft.case, draft.case.situation
     said = []
+    near_sun = _near_the_sun(draft)
+    if near_sun is not None:
+        said.append(near_sun)
     toward_sun = "sun" in (*situation.must_hold, *situation.may_clip) or situation.look == "silhouette"
     bright_sky = situation.background_ev100 is not None and situation.background_ev100 >= 14.5
-    if (toward_sun or bright_sky) and case.ev100 > 5:
+    if (toward_sun or bright_sky) and case.ev100 > 5 and near_sun is None:
         said.append(
             "Never point a camera or any optic at the Sun without a certified solar filter on the front; eyes first."
         )

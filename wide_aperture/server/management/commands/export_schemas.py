@@ -10,6 +10,7 @@ from django.core.management.base import BaseCommand
 from wide_aperture.core.documents import SavedSetup
 from wide_aperture.core.foundation import FoundationDocument
 from wide_aperture.core.kit import Body, Lens
+from wide_aperture.core.place_document import SavedPlace
 from wide_aperture.core.shoot_document import PlannedSituation, Shoot
 from wide_aperture.server.api import api
 
@@ -20,6 +21,7 @@ DOCUMENTS = {
     "foundation": FoundationDocument,
     "shoot": Shoot,
     "situation": PlannedSituation,
+    "place": SavedPlace,
 }
 OPENAPI = settings.PROJECT / "tests" / "api" / "openapi.json"
 SCHEMAS = settings.PROJECT / "docs" / "schema"

@@ -1,0 +1,205 @@
+"""Places, the light of a day, nights, the Moon, searching, and files."""
+
+import datetime as dt
+
+from django.http import HttpResponse
+from django.utils import timezone
+from ninja import File, Router, Schema
+from ninja.files import UploadedFile
+
+from wide_aperture.core.night.frames import NightFrame
+from wide_aperture.core.night.moon import BalancedRise, MoonPlan, balanced_rises, moon_plan
+from wide_aperture.core.night.search import NightSearch
+from wide_aperture.core.night.sequence import (
+    FOCUS_STEPS,
+    Panorama,
+    SequencePlan,
+    SeriesFrame,
+    panorama,
+    sequence_plan,
+    test_series,
+)
+from wide_aperture.core.night.windows import DarkNight, YearPoint
+from wide_aperture.core.place_document import SavedPlace, zone_of
+from wide_aperture.core.planner import plan
+from wide_aperture.core.planner.changing_light import ChangingLight, changing_light
+from wide_aperture.core.sky import Star, stars
+from wide_aperture.server.problems import Problem, problem
+from wide_aperture.shoots.api import PlanRequest
+from wide_aperture.sky.models import Place
+from wide_aperture.sky.schemas import (
+    CalendarRequest,
+    DayOut,
+    DayRequest,
+    MoonRequest,
+    NightRequest,
+    PanoramaOut,
+    PanoramaRequest,
+    RisesRequest,
+    SearchRequest,
+    SequenceRequest,
+    SeriesRequest,
+    TurnRequest,
+    YearRequest,
+)
+from wide_aperture.sky.services import day, files, night
+from wide_aperture.store.api import add_document_routes
+
+places = Router(tags=["sky"])
+sky = Router(tags=["sky"])
+MOST_GPX_BYTES = 2_000_000
+
+add_document_routes(places, noun="place", plural="places", model=Place, document=SavedPlace)
+
+
+class WaypointOut(Schema):
+    name: str
+    note: str
+    latitude_deg: float
+    longitude_deg: float
+    elevation_m: float
+    zone: str
+
+
+@places.post("/import", response={200: list[WaypointOut], 413: Problem, 422: Problem}, operation_id="place_import")
+def read_waypoints(request, file: UploadedFile = File(...)):  # noqa: B008  Ninja's way to say where it comes from
+    """Waypoints of a GPX file, to be saved as places."""
+    if file.size is not None and file.size > MOST_GPX_BYTES:
+        return problem(413, "That file is larger than a list of waypoints can be.")
+    return files.waypoints(file.read())
+
+
+class ZoneOut(Schema):
+    zone: str
+
+
+@sky.get("/zone", response={200: ZoneOut, 422: Problem}, operation_id="zone_of_place")
+def zone_of_place(request, latitude_deg: float, longitude_deg: float):
+    """The time zone of a place."""
+    return {"zone": zone_of(latitude_deg, longitude_deg)}
+
+
+@sky.get("/stars", response={200: list[Star]}, operation_id="stars")
+def star_catalogue(request):
+    """The shipped catalogue of stars and targets."""
+    return stars()
+
+
+@sky.post("/day", response={200: DayOut, 422: Problem}, operation_id="sky_day")
+def day_strip(request, asked: DayRequest):
+    """Light, twilights and tracks of a shoot's hours, and the light of its situations."""
+    return HttpResponse(DayOut.model_validate(day.day_strip(asked)).model_dump_json(), content_type="application/json")
+
+
+class ChangingOut(Schema):
+    changing: ChangingLight | None
+
+
+@sky.post("/changes", response={200: ChangingOut, 422: Problem}, operation_id="sky_changes")
+def changes(request, asked: PlanRequest):
+    """What to change when while the light changes during a situation."""
+    if asked.sky is None:
+        return {"changing": None}
+    kit_and_case = (asked.body, asked.lens)
+    made = plan(*kit_and_case, asked.situation, asked.preferences, accessories=asked.accessories, pins=asked.pins)
+    mode = made.setup.option("exposure_mode") or "manual"
+    found = changing_light(
+        *kit_and_case, asked.brief, asked.preferences, context=asked.sky, accessories=asked.accessories,
+        pins=tuple(asked.pins), mode=mode,
+    )  # fmt: skip
+    return {"changing": found}
+
+
+class NightOut(Schema):
+    dark: DarkNight
+    frame: NightFrame
+    sky_mag: float
+    usable_above_deg: float
+    target_azimuth_deg: float
+    target_altitude_deg: float
+    nearest_dark: dt.date | None
+
+
+@sky.post("/night", response={200: NightOut, 422: Problem}, operation_id="sky_night")
+def one_night(request, asked: NightRequest):
+    """Dark hours, the target in them, and the frame for it."""
+    return night.night(asked)
+
+
+class YearOut(Schema):
+    points: list[YearPoint]
+    last_evening: dt.date | None
+
+
+@sky.post("/year", response={200: YearOut, 422: Problem}, operation_id="sky_year")
+def one_year(request, asked: YearRequest):
+    """A target through a year of nights."""
+    return night.year(asked)
+
+
+@sky.post("/search", response={200: NightSearch, 422: Problem}, operation_id="sky_search")
+def search(request, asked: SearchRequest):
+    """Nights that fit a wish, best first."""
+    return night.search(asked)
+
+
+@sky.post("/panorama", response={200: PanoramaOut, 422: Problem}, operation_id="sky_panorama")
+def drawn_sky(request, asked: PanoramaRequest):
+    """The sky over the horizon: tracks, stars, brightness."""
+    answer = PanoramaOut.model_validate(night.panorama(asked))
+    return HttpResponse(answer.model_dump_json(), content_type="application/json")
+
+
+@sky.post("/moon", response={200: MoonPlan, 422: Problem}, operation_id="sky_moon")
+def one_moon(request, asked: MoonRequest):
+    """The Moon at a moment through a lens."""
+    return moon_plan(
+        asked.body, asked.focal_mm, asked.f_number, context=asked.sky, at_min=asked.at_min, haze=asked.haze,
+        iso=asked.iso, burst_frames=asked.burst_frames, frames_per_s=asked.frames_per_s,
+    )  # fmt: skip
+
+
+@sky.post("/rises", response={200: list[BalancedRise], 422: Problem}, operation_id="sky_rises")
+def rises(request, asked: RisesRequest):
+    """Evenings and mornings when a nearly full Moon and dusk land fit one frame."""
+    return balanced_rises(
+        asked.sky,
+        days=asked.days,
+        bearing_deg=asked.bearing_deg,
+        within_deg=asked.within_deg,
+        horizon_deg=asked.horizon_deg,
+    )
+
+
+@sky.post("/sequence", response={200: SequencePlan, 422: Problem}, operation_id="sky_sequence")
+def sequence(request, asked: SequenceRequest):
+    """Counts and needs of star trails or a time-lapse."""
+    asked_for = asked.model_dump(exclude={"kind", "body"})
+    return sequence_plan(asked.kind, asked.body, **asked_for)
+
+
+@sky.post("/turn", response={200: Panorama, 422: Problem}, operation_id="sky_turn")
+def turn(request, asked: TurnRequest):
+    """Columns and rows of a panorama."""
+    asked_for = asked.model_dump(exclude={"body", "focal_mm"})
+    return panorama(asked.body, asked.focal_mm, **asked_for)
+
+
+class SeriesOut(Schema):
+    frames: list[SeriesFrame]
+    focus: list[str]
+
+
+@sky.post("/series", response={200: SeriesOut, 422: Problem}, operation_id="sky_series")
+def series(request, asked: SeriesRequest):
+    """The shot list of a test series, and how to focus at night."""
+    return {"frames": test_series(asked.vary, tuple(asked.values), asked.held), "focus": FOCUS_STEPS}
+
+
+@sky.post("/calendar", response={422: Problem}, operation_id="sky_calendar")
+def calendar(request, asked: CalendarRequest):
+    """Plans as an iCalendar file with alarms."""
+    text = files.calendar(asked.items, made_at=timezone.now())
+    answer = HttpResponse(text, content_type="text/calendar; charset=utf-8")
+    answer["Content-Disposition"] = 'attachment; filename="wide-aperture.ics"'
+    return answer

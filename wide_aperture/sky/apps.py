@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class SkyConfig(AppConfig):
+    name = "wide_aperture.sky"
+    label = "sky"

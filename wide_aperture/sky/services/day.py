@@ -1,0 +1,67 @@
+"""The day strip: light with its band, twilights, tracks, and the light of each situation."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+from typing import Any
+from uuid import UUID
+
+import numpy as np
+
+from wide_aperture.core.daylight.day import SkyContext, light_of, offsets_ev, tracks
+from wide_aperture.core.daylight.events import events_between
+from wide_aperture.core.daylight.resolve import resolved
+from wide_aperture.core.light import named_light
+from wide_aperture.core.situation import LightByEv, LightByName, LightBySky, Situation
+from wide_aperture.sky.schemas import DayRequest, SkyBlock
+
+NOBODY = UUID(int=0)
+
+
+def day_strip(asked: DayRequest) -> dict[str, Any]:
+    """Everything the strip draws between two times."""
+    context = asked.sky
+    until = max(asked.until_min, asked.from_min + 10)
+    minutes = np.arange(asked.from_min, until + asked.step_min / 2, asked.step_min)
+    sky = tracks(context, minutes)
+    light = light_of(sky, asked.condition, offsets_ev(context, minutes))
+    return {
+        "minutes": minutes.tolist(),
+        "ev100": light.ev100.round(2).tolist(),
+        "ev_low": light.ev_low.round(2).tolist(),
+        "ev_high": light.ev_high.round(2).tolist(),
+        "cct_k": light.cct_k.round(-1).tolist(),
+        "sun_altitude_deg": sky.sun_altitude_deg.round(2).tolist(),
+        "moon_altitude_deg": sky.moon_altitude_deg.round(2).tolist(),
+        "core_altitude_deg": sky.core_altitude_deg.round(2).tolist(),
+        "moon_fraction": float(sky.moon_fraction[minutes.size // 2]),
+        "events": [asdict(event) for event in events_between(context, asked.from_min, until)],
+        "blocks": [_block(block, context) for block in asked.blocks],
+        "sentence": _sentence(sky.sun_altitude_deg),
+    }
+
+
+def _block(block: SkyBlock, context: SkyContext) -> dict[str, Any]:
+    """The light of one situation in numbers."""
+    light = block.light
+    hours = {
+        "starts_at_min": max(round(block.from_min), 0),
+        "ends_at_min": max(round(block.until_min), round(block.from_min), 0),
+    }
+    brief = Situation(id=NOBODY, title="-", genre="everyday", near_m=1, light=light, **hours)
+    made = resolved(brief, context).light
+    if isinstance(made, LightByName):
+        named = named_light(made.name)
+        made = LightByEv(ev100=named.ev100, ev_low=made.ev_low, ev_high=made.ev_high, cct_k=made.cct_k or named.cct_k)
+    assert not isinstance(made, LightBySky)
+    ev: float = made.ev100
+    low, high = made.ev_low if made.ev_low is not None else ev, made.ev_high if made.ev_high is not None else ev
+    return {"id": block.id, "ev100": ev, "ev_low": min(low, ev), "ev_high": max(high, ev), "cct_k": made.cct_k}
+
+
+def _sentence(sun: np.ndarray) -> str:
+    if float(sun.min()) > -0.833:
+        return "The Sun does not set in these hours."
+    if float(sun.max()) < -0.833:
+        return "The Sun does not rise in these hours."
+    return ""

@@ -1,0 +1,101 @@
+"""Calendar files that leave and waypoint files that come in."""
+
+from __future__ import annotations
+
+import datetime as dt
+import uuid
+from typing import Any
+from xml.etree.ElementTree import Element, ParseError
+
+import icalendar
+from defusedxml.common import DefusedXmlException
+from defusedxml.ElementTree import fromstring
+
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.place_document import zone_of
+from wide_aperture.sky.schemas import CalendarItem
+
+PRODUCT = "-//Wide Aperture//Plans//EN"
+SPACE = uuid.UUID("5b0f7e56-58b5-5b2a-9d0d-2a6c6f9f4e11")
+MOST_WAYPOINTS = 500
+
+
+def calendar(items: list[CalendarItem], *, made_at: dt.datetime) -> str:
+    """An iCalendar file with one event an item and its alarm.
+
+    Raises: DomainError for a time without zone or an end before its beginning.
+    """
+    book = icalendar.Calendar()
+    book.add("prodid", PRODUCT)
+    book.add("version", "2.0")
+    for number, item in enumerate(items):
+        if item.begins.tzinfo is None or item.ends.tzinfo is None:
+            raise DomainError(f"items/{number}/begins", item.begins.isoformat(), "must carry its time zone")
+        if item.ends < item.begins:
+            raise DomainError(f"items/{number}/ends", item.ends.isoformat(), "must not come before it begins")
+        event = icalendar.Event()
+        event.add("uid", f"{uuid.uuid5(SPACE, item.title + item.begins.isoformat())}@wide-aperture")
+        event.add("dtstamp", made_at)
+        event.add("dtstart", item.begins.astimezone(dt.UTC))
+        event.add("dtend", item.ends.astimezone(dt.UTC))
+        event.add("summary", item.title)
+        if item.note:
+            event.add("description", item.note)
+        if item.place:
+            event.add("location", item.place)
+        if item.alarm_min is not None:
+            alarm = icalendar.Alarm()
+            alarm.add("action", "DISPLAY")
+            alarm.add("description", item.title)
+            alarm.add("trigger", dt.timedelta(minutes=-item.alarm_min))
+            event.add_component(alarm)
+        book.add_component(event)
+    return book.to_ical().decode("utf-8")
+
+
+def waypoints(content: bytes) -> list[dict[str, Any]]:
+    """Waypoints of a GPX file as places without an id: name, coordinates, elevation, zone.
+
+    Raises: DomainError for what is no GPX file or holds no usable waypoint.
+    """
+    try:
+        root = fromstring(content.decode("utf-8-sig", errors="replace"), forbid_dtd=True)
+    except (ParseError, DefusedXmlException, ValueError):
+        raise DomainError("file", "the upload", "must be a GPX file (XML with waypoints)") from None
+    found: list[dict[str, Any]] = []
+    for point in root.iter():
+        if _tag(point) == "wpt" and len(found) < MOST_WAYPOINTS:
+            place = _place(point, len(found) + 1)
+            if place is not None:
+                found.append(place)
+    if not found:
+        raise DomainError("file", "the upload", "must hold at least one waypoint with coordinates on the globe")
+    return found
+
+
+def _place(point: Element, number: int) -> dict[str, Any] | None:
+    try:
+        latitude, longitude = float(point.get("lat", "")), float(point.get("lon", ""))
+        zone = zone_of(latitude, longitude)
+    except ValueError:
+        return None
+    texts = {_tag(child): (child.text or "").strip() for child in point}
+    return {
+        "name": (texts.get("name") or f"Waypoint {number}")[:120],
+        "note": (texts.get("desc") or texts.get("cmt") or "")[:4000],
+        "latitude_deg": latitude,
+        "longitude_deg": (longitude + 180) % 360 - 180,
+        "elevation_m": _elevation(texts.get("ele", "")),
+        "zone": zone,
+    }
+
+
+def _elevation(text: str) -> float:
+    try:
+        return min(max(float(text), -500.0), 9000.0)
+    except ValueError:
+        return 0.0
+
+
+def _tag(element: Element) -> str:
+    return str(element.tag).rsplit("}", 1)[-1]

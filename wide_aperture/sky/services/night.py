@@ -1,0 +1,151 @@
+"""Nights: dark hours, what a frame holds, the drawn sky, and the year of a target."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from wide_aperture.core.daylight.day import days_of, tracks
+from wide_aperture.core.night.darkness import magnitude_of_luminance, sky_cd_m2, usable_above_deg
+from wide_aperture.core.night.frames import night_frame
+from wide_aperture.core.night.search import NightSearch, nearest_dark_night, search_nights
+from wide_aperture.core.night.windows import dark_night, last_evening, year_of
+from wide_aperture.core.sky import GALACTIC_CENTRE, Star, find_star, stars
+from wide_aperture.core.sky.stars import star_track
+from wide_aperture.sky.schemas import NightRequest, PanoramaRequest, SearchRequest, YearRequest
+
+TRACK_STEP_MIN = 10.0
+GLOW_AZIMUTHS, GLOW_ALTITUDES = np.arange(0, 361, 7.5), np.arange(0, 61, 5.0)
+FAINTEST_SHOWN = 2.2
+
+
+def target_of(name: str) -> Star:
+    """Raises UnknownIdError for a name the catalogue does not have."""
+    return GALACTIC_CENTRE if name == GALACTIC_CENTRE.name else find_star(name)
+
+
+def night(asked: NightRequest) -> dict[str, Any]:
+    """Dark hours of a night and the frame it asks for."""
+    target, context = target_of(asked.target), asked.sky
+    usable = usable_above_deg(asked.haze)
+    above = max(asked.above_deg, usable if asked.haze > 0 else -90)
+    dark = dark_night(context, target=target, above_deg=above)
+    at = dark.target_best_min if dark.target_best_min is not None else 24 * 60.0
+    moment = np.array([at])
+    sky = tracks(context, moment)
+    altitude, azimuth = star_track(
+        target.right_ascension_deg, target.declination_deg, days_of(context, moment), context.observer
+    )
+    brightness = float(
+        sky_cd_m2(
+            azimuth, altitude, dark_mag=asked.dark_mag, glows=tuple(asked.glows), sun_altitude_deg=sky.sun_altitude_deg,
+            moon_altitude_deg=sky.moon_altitude_deg, moon_fraction=sky.moon_fraction,
+        )[0]
+    )  # fmt: skip
+    frame = night_frame(
+        asked.body, asked.focal_mm, asked.f_number, sky_cd_m2=brightness, declination_deg=target.declination_deg,
+        frames=asked.frames, exposure_s=asked.exposure_s, tracked=asked.tracked,
+    )  # fmt: skip
+    nearest = None if dark.astronomical else nearest_dark_night(context)
+    return {
+        "dark": dark,
+        "frame": frame,
+        "sky_mag": float(magnitude_of_luminance(brightness)),
+        "usable_above_deg": usable,
+        "target_azimuth_deg": float(azimuth[0]),
+        "target_altitude_deg": float(altitude[0]),
+        "nearest_dark": nearest,
+    }
+
+
+def year(asked: YearRequest) -> dict[str, Any]:
+    points = year_of(asked.sky, target=target_of(asked.target), above_deg=asked.above_deg)
+    return {"points": points, "last_evening": last_evening(points, asked.before_min)}
+
+
+def search(asked: SearchRequest) -> NightSearch:
+    return search_nights(asked.sky, asked.days, asked.wish, target_of(asked.target))
+
+
+def panorama(asked: PanoramaRequest) -> dict[str, Any]:
+    """Tracks between two times, bright stars and brightness of the sky at one."""
+    context = asked.sky
+    minutes = np.arange(asked.from_min, max(asked.until_min, asked.from_min + 20) + 1, TRACK_STEP_MIN)
+    now = np.array([asked.at_min])
+    way, here = tracks(context, minutes), tracks(context, now)
+    drawn = [
+        _track("Sun", "sun", minutes, way.sun_altitude_deg, way.sun_azimuth_deg, here.sun_altitude_deg, here.sun_azimuth_deg),
+        _track("Moon", "moon", minutes, way.moon_altitude_deg, way.moon_azimuth_deg, here.moon_altitude_deg, here.moon_azimuth_deg),
+        _track("Galactic core", "core", minutes, way.core_altitude_deg, way.core_azimuth_deg, here.core_altitude_deg, here.core_azimuth_deg),
+    ]  # fmt: skip
+    if asked.target and asked.target != GALACTIC_CENTRE.name:
+        star = target_of(asked.target)
+        place = (star.right_ascension_deg, star.declination_deg)
+        along, at = (star_track(*place, days_of(context, m), context.observer) for m in (minutes, now))
+        drawn.append(_track(star.name, "target", minutes, *along, *at))
+    north = context.latitude_deg >= 0
+    pole = (np.full(1, abs(context.latitude_deg)), np.full(1, 0.0 if north else 180.0))
+    drawn.append(_track("north pole of the sky" if north else "south pole of the sky", "pole", now, *pole, *pole))
+    return {
+        "tracks": drawn,
+        "stars": _bright_stars(asked),
+        "glow": _glow(asked, here.sun_altitude_deg, here.moon_altitude_deg, here.moon_fraction),
+        "horizon_deg": _horizon(asked),
+        "moon_fraction": float(here.moon_fraction[0]),
+    }
+
+
+def _track(name: str, kind: str, minutes: np.ndarray, altitude: np.ndarray, azimuth: np.ndarray, now_altitude: np.ndarray, now_azimuth: np.ndarray) -> dict[str, Any]:  # fmt: skip
+    return {
+        "name": name,
+        "kind": kind,
+        "minutes": minutes.tolist(),
+        "altitude_deg": altitude.round(2).tolist(),
+        "azimuth_deg": azimuth.round(2).tolist(),
+        "now_altitude_deg": float(now_altitude[0]),
+        "now_azimuth_deg": float(now_azimuth[0]),
+    }
+
+
+def _bright_stars(asked: PanoramaRequest) -> list[dict[str, Any]]:
+    day = days_of(asked.sky, np.array([asked.at_min]))
+    found = []
+    for star in stars():
+        if star.magnitude is None or star.kind != "star" or star.magnitude > FAINTEST_SHOWN:
+            continue
+        altitude, azimuth = star_track(star.right_ascension_deg, star.declination_deg, day, asked.sky.observer)
+        if altitude[0] > 0:
+            found.append(
+                {
+                    "name": star.name,
+                    "altitude_deg": float(altitude[0]),
+                    "azimuth_deg": float(azimuth[0]),
+                    "magnitude": star.magnitude,
+                }
+            )
+    return found
+
+
+def _glow(asked: PanoramaRequest, sun: np.ndarray, moon: np.ndarray, lit: np.ndarray) -> dict[str, Any]:
+    azimuth, altitude = np.meshgrid(GLOW_AZIMUTHS, GLOW_ALTITUDES)
+    light = sky_cd_m2(
+        azimuth, altitude, dark_mag=asked.dark_mag, glows=tuple(asked.glows), sun_altitude_deg=float(sun[0]),
+        moon_altitude_deg=float(moon[0]), moon_fraction=float(lit[0]),
+    )  # fmt: skip
+    return {
+        "azimuth_deg": GLOW_AZIMUTHS.tolist(),
+        "altitude_deg": GLOW_ALTITUDES.tolist(),
+        "magnitude": magnitude_of_luminance(light).round(2).tolist(),
+    }
+
+
+def _horizon(asked: PanoramaRequest) -> list[float]:
+    """Height of the land at each of the glow's azimuths."""
+    if not asked.horizon:
+        return [0.0] * GLOW_AZIMUTHS.size
+    known = sorted(asked.horizon, key=lambda point: point.bearing_deg % 360)
+    heights = np.interp(
+        GLOW_AZIMUTHS, [p.bearing_deg % 360 for p in known], [p.altitude_deg for p in known], period=360
+    )
+    return [round(float(height), 2) for height in heights]
