@@ -12,7 +12,7 @@ from tzfpy import get_tz
 from wide_aperture.core.document import Document, Finite, Name, Text
 from wide_aperture.core.night.darkness import DARK_SKY_MAG, TownGlow
 from wide_aperture.core.numeric import Floats
-from wide_aperture.core.shoot_document import Zone
+from wide_aperture.core.sky.clock import Zone
 from wide_aperture.core.sky.frames import check_place
 
 

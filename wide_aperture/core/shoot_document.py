@@ -2,29 +2,19 @@
 
 from __future__ import annotations
 
-import datetime as dt
-import zoneinfo
 from collections.abc import Iterable
 from typing import Annotated
 from uuid import UUID
 
-from pydantic import AfterValidator, Field
+from pydantic import Field
 
-from wide_aperture.core.daylight.day import MeterReading, SkyContext
+from wide_aperture.core.daylight.day import MeterReading, SkyContext, SkyDate
 from wide_aperture.core.document import Document, Name, Text
 from wide_aperture.core.kit import Accessories
 from wide_aperture.core.preferences import Preferences
 from wide_aperture.core.setup_document import Pin
 from wide_aperture.core.situation import Genre, LightByReading, Place, Situation
-
-
-def _known_zone(name: str) -> str:
-    if name not in zoneinfo.available_timezones():
-        raise ValueError(f"{name!r} is no time zone; write one like 'Etc/UTC' or 'Atlantic/Azores'")
-    return name
-
-
-Zone = Annotated[str, Field(max_length=60), AfterValidator(_known_zone)]
+from wide_aperture.core.sky.clock import Zone
 
 
 class Shoot(Document):
@@ -34,7 +24,7 @@ class Shoot(Document):
     title: Name
     note: Text = ""
     genre: Genre
-    date: dt.date | None = None
+    date: SkyDate | None = None
     zone: Zone = "Etc/UTC"
     place: Place | None = None
 

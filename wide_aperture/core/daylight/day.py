@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import datetime as dt
-import zoneinfo
 from dataclasses import dataclass
 from typing import Annotated
 
@@ -12,14 +11,16 @@ from pydantic import Field
 
 from wide_aperture.core.daylight.conditions import band_ev, colour_k, ev_of_lux, subject_lux
 from wide_aperture.core.daylight.illuminance import NIGHT_LUX, moon_lux
-from wide_aperture.core.document import Document, ExposureValue, Finite, Name
+from wide_aperture.core.document import Document, ExposureValue, Finite
 from wide_aperture.core.numeric import Floats
 from wide_aperture.core.situation import SkyCondition
+from wide_aperture.core.sky import clock
 from wide_aperture.core.sky.bodies import track
-from wide_aperture.core.sky.frames import Days, Observer, julian_day
+from wide_aperture.core.sky.frames import Days, Observer
 from wide_aperture.core.sky.moon import moon_looks
 from wide_aperture.core.sky.stars import GALACTIC_CENTRE, star_track
 
+SkyDate = Annotated[dt.date, Field(ge=dt.date(1900, 1, 1), le=dt.date(2200, 12, 31))]  # the ephemeris is good for these
 MOON_FACING = 0.9  # a subject turned to the Moon, against level ground
 
 
@@ -34,31 +35,23 @@ class MeterReading(Document):
 class SkyContext(Document):
     """Where and when a shoot takes place, and what was read on the spot."""
 
-    date: dt.date
-    zone: Name
-    latitude_deg: Finite
-    longitude_deg: Finite
+    date: SkyDate
+    zone: clock.Zone
+    latitude_deg: Annotated[Finite, Field(ge=-90, le=90)]
+    longitude_deg: Annotated[Finite, Field(ge=-180, le=180)]
     readings: Annotated[tuple[MeterReading, ...], Field(max_length=200)] = ()
 
     @property
     def observer(self) -> Observer:
         return Observer(self.latitude_deg, self.longitude_deg)
 
-    @property
-    def midnight(self) -> dt.datetime:
-        """Local midnight that begins the shoot's first day."""
-        return dt.datetime.combine(self.date, dt.time(), tzinfo=zoneinfo.ZoneInfo(self.zone))
-
     def moment(self, minutes: float) -> dt.datetime:
-        """The moment so many minutes after midnight on the clock of that day.
-
-        Minutes count real time from midnight: on a day the clocks change, 1440 of them do not end at midnight.
-        """
-        return self.midnight.astimezone(dt.UTC) + dt.timedelta(minutes=minutes)
+        """The moment at which the clock there shows so many minutes after midnight of the first day, in UTC."""
+        return clock.moment_of(self.date, self.zone, minutes)
 
     def minutes_of(self, moment: dt.datetime) -> float:
-        """Minutes from local midnight of the first day."""
-        return (moment - self.midnight.astimezone(dt.UTC)).total_seconds() / 60
+        """Minutes the clock there shows after midnight of the first day."""
+        return clock.minutes_of(self.date, self.zone, moment)
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,8 +68,8 @@ class SkyTracks:
 
 
 def days_of(context: SkyContext, minutes: Floats) -> Days:
-    """Julian days of minutes after local midnight."""
-    return np.asarray(julian_day(context.midnight) + minutes / 1440)
+    """Julian days of minutes on the clock after local midnight, any shape."""
+    return clock.days_on_clock(context.date, context.zone, minutes)
 
 
 def tracks(context: SkyContext, minutes: Floats) -> SkyTracks:

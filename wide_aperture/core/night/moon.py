@@ -135,8 +135,7 @@ def _sentence(altitude: float, lit: float, seconds: float, limit: float, share: 
 
 def _event(context: SkyContext, at_min: float, *, rising: bool) -> MoonEvent | None:
     """The rise or set of the night a moment belongs to."""
-    local = context.midnight + dt.timedelta(minutes=at_min)
-    date = local.date() if local.hour >= 12 else local.date() - dt.timedelta(days=1)
+    date = context.date + dt.timedelta(days=math.floor(at_min / 1440 - 0.5))
     night = night_events(date, context.latitude_deg, context.longitude_deg)
     when = night.moonrise if rising else night.moonset
     if when is None:

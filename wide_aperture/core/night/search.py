@@ -9,12 +9,11 @@ import numpy as np
 from pydantic import Field
 
 from wide_aperture.core import wording
-from wide_aperture.core.daylight.day import SkyContext
+from wide_aperture.core.daylight.day import SkyContext, days_of
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.night.windows import DARK_DEG, NIGHT_FROM_MIN, NIGHT_UNTIL_MIN, sun_of_many_nights
 from wide_aperture.core.numeric import Floats
 from wide_aperture.core.sky.bodies import track
-from wide_aperture.core.sky.frames import julian_day
 from wide_aperture.core.sky.moon import moon_looks
 from wide_aperture.core.sky.stars import GALACTIC_CENTRE, Star, star_track
 
@@ -74,7 +73,7 @@ def search_nights(
         return NightSearch(hits=(), sentence="No such weekday in the time searched.")
     minutes = np.arange(NIGHT_FROM_MIN, NIGHT_UNTIL_MIN + 1, STEP_MIN)
     hours = (minutes >= wish.from_min) & (minutes <= wish.until_min)
-    grid = julian_day(context.midnight) + np.array(keep, float)[:, None] + minutes[hours][None, :] / 1440
+    grid = days_of(context, np.array(keep, float)[:, None] * 1440 + minutes[hours][None, :])
     observer = context.observer
     sun = sun_of_many_nights(grid, observer)
     height, azimuth = (
@@ -134,7 +133,7 @@ def _none(context: SkyContext, wish: NightWish, sun: Floats, height: Floats, tar
 
 def nearest_dark_night(context: SkyContext, darker_than_deg: float = DARK_DEG) -> dt.date | None:
     """The first date from the context's on whose night gets that dark; None within a year."""
-    middle = julian_day(context.midnight) + 1
+    middle = days_of(context, np.array([1440.0]))[0]
     nights = middle + np.arange(POLAR_SEARCH_DAYS)[:, None] + np.arange(-0.5, 0.5, 1 / 144)[None, :]
     lowest = sun_of_many_nights(nights, context.observer).min(axis=1)
     dark = np.flatnonzero(lowest <= darker_than_deg)

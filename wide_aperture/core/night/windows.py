@@ -10,7 +10,7 @@ from wide_aperture.core.daylight.day import SkyContext, days_of, tracks
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.numeric import Floats
 from wide_aperture.core.sky.bodies import track
-from wide_aperture.core.sky.frames import Observer, julian_day
+from wide_aperture.core.sky.frames import Observer
 from wide_aperture.core.sky.stars import GALACTIC_CENTRE, Star, star_track
 
 STEP_MIN = 5.0
@@ -104,10 +104,9 @@ def year_of(
 ) -> list[YearPoint]:
     """The target through a year of nights from the context's date, Moon left out: when its season is."""
     minutes = np.arange(NIGHT_FROM_MIN, NIGHT_UNTIL_MIN + 1, 10.0)
-    first = julian_day(context.midnight)
     observer = context.observer
     dates = [context.date + dt.timedelta(days=k) for k in range(0, 366, step_days)]
-    days = first + np.arange(0, 366, step_days)[:, None] + minutes[None, :] / 1440
+    days = days_of(context, np.arange(0, 366, step_days)[:, None] * 1440 + minutes[None, :])
     sun = sun_of_many_nights(days, observer)
     altitude = star_track(target.right_ascension_deg, target.declination_deg, days.reshape(-1), observer)[0].reshape(
         days.shape
