@@ -190,6 +190,7 @@ class LightSeen(Document):
     cct_k: Finite
     second_cct_k: Finite | None
     flicker_hz: Finite | None
+    scene_range_ev: Finite | None
 
 
 class Missing(Document):

@@ -15,7 +15,7 @@ from wide_aperture.demo.ids import demo_id
 OPEN_SEA = {"latitude_deg": 51.5, "longitude_deg": -25.0}
 SOUTHERLY_SEA = {"latitude_deg": 38.0, "longitude_deg": -33.0}
 SOUTH_SEA = {"latitude_deg": -42.0, "longitude_deg": -150.0}
-ZONE, SOUTH_ZONE = "Atlantic/Azores", "Etc/GMT+10"
+ZONE, SOUTH_ZONE = "Etc/UTC", "Etc/GMT+10"
 
 
 def _shoot(
@@ -138,7 +138,7 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
         subject_tone="light", background_tone="dark", support="rest", focal_length_mm=600, must_hold=("white cloth",),
     ),
     _situation(
-        "estuary", 2, "Deer at the wood’s edge", ("16:20", "17:10"), ("alder-24", "400-28"), near=25, far=50,
+        "estuary", 2, "Deer at the wood’s edge", ("17:20", "18:10"), ("alder-24", "400-28"), near=25, far=50,
         light={"name": "dusk", "ev_low": 6, "ev_high": 9}, speed=(0.2, 0.8), direction="erratic", activity="grazing",
         subject="animal", support="monopod", constraints=("silent", "discreet", "no_flash"),
     ),

@@ -6,6 +6,7 @@ from django.http import HttpResponse
 from django.utils import timezone
 from ninja import File, Router, Schema
 from ninja.files import UploadedFile
+from pydantic import Field
 
 from wide_aperture.core.night.frames import NightFrame
 from wide_aperture.core.night.moon import BalancedRise, MoonPlan, balanced_rises, moon_plan
@@ -117,6 +118,8 @@ class NightOut(Schema):
     usable_above_deg: float
     target_azimuth_deg: float
     target_altitude_deg: float
+    declination_deg: float = Field(description="At the middle of the frame")
+    trail_edge_px: float = Field(description="Longest trail anywhere in the frame")
     nearest_dark: dt.date | None
 
 

@@ -16,6 +16,8 @@ from wide_aperture.core.night.search import NightWish
 from wide_aperture.core.place_document import HorizonPoint
 from wide_aperture.core.situation import Light, SkyCondition
 
+Bearing = Annotated[float, Field(ge=0, le=360)]
+Tilt = Annotated[float, Field(ge=-90, le=90)]
 Minutes = Annotated[float, Field(ge=-1440, le=20_160, allow_inf_nan=False)]
 Focal = Annotated[float, Field(gt=0.5, le=10_000, allow_inf_nan=False)]
 FNumber = Annotated[float, Field(gt=0.3, le=128, allow_inf_nan=False)]
@@ -83,6 +85,27 @@ class NightRequest(Schema):
     exposure_s: Annotated[float, Field(gt=0, le=3600)] | None = None
     frames: Annotated[int, Field(ge=1, le=2000)] = 1
     tracked: bool = False
+    bearing_deg: Bearing | None = Field(default=None, description="Where the camera points; null: at the target")
+    tilt_deg: Tilt = 0
+
+
+class Pointed(Schema):
+    """A frame laid on the sky."""
+
+    sensor_width_mm: Annotated[float, Field(gt=0, le=200)]
+    sensor_height_mm: Annotated[float, Field(gt=0, le=200)]
+    crop_factor: Annotated[float, Field(gt=0, le=100)]
+    focal_mm: Focal
+    bearing_deg: Bearing
+    tilt_deg: Tilt = 0
+
+
+class OutlineOut(Schema):
+    """The edge of a frame, closed."""
+
+    azimuth_deg: list[float]
+    altitude_deg: list[float]
+    caution: str | None
 
 
 class PanoramaRequest(Schema):
@@ -96,6 +119,7 @@ class PanoramaRequest(Schema):
     horizon: Annotated[list[HorizonPoint], Field(max_length=400)] = []
     dark_mag: Annotated[float, Field(ge=14, le=22.5)] = DARK_SKY_MAG
     target: Annotated[str, Field(max_length=60)] | None = None
+    pointed: Pointed | None = None
 
 
 class TrackOut(Schema):
@@ -131,6 +155,7 @@ class PanoramaOut(Schema):
     glow: GlowOut
     horizon_deg: list[float]
     moon_fraction: float
+    frame: OutlineOut | None
 
 
 class MoonRequest(Schema):

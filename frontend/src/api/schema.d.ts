@@ -2863,6 +2863,8 @@ export interface components {
             ev_low: number;
             /** Flicker Hz */
             flicker_hz: number | null;
+            /** Scene Range Ev */
+            scene_range_ev: number | null;
             /** Second Cct K */
             second_cct_k: number | null;
         };
@@ -3444,6 +3446,11 @@ export interface components {
         /** NightOut */
         NightOut: {
             dark: components["schemas"]["DarkNight"];
+            /**
+             * Declination Deg
+             * @description At the middle of the frame
+             */
+            declination_deg: number;
             frame: components["schemas"]["NightFrame"];
             /** Nearest Dark */
             nearest_dark: string | null;
@@ -3453,6 +3460,11 @@ export interface components {
             target_altitude_deg: number;
             /** Target Azimuth Deg */
             target_azimuth_deg: number;
+            /**
+             * Trail Edge Px
+             * @description Longest trail anywhere in the frame
+             */
+            trail_edge_px: number;
             /** Usable Above Deg */
             usable_above_deg: number;
         };
@@ -3463,6 +3475,11 @@ export interface components {
              * @default 10
              */
             above_deg: number;
+            /**
+             * Bearing Deg
+             * @description Where the camera points; null: at the target
+             */
+            bearing_deg?: number | null;
             body: components["schemas"]["Body"];
             /**
              * Dark Mag
@@ -3496,6 +3513,11 @@ export interface components {
              * @default Galactic core
              */
             target: string;
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
             /**
              * Tracked
              * @default false
@@ -3700,6 +3722,18 @@ export interface components {
             sky?: components["schemas"]["SkyContext"] | null;
         };
         /**
+         * OutlineOut
+         * @description The edge of a frame, closed.
+         */
+        OutlineOut: {
+            /** Altitude Deg */
+            altitude_deg: number[];
+            /** Azimuth Deg */
+            azimuth_deg: number[];
+            /** Caution */
+            caution: string | null;
+        };
+        /**
          * Panorama
          * @description Frames to turn through. step_deg: how far to turn between columns; tilts_deg: each row's height.
          */
@@ -3721,6 +3755,7 @@ export interface components {
         };
         /** PanoramaOut */
         PanoramaOut: {
+            frame: components["schemas"]["OutlineOut"] | null;
             glow: components["schemas"]["GlowOut"];
             /** Horizon Deg */
             horizon_deg: number[];
@@ -3755,6 +3790,7 @@ export interface components {
              * @default []
              */
             horizon: components["schemas"]["HorizonPoint"][];
+            pointed?: components["schemas"]["Pointed"] | null;
             sky: components["schemas"]["SkyContext"];
             /** Target */
             target?: string | null;
@@ -4060,6 +4096,27 @@ export interface components {
              */
             shoot_id: string;
             situation: components["schemas"]["Situation"];
+        };
+        /**
+         * Pointed
+         * @description A frame laid on the sky.
+         */
+        Pointed: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Crop Factor */
+            crop_factor: number;
+            /** Focal Mm */
+            focal_mm: number;
+            /** Sensor Height Mm */
+            sensor_height_mm: number;
+            /** Sensor Width Mm */
+            sensor_width_mm: number;
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
         };
         /**
          * PredictedFrame
@@ -6564,6 +6621,7 @@ export type NightWish = components['schemas']['NightWish'];
 export type Option = components['schemas']['Option'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
+export type OutlineOut = components['schemas']['OutlineOut'];
 export type Panorama = components['schemas']['Panorama'];
 export type PanoramaOut = components['schemas']['PanoramaOut'];
 export type PanoramaRequest = components['schemas']['PanoramaRequest'];
@@ -6574,6 +6632,7 @@ export type Place = components['schemas']['Place'];
 export type Plan = components['schemas']['Plan'];
 export type PlanRequest = components['schemas']['PlanRequest'];
 export type PlannedSituation = components['schemas']['PlannedSituation'];
+export type Pointed = components['schemas']['Pointed'];
 export type PredictedFrame = components['schemas']['PredictedFrame'];
 export type Preferences = components['schemas']['Preferences'];
 export type Price = components['schemas']['Price'];

@@ -8,6 +8,7 @@ from wide_aperture.core import wording
 from wide_aperture.core.plan_document import Advice
 from wide_aperture.core.planner.draft import Draft
 from wide_aperture.core.quantities import format_iso
+from wide_aperture.core.sky.pointing import sun_caution
 
 SERIOUS_EV = 0.5  # past a limit by more than this, the plan says that not all wishes are met
 WANTS_ONLY = ("clean", "lens_best", "depth_forgives", "bulb", "flicker")
@@ -78,31 +79,16 @@ def _too_bright(draft: Draft) -> bool:
     return term is not None and term.low is not None and draft.exposure.shutter_s < term.low
 
 
-LONG_LENS_EQUIVALENT_MM = 100.0
-NEAR_SUN_DEG = 15.0
-
-
 def _near_the_sun(draft: Draft) -> str | None:
-    """A warning with numbers where a long lens looks towards the Sun; None otherwise or where nobody said where it looks."""
+    """The caution where anybody said where the camera looks."""
     case, situation = draft.case, draft.case.situation
     bearing, sun_bearing, sun_altitude = situation.bearing_deg, situation.sun_bearing_deg, situation.sun_altitude_deg
-    equivalent = case.focal_mm * case.body.crop_factor
-    if bearing is None or sun_bearing is None or sun_altitude is None or sun_altitude < -1:
+    if bearing is None or sun_bearing is None or sun_altitude is None:
         return None
-    if equivalent < LONG_LENS_EQUIVALENT_MM:
-        return None
-    tilt, height = math.radians(situation.tilt_deg), math.radians(sun_altitude)
-    turn = math.radians(sun_bearing - bearing)
-    cosine = math.sin(tilt) * math.sin(height) + math.cos(tilt) * math.cos(height) * math.cos(turn)
-    away = math.degrees(math.acos(max(-1.0, min(1.0, cosine))))
-    half_field = math.degrees(math.atan(case.body.sensor_width_mm / 2 / case.focal_mm))
-    if away > half_field + NEAR_SUN_DEG:
-        return None
-    where = "inside the frame" if away <= half_field else f"{away - half_field:.0f} degrees outside the frame"
-    return (
-        f"The Sun stands {where} at {case.focal_mm:.0f} mm: a long lens burns eyes and sensors. Never look through it "
-        "without a certified solar filter on the front."
-    )
+    return sun_caution(
+        case.body.sensor_width_mm, case.focal_mm, case.body.crop_factor, bearing_deg=bearing, tilt_deg=situation.tilt_deg,
+        sun_azimuth_deg=sun_bearing, sun_altitude_deg=sun_altitude,
+    )  # fmt: skip
 
 
 def cautions(draft: Draft) -> tuple[str, ...]:

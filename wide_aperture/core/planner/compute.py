@@ -93,6 +93,7 @@ def plan(
             cct_k=case.cct_k,
             second_cct_k=situation.second_cct_k,
             flicker_hz=case.flicker_hz,
+            scene_range_ev=case.scene_range_ev,
         ),
         windows=windows(draft),
         prices=price_list(search, search.excesses(draft.exposure)),

@@ -26,7 +26,7 @@ KNOWN_ZONES = functools.cache(zoneinfo.available_timezones)  # it reads the disk
 
 def _known_zone(name: str) -> str:
     if name not in KNOWN_ZONES():
-        raise ValueError(f"{name!r} is no time zone; write one like 'Etc/UTC' or 'Atlantic/Azores'")
+        raise ValueError(f"{name!r} is no time zone; write one like 'Etc/UTC' or 'Etc/GMT+2'")
     return name
 
 

@@ -6,14 +6,16 @@ from typing import Any
 
 import numpy as np
 
-from wide_aperture.core.daylight.day import days_of, tracks
+from wide_aperture.core.daylight.day import SkyTracks, days_of, tracks
+from wide_aperture.core.motion import star_trail_length
 from wide_aperture.core.night.darkness import magnitude_of_luminance, sky_cd_m2, usable_above_deg
 from wide_aperture.core.night.frames import night_frame
 from wide_aperture.core.night.search import NightSearch, nearest_dark_night, search_nights
 from wide_aperture.core.night.windows import dark_night, last_evening, year_of
 from wide_aperture.core.sky import GALACTIC_CENTRE, Star, find_star, stars
+from wide_aperture.core.sky.pointing import frame_outline, framed_declination_deg, sun_caution
 from wide_aperture.core.sky.stars import star_track
-from wide_aperture.sky.schemas import NightRequest, PanoramaRequest, SearchRequest, YearRequest
+from wide_aperture.sky.schemas import NightRequest, PanoramaRequest, Pointed, SearchRequest, YearRequest
 
 TRACK_STEP_MIN = 10.0
 GLOW_AZIMUTHS, GLOW_ALTITUDES = np.arange(0, 361, 7.5), np.arange(0, 61, 5.0)
@@ -37,16 +39,19 @@ def night(asked: NightRequest) -> dict[str, Any]:
     altitude, azimuth = star_track(
         target.right_ascension_deg, target.declination_deg, days_of(context, moment), context.observer
     )
+    bearing, tilt = (float(azimuth[0]), float(altitude[0])) if asked.bearing_deg is None else (asked.bearing_deg, asked.tilt_deg)  # fmt: skip
+    middle, edge = _framed(asked, bearing, tilt)
     brightness = float(
         sky_cd_m2(
-            azimuth, altitude, dark_mag=asked.dark_mag, glows=tuple(asked.glows), sun_altitude_deg=sky.sun_altitude_deg,
+            np.array([bearing]), np.array([tilt]), dark_mag=asked.dark_mag, glows=tuple(asked.glows), sun_altitude_deg=sky.sun_altitude_deg,
             moon_altitude_deg=sky.moon_altitude_deg, moon_fraction=sky.moon_fraction,
         )[0]
     )  # fmt: skip
     frame = night_frame(
-        asked.body, asked.focal_mm, asked.f_number, sky_cd_m2=brightness, declination_deg=target.declination_deg,
+        asked.body, asked.focal_mm, asked.f_number, sky_cd_m2=brightness, declination_deg=middle,
         frames=asked.frames, exposure_s=asked.exposure_s, tracked=asked.tracked,
     )  # fmt: skip
+    edge_px = float(star_trail_length(edge, asked.focal_mm, asked.body.pixel_pitch_um, frame.exposure_s))
     nearest = None if dark.astronomical else nearest_dark_night(context)
     return {
         "dark": dark,
@@ -55,8 +60,20 @@ def night(asked: NightRequest) -> dict[str, Any]:
         "usable_above_deg": usable,
         "target_azimuth_deg": float(azimuth[0]),
         "target_altitude_deg": float(altitude[0]),
+        "declination_deg": middle,
+        "trail_edge_px": 0.0 if asked.tracked else edge_px,
         "nearest_dark": nearest,
     }
+
+
+def _framed(asked: NightRequest, bearing_deg: float, tilt_deg: float) -> tuple[float, float]:
+    """Declination in the middle of the frame, and that on its edge (or in it) where stars drift fastest."""
+    size = (asked.body.sensor_width_mm, asked.body.sensor_height_mm)
+    latitude = asked.sky.latitude_deg
+    outline = framed_declination_deg(*frame_outline(*size, asked.focal_mm, bearing_deg, tilt_deg), latitude)
+    middle = float(framed_declination_deg(bearing_deg, tilt_deg, latitude))
+    crosses_equator = float(outline.min()) < 0 < float(outline.max())
+    return middle, 0.0 if crosses_equator else float(outline[np.argmin(np.abs(outline))])
 
 
 def year(asked: YearRequest) -> dict[str, Any]:
@@ -93,7 +110,19 @@ def panorama(asked: PanoramaRequest) -> dict[str, Any]:
         "glow": _glow(asked, here.sun_altitude_deg, here.moon_altitude_deg, here.moon_fraction),
         "horizon_deg": _horizon(asked),
         "moon_fraction": float(here.moon_fraction[0]),
+        "frame": _outline(asked.pointed, here) if asked.pointed else None,
     }
+
+
+def _outline(frame: Pointed, here: SkyTracks) -> dict[str, Any]:
+    azimuth, altitude = frame_outline(
+        frame.sensor_width_mm, frame.sensor_height_mm, frame.focal_mm, frame.bearing_deg, frame.tilt_deg
+    )
+    caution = sun_caution(
+        frame.sensor_width_mm, frame.focal_mm, frame.crop_factor, bearing_deg=frame.bearing_deg, tilt_deg=frame.tilt_deg,
+        sun_azimuth_deg=float(here.sun_azimuth_deg[0]), sun_altitude_deg=float(here.sun_altitude_deg[0]),
+    )  # fmt: skip
+    return {"azimuth_deg": azimuth.round(2).tolist(), "altitude_deg": altitude.round(2).tolist(), "caution": caution}
 
 
 def _track(name: str, kind: str, minutes: np.ndarray, altitude: np.ndarray, azimuth: np.ndarray, now_altitude: np.ndarray, now_azimuth: np.ndarray) -> dict[str, Any]:  # fmt: skip

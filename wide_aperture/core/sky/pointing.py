@@ -1,0 +1,82 @@
+"""Where a camera points on the sky: the outline of its frame, angles between directions, the declination it frames."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.numeric import Floats, as_floats
+
+POINTS_A_SIDE = 12
+
+
+def frame_outline(
+    width_mm: float, height_mm: float, focal_mm: float, bearing_deg: float, tilt_deg: float
+) -> tuple[Floats, Floats]:
+    """Azimuths and altitudes along the edge of a rectilinear frame, closed, from its lower left corner.
+
+    Raises: DomainError for sizes or focal lengths that are not above 0.
+    Source: gnomonic projection; the camera level, turned to the bearing and tilted up.
+    """
+    for name, value in (("width_mm", width_mm), ("height_mm", height_mm), ("focal_mm", focal_mm)):
+        if value <= 0:
+            raise DomainError(name, value, "must be above 0")
+    along = np.linspace(-1, 1, POINTS_A_SIDE)
+    one = np.ones(POINTS_A_SIDE)
+    x = np.concatenate([along, one, -along, -one]) * width_mm / 2
+    y = np.concatenate([-one, along, one, -along]) * height_mm / 2
+    bearing, tilt = math.radians(bearing_deg), math.radians(tilt_deg)
+    ahead = focal_mm * math.cos(tilt) - y * math.sin(tilt)
+    up = focal_mm * math.sin(tilt) + y * math.cos(tilt)
+    azimuth = np.degrees(bearing + np.arctan2(x, ahead)) % 360
+    return np.asarray(azimuth), np.asarray(np.degrees(np.arctan2(up, np.hypot(ahead, x))))
+
+
+def apart_deg(
+    azimuth_deg: ArrayLike, altitude_deg: ArrayLike, other_azimuth_deg: ArrayLike, other_altitude_deg: ArrayLike
+) -> Floats:
+    """The angle between two directions, any shape."""
+    turn = np.radians(as_floats(other_azimuth_deg) - as_floats(azimuth_deg))
+    a, b = np.radians(as_floats(altitude_deg)), np.radians(as_floats(other_altitude_deg))
+    cosine = np.sin(a) * np.sin(b) + np.cos(a) * np.cos(b) * np.cos(turn)
+    return np.asarray(np.degrees(np.arccos(np.clip(cosine, -1, 1))))
+
+
+def framed_declination_deg(azimuth_deg: ArrayLike, altitude_deg: ArrayLike, latitude_deg: float) -> Floats:
+    """The declination in a direction over a place: it alone decides how fast the stars there drift."""
+    latitude, altitude = math.radians(latitude_deg), np.radians(as_floats(altitude_deg))
+    sine = np.sin(altitude) * math.sin(latitude) + np.cos(altitude) * math.cos(latitude) * np.cos(
+        np.radians(as_floats(azimuth_deg))
+    )
+    return np.asarray(np.degrees(np.arcsin(np.clip(sine, -1, 1))))
+
+
+LONG_LENS_EQUIVALENT_MM = 100.0
+NEAR_SUN_DEG = 15.0
+
+
+def sun_caution(
+    width_mm: float,
+    focal_mm: float,
+    crop_factor: float,
+    *,
+    bearing_deg: float,
+    tilt_deg: float,
+    sun_azimuth_deg: float,
+    sun_altitude_deg: float,
+) -> str | None:
+    """A warning with numbers where a long lens looks towards the Sun; None where it does not or the Sun is down."""
+    if sun_altitude_deg < -1 or focal_mm * crop_factor < LONG_LENS_EQUIVALENT_MM:
+        return None
+    away = float(apart_deg(bearing_deg, tilt_deg, sun_azimuth_deg, sun_altitude_deg))
+    half_field = math.degrees(math.atan(width_mm / 2 / focal_mm))
+    if away > half_field + NEAR_SUN_DEG:
+        return None
+    where = "inside the frame" if away <= half_field else f"{away - half_field:.0f} degrees outside the frame"
+    return (
+        f"The Sun stands {where} at {focal_mm:.0f} mm: a long lens burns eyes and sensors. Never look through it "
+        "without a certified solar filter on the front."
+    )
