@@ -8,6 +8,8 @@ from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
+from wide_aperture.core.daylight.day import MeterReading
+from wide_aperture.core.daylight.hand_meter import simulated_reading
 from wide_aperture.core.night.frames import NightFrame
 from wide_aperture.core.night.moon import BalancedRise, MoonPlan, balanced_rises, moon_plan
 from wide_aperture.core.night.search import NightSearch
@@ -36,6 +38,7 @@ from wide_aperture.sky.schemas import (
     NightRequest,
     PanoramaOut,
     PanoramaRequest,
+    ReadingRequest,
     RisesRequest,
     SearchRequest,
     SequenceRequest,
@@ -90,6 +93,12 @@ def star_catalogue(request):
 def day_strip(request, asked: DayRequest):
     """Light, twilights and tracks of a shoot's hours, and the light of its situations."""
     return HttpResponse(DayOut.model_validate(day.day_strip(asked)).model_dump_json(), content_type="application/json")
+
+
+@sky.post("/reading", response={200: MeterReading, 422: Problem}, operation_id="sky_reading")
+def reading(request, asked: ReadingRequest):
+    """What the simulated light meter shows at a place and time."""
+    return simulated_reading(asked.sky, asked.at_min, asked.condition)
 
 
 class ChangingOut(Schema):

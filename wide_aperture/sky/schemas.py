@@ -72,6 +72,12 @@ class DayOut(Schema):
     sentence: str
 
 
+class ReadingRequest(Schema):
+    sky: SkyContext
+    at_min: Minutes
+    condition: SkyCondition = "clear"
+
+
 class NightRequest(Schema):
     sky: SkyContext
     target: Annotated[str, Field(max_length=60)] = "Galactic core"

@@ -955,6 +955,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sky/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reading
+         * @description What the simulated light meter shows at a place and time.
+         */
+        post: operations["sky_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sky/rises": {
         parameters: {
             query?: never;
@@ -4327,6 +4347,18 @@ export interface components {
             /** Iso */
             iso: number;
         };
+        /** ReadingRequest */
+        ReadingRequest: {
+            /** At Min */
+            at_min: number;
+            /**
+             * Condition
+             * @default clear
+             * @enum {string}
+             */
+            condition: "clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
+            sky: components["schemas"]["SkyContext"];
+        };
         /** ReadingsOut */
         ReadingsOut: {
             /** Deep Shadow */
@@ -6641,6 +6673,7 @@ export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
 export type RankedCause = components['schemas']['RankedCause'];
 export type ReadNoisePoint = components['schemas']['ReadNoisePoint'];
+export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingsOut = components['schemas']['ReadingsOut'];
 export type Rehearsal = components['schemas']['Rehearsal'];
 export type RehearsalRequest = components['schemas']['RehearsalRequest'];
@@ -9586,6 +9619,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PanoramaOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sky_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterReading"];
                 };
             };
             /** @description Unprocessable Entity */

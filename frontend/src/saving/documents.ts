@@ -34,6 +34,7 @@ const entries = reactive({
   shoots: new Map(),
   situations: new Map(),
   setups: new Map(),
+  places: new Map(),
 }) as Entries
 
 const loads = new Map<Kind, Promise<void>>()

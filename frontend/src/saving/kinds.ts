@@ -1,6 +1,6 @@
 /** The kinds of saved documents: their routes under the API, and what people call them. */
 import { answered, client } from '@/api/client'
-import type { Body, FoundationDocument, Lens, PlannedSituation, SavedSetup, Shoot } from '@/api/types'
+import type { Body, FoundationDocument, Lens, PlannedSituation, SavedPlace, SavedSetup, Shoot } from '@/api/types'
 
 export interface Documents {
   bodies: Body
@@ -9,6 +9,7 @@ export interface Documents {
   shoots: Shoot
   situations: PlannedSituation
   setups: SavedSetup
+  places: SavedPlace
 }
 
 export type Kind = keyof Documents
@@ -21,6 +22,7 @@ export const NOUN: Record<Kind, string> = {
   shoots: 'shoot',
   situations: 'situation',
   setups: 'setup',
+  places: 'place',
 }
 
 export interface Stored<D> {

@@ -3,8 +3,9 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
 import type { Plan, PlannedSituation, PlanRequest } from '@/api/types'
-import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
+import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { useFoundation } from '@/shared/foundation'
+import { useShoot } from '../plan/skyContext'
 import { lastSituation, requestFor } from '../plan/useCase'
 
 export interface PlannedPlan {
@@ -24,18 +25,13 @@ export function useShootPlans() {
   const lenses = useEntries('lenses')
   const last = computed(() => situations.value.find((entry) => entry.id === lastSituation.value))
   const shootId = computed(() => (last.value ? currentOf(last.value)!.shoot_id : null))
-  const shootEntry = useEntry('shoots', () => shootId.value ?? '')
-  const shoot = computed(() => (shootEntry.value ? currentOf(shootEntry.value) : null))
+  const { shoot, situations: ofShoot, sky } = useShoot(() => shootId.value)
   const requests = computed(() =>
-    situations.value
-      .map((entry) => currentOf(entry)!)
-      .filter((planned) => planned.shoot_id === shootId.value)
-      .sort((a, b) => a.situation.order - b.situation.order)
-      .flatMap((planned) => {
+    ofShoot.value.flatMap((planned) => {
         const body = bodies.value.find((entry) => entry.id === planned.body_id)
         const lens = lenses.value.find((entry) => entry.id === planned.lens_id)
-        return body && lens ? [{ planned, request: requestFor(planned, currentOf(body)!, currentOf(lens)!, foundation.forPlan.value) }] : []
-      }),
+        return body && lens ? [{ planned, request: requestFor(planned, currentOf(body)!, currentOf(lens)!, foundation.forPlan.value, sky.value) }] : []
+    }),
   )
   const plans = useQuery({
     queryKey: computed(() => ['shoot-plans', requests.value.map((item) => item.request)]),

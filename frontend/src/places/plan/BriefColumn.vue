@@ -2,7 +2,7 @@
 /** The brief in words, the schools followed, findings with their remedies, and other ways. */
 import { computed } from 'vue'
 import type { Alternative, Finding, NamedLight, Plan, PlannedSituation, Price } from '@/api/types'
-import { apertureText, evText, isoText, kelvinText, shutterText, signedStops } from '@/shared/format'
+import { apertureText, clockText, evText, isoText, kelvinText, shutterText, signedStops } from '@/shared/format'
 import { distanceBand } from '@/shared/units'
 import { labelOf } from './labels'
 import type { Changes } from './pins'
@@ -23,9 +23,11 @@ const rows = computed(() => {
   const ev = light.kind === 'ev' ? light.ev100 : (props.plan?.light.ev100 ?? named?.ev100)
   const speed = situation.speed
   const seen = props.plan?.light
+  const between = seen && light.kind !== 'named' && seen.ev_high - seen.ev_low > 0.6 ? `${evText(seen.ev_low)} to ${evText(seen.ev_high)}` : null
   return [
-    { label: 'Light', value: `${ev === undefined ? '' : evText(ev)}${named ? ` · ${named.label.toLowerCase()}` : ''}`, section: 'light' },
-    { label: 'Colour', value: `${kelvinText(light.cct_k ?? named?.cct_k ?? 5500)}${seen?.flicker_hz ? `, pulses ${seen.flicker_hz} Hz` : ''}${situation.second_cct_k ? `, second ${kelvinText(situation.second_cct_k)}` : ''}`, section: 'light' },
+    { label: 'Light', value: `${ev === undefined ? '' : evText(ev)}${sort(named)}`, section: 'light' },
+    { label: 'Colour', value: `${kelvinText(light.cct_k ?? named?.cct_k ?? seen?.cct_k ?? 5500)}${seen?.flicker_hz ? `, pulses ${seen.flicker_hz} Hz` : ''}${situation.second_cct_k ? `, second ${kelvinText(situation.second_cct_k)}` : ''}`, section: 'light' },
+    ...(between ? [{ label: 'Between', value: between, section: 'light' }] : []),
     { label: 'Subject', value: `${labelOf('subject', situation.subject ?? 'usual')}${speed.high_m_s ? `, ${speed.low_m_s === speed.high_m_s ? '' : `${speed.low_m_s}–`}${speed.high_m_s} m/s` : ''}, ${labelOf('direction', situation.direction)}`, section: 'subject' },
     { label: 'Distance', value: distanceBand(situation.near_m, situation.far_m ?? null), section: 'subject' },
     { label: 'Focal length', value: `${Math.round(props.plan?.choice.focal_length_mm ?? situation.focal_length_mm ?? 0) || '–'} mm${situation.focal_length_mm ? '' : ', chosen'}`, section: 'kit' },
@@ -35,6 +37,14 @@ const rows = computed(() => {
     { label: 'Rules', value: situation.constraints.map((c) => labelOf('constraint', c)).join(', ') || 'none', section: 'look' },
   ]
 })
+/** What kind of light it is: its name, the sky, or a reading. */
+function sort(named: NamedLight | undefined): string {
+  const { light } = props.planned.situation
+  if (light.kind === 'sky') return ` · sky, ${labelOf('sky', light.condition ?? 'clear')}`
+  if (light.kind === 'reading') return ` · read${light.at_min !== null && light.at_min !== undefined ? ` at ${clockText(light.at_min)}` : ''}`
+  return named ? ` · ${named.label.toLowerCase()}` : ''
+}
+
 const schools = computed(() => Object.entries(props.plan?.schools_followed ?? {}).slice(0, 4))
 const findings = computed(() => props.plan?.findings ?? [])
 

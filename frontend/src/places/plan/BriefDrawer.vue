@@ -3,21 +3,22 @@
 import { Button, Checkbox, Drawer, Popconfirm, Segmented } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { Problem } from '@/api/client'
-import type { PlannedSituation, Requests, Schools, Situation } from '@/api/types'
+import type { Plan, PlannedSituation, Requests, Schools, Situation, SkyContext } from '@/api/types'
 import { useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
-import { clockText, parseClock, parseNumber, shutterText } from '@/shared/format'
+import { parseNumber, shutterText } from '@/shared/format'
 import NumberField from '@/shared/NumberField.vue'
 import { provideFieldProblems } from '@/shared/problems'
 import { tables } from '@/shared/tables'
 import TextField from '@/shared/TextField.vue'
 import { distanceUnit, fromShown, INFINITY_M, toShown } from '@/shared/units'
 import KitChooser from './KitChooser.vue'
-import { labelOf, optionsOf } from './labels'
+import { optionsOf } from './labels'
+import LightFields from './LightFields.vue'
 import SchoolsForm from './SchoolsForm.vue'
 
-const props = defineProps<{ planned: PlannedSituation; section: string; problem: Problem | null }>()
+const props = defineProps<{ planned: PlannedSituation; section: string; problem: Problem | null; sky: SkyContext | null; plan: Plan | null }>()
 const emit = defineEmits<{ close: []; remove: []; duplicate: [] }>()
 
 const SECTIONS = [
@@ -35,32 +36,12 @@ const entry = useEntry('situations', () => props.planned.situation.id)
 provideFieldProblems(() => entry.value, () => props.problem?.errors ?? [])
 
 const situation = computed(() => props.planned.situation)
-const light = computed(() => situation.value.light)
-const named = computed(() => {
-  const now = light.value
-  return now.kind === 'named' ? tables.value?.lights.find((item) => item.id === now.name) : undefined
-})
-
 function save(next: PlannedSituation, field: string): void {
   edit('situations', next, `brief/${field}`)
 }
 
 function change(changes: Partial<Situation>): void {
   save({ ...props.planned, situation: { ...situation.value, ...changes } }, Object.keys(changes).join())
-}
-
-function changeLight(changes: Record<string, unknown>): void {
-  change({ light: { ...light.value, ...changes } as Situation['light'] })
-}
-
-function chooseLight(id: string): void {
-  const { cct_k: _colour, ev_low: _low, ev_high: _high, ...kept } = light.value
-  if (id === 'ev') {
-    const ev = named.value?.ev100 ?? (light.value.kind === 'ev' ? light.value.ev100 : 10)
-    change({ light: { kind: 'ev', ev100: ev, cct_k: named.value?.cct_k ?? light.value.cct_k ?? null, ev_low: null, ev_high: null, ev_refers_to: kept.ev_refers_to } })
-  } else {
-    change({ light: { kind: 'named', name: id, cct_k: null, ev_low: null, ev_high: null, ev_refers_to: kept.ev_refers_to }, flicker_hz: null })
-  }
 }
 
 function chooseActivity(id: string): void {
@@ -92,10 +73,6 @@ function toggleConstraint(id: Situation['constraints'][number], on: boolean): vo
   change({ constraints: on ? [...kept, id] : kept })
 }
 
-const lightOptions = computed(() => [
-  { value: 'ev', label: 'By exposure value' },
-  ...(tables.value?.lights ?? []).map((item) => ({ value: item.id, label: item.label })),
-])
 const activityOptions = computed(() => {
   const all = tables.value?.activities ?? []
   const here = all.filter((item) => item.genres.includes(situation.value.genre))
@@ -124,20 +101,7 @@ const oneDistance = computed(() => (situation.value.far_m !== null && situation.
     <form class="form" @submit.prevent>
       <template v-if="shown === 'light'">
         <TextField label="What happens" pointer="/situation/title" :value="situation.title" needed class="wide" @update:value="(title) => change({ title })" />
-        <ChoiceField label="Light" class="wide" searchable :value="light.kind === 'named' ? light.name : 'ev'" :options="lightOptions" @update:value="chooseLight" />
-        <NumberField v-if="light.kind === 'ev'" label="Exposure value" pointer="/situation/light/ev100" unit="EV" :value="light.ev100" :least="-20" :most="40" hint="At ISO 100, for the main subject" @update:value="(ev100) => changeLight({ ev100 })" />
-        <p v-else-if="named" class="soft said">About EV {{ named.ev100 }} (met from {{ named.ev_low }} to {{ named.ev_high }}), {{ named.cct_k }} K{{ named.pulses ? ', pulses with the mains' : '' }}.</p>
-        <NumberField label="Colour of the light" pointer="/situation/light/cct_k" unit="K" optional :empty-means="named ? String(named.cct_k) : '5500'" :value="light.cct_k ?? null" :least="1000" :most="40000" @update:value="(cct_k) => changeLight({ cct_k })" />
-        <NumberField label="May fall to" pointer="/situation/light/ev_low" unit="EV" optional empty-means="steady" :value="light.ev_low ?? null" :least="-20" :most="40" @update:value="(ev_low) => changeLight({ ev_low })" />
-        <NumberField label="May rise to" pointer="/situation/light/ev_high" unit="EV" optional empty-means="steady" :value="light.ev_high ?? null" :least="-20" :most="40" @update:value="(ev_high) => changeLight({ ev_high })" />
-        <NumberField label="Second light" pointer="/situation/second_cct_k" unit="K" optional empty-means="none" :value="situation.second_cct_k ?? null" :least="1000" :most="40000" @update:value="(second_cct_k) => change({ second_cct_k })" />
-        <NumberField label="Pulse of the light" pointer="/situation/flicker_hz" unit="Hz" optional :empty-means="named?.pulses ? `${2 * planned.preferences.mains_hz} by its name` : 'steady'" :value="situation.flicker_hz ?? null" :least="10" :most="100000" @update:value="(flicker_hz) => change({ flicker_hz })" />
-        <NumberField label="Background, if different" pointer="/situation/background_ev100" unit="EV" optional empty-means="as the subject" :value="situation.background_ev100 ?? null" :least="-20" :most="40" @update:value="(background_ev100) => change({ background_ev100 })" />
-        <NumberField label="Range of the scene" pointer="/situation/scene_range_ev" unit="EV" optional :empty-means="named ? String(named.range_ev) : 'unknown'" :value="situation.scene_range_ev ?? null" :least="0" :most="40" @update:value="(scene_range_ev) => change({ scene_range_ev })" />
-        <ChoiceField label="Subject’s tone" :value="situation.subject_tone" :options="optionsOf<Situation['subject_tone']>('tone')" @update:value="(subject_tone) => change({ subject_tone })" />
-        <ChoiceField label="Surroundings" :value="situation.background_tone" :options="optionsOf<Situation['background_tone']>('tone')" @update:value="(background_tone) => change({ background_tone })" />
-        <NumberField label="Starts" pointer="/situation/starts_at_min" optional empty-means="18:10" :value="situation.starts_at_min ?? null" :format="clockText" :parse="parseClock" @update:value="(starts_at_min) => change({ starts_at_min })" />
-        <NumberField label="Ends" pointer="/situation/ends_at_min" optional empty-means="19:05 or 1+02:30" :value="situation.ends_at_min ?? null" :format="(at) => (at >= 1440 ? `1+${clockText(at)}` : clockText(at))" :parse="parseClock" @update:value="(ends_at_min) => change({ ends_at_min })" />
+        <LightFields :situation="situation" :sky="sky" :plan="plan" :mains-hz="planned.preferences.mains_hz" @change="change" />
       </template>
 
       <template v-else-if="shown === 'subject'">
@@ -181,7 +145,6 @@ const oneDistance = computed(() => (situation.value.far_m !== null && situation.
         <Button size="small" type="primary" class="done" @click="emit('close')">Done</Button>
       </div>
     </template>
-    <span class="visually-hidden">{{ labelOf('genre', situation.genre) }}</span>
   </Drawer>
 </template>
 
@@ -195,12 +158,6 @@ const oneDistance = computed(() => (situation.value.far_m !== null && situation.
 
 .wide {
   grid-column: 1 / -1;
-}
-
-.said {
-  align-self: end;
-  padding-bottom: 6px;
-  font-size: 12px;
 }
 
 fieldset {

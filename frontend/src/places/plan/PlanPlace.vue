@@ -3,8 +3,8 @@
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Alternative, FrameOut, Pin, Schools } from '@/api/types'
-import { currentOf, useEntries, useEntry } from '@/saving/documents'
+import type { Alternative, FrameOut, Pin, PlannedSituation, Schools } from '@/api/types'
+import { currentDocument } from '@/saving/documents'
 import { plainCopy } from '@/saving/merge'
 import { edit, removeWithUndo } from '@/saving/undo'
 import { evText } from '@/shared/format'
@@ -13,7 +13,7 @@ import { useShortcuts } from '@/shared/shortcuts'
 import { tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
 import BriefColumn from './BriefColumn.vue'
-import DayStrip from './DayStrip.vue'
+import ChangingLight from './ChangingLight.vue'
 import ExposureField from './ExposureField.vue'
 import { newSituation } from './newSituation'
 import { type Changes, repinned, withoutPin, withPins } from './pins'
@@ -21,6 +21,9 @@ import PlanNotes from './PlanNotes.vue'
 import RulerStack from './RulerStack.vue'
 import { saveSnapshot } from './saveSnapshot'
 import SetupSheet from './SetupSheet.vue'
+import { useShoot } from './skyContext'
+import type { Hours } from './strip/blocks'
+import DayStrip from './strip/DayStrip.vue'
 import { lastSituation, useCase } from './useCase'
 import { usePlan } from './usePlan'
 
@@ -31,26 +34,32 @@ const ReserveDialog = defineAsyncComponent(() => import('./ReserveDialog.vue'))
 const props = defineProps<{ shootId: string; situationId?: string }>()
 const router = useRouter()
 
-const shootEntry = useEntry('shoots', () => props.shootId)
-const shoot = computed(() => (shootEntry.value ? currentOf(shootEntry.value) : null))
-const allSituations = useEntries('situations')
-const situations = computed(() =>
-  allSituations.value
-    .map((entry) => currentOf(entry)!)
-    .filter((planned) => planned.shoot_id === props.shootId)
-    .sort((a, b) => a.situation.order - b.situation.order),
-)
+const { shoot, situations, sky } = useShoot(() => props.shootId)
 const chosenId = computed(() => props.situationId || (situations.value[0]?.situation.id ?? null))
 const place = computed(() => situations.value.findIndex((planned) => planned.situation.id === chosenId.value))
 
 /** What a marker under the pointer holds right now; saved when it is let go. */
 const live = ref<Changes>({})
-const { loaded, failed, planned, bodyEntry, lensEntry, body, lens, request } = useCase(() => chosenId.value, (held) => withPins(held, live.value))
+/** Hours of a situation that are under the pointer on the strip. */
+const moving = ref<(Hours & { id: string }) | null>(null)
+const { loaded, failed, planned, bodyEntry, lensEntry, body, lens, request } = useCase(() => chosenId.value, {
+  pins: (held) => withPins(held, live.value),
+  brief: (saved) => (moving.value?.id === saved.situation.id ? timedAt(saved, moving.value) : saved),
+})
 const { plan, problem } = usePlan(() => request.value)
 
 watch([loaded, chosenId], () => {
   if (loaded.value && !props.situationId && chosenId.value) void router.replace(`/shoots/${props.shootId}/plan/${chosenId.value}`)
 })
+
+function timedAt(each: PlannedSituation, hours: Hours): PlannedSituation {
+  return { ...each, situation: { ...each.situation, starts_at_min: hours.from, ends_at_min: hours.to } }
+}
+
+function moveTo(id: string, hours: Hours): void {
+  const each = currentDocument('situations', id)
+  if (each) edit('situations', timedAt(each, hours), 'hours')
+}
 
 function savePins(next: Pin[], key: string | null = null): void {
   live.value = {}
@@ -150,7 +159,7 @@ useShortcuts([
     </div>
   </div>
   <div v-else class="plan-place">
-    <DayStrip :shoot-id="shootId" :situations="situations" :chosen="chosenId" :lights="tables?.lights ?? []" @add="add" />
+    <DayStrip :shoot-id="shootId" :situations="situations" :chosen="chosenId" :lights="tables?.lights ?? []" :sky="sky" @add="add" @live="(moved) => (moving = moved)" @move="moveTo" />
     <div v-if="!planned" class="page">
       <div class="empty">
         <p>{{ situations.length ? 'There is no such situation (any more).' : 'No situation yet. What will happen first?' }}</p>
@@ -188,6 +197,7 @@ useShortcuts([
         <PlanPreview v-if="request && plan" :request="request" :to="`/shoots/${shootId}/rehearse/${chosenId}`" @frame="(made) => (frame = made)" />
         <template v-if="plan && body && lens">
           <SetupSheet :plan="plan" @release="release" @schools="(question) => (comparing = question)" @reserve="askingReserve = true" />
+          <ChangingLight v-if="request?.sky" :request="request" />
           <PlanNotes :plan="plan" />
         </template>
       </section>
@@ -197,6 +207,8 @@ useShortcuts([
       :planned="planned"
       :section="editing"
       :problem="problem"
+      :sky="sky"
+      :plan="plan"
       @close="editing = null"
       @remove="removeThis"
       @duplicate="duplicate"

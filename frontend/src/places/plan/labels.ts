@@ -23,6 +23,10 @@ const WORDS: Record<string, Record<string, string>> = {
     portrait: 'Portrait', everyday: 'Everyday',
   },
   tone: { dark: 'dark', mid: 'mid', light: 'light' },
+  sky: {
+    clear: 'clear', haze: 'haze', broken_cloud: 'broken cloud', overcast: 'overcast', open_shade: 'open shade', under_trees: 'under trees',
+    window_side: 'beside a window',
+  },
   depth: { auto: 'as the case asks', subject: 'the subject', range: 'all from near to far' },
 }
 

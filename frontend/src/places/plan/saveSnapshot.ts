@@ -1,8 +1,16 @@
 /** Saves a plan as an immutable setup: the setup with everything it was computed from. */
-import type { Body, Lens, Plan, PlannedSituation, SavedSetup } from '@/api/types'
+import type { Body, Lens, Plan, PlannedSituation, SavedSetup, Situation } from '@/api/types'
 import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { newId } from '@/shared/ids'
+
+/** A setup stands on its own: light of the sky goes into it as the numbers it was planned with. */
+function inNumbers(situation: Situation, plan: Plan): Situation {
+  if (situation.light.kind !== 'sky') return situation
+  const { ev100, ev_low, ev_high, cct_k, scene_range_ev } = plan.light
+  const light: Situation['light'] = { kind: 'ev', ev100, ev_low, ev_high, cct_k, ev_refers_to: situation.light.ev_refers_to }
+  return { ...situation, light, scene_range_ev }
+}
 
 export function snapshotOf(
   title: string,
@@ -26,7 +34,7 @@ export function snapshotOf(
     input_revisions: inputRevisions,
     body,
     lens,
-    situation: planned.situation,
+    situation: inNumbers(planned.situation, plan),
     preferences: planned.preferences,
     accessories: planned.accessories,
     pins: planned.pins,

@@ -36,12 +36,12 @@ export function useRehearsal(situationId: () => string) {
   /** What a marker under the pointer holds right now. */
   const live = ref<Changes>({})
   const capture = computed<Capture | null>(() => (base.value ? captureWith(base.value.capture, { ...changes.value, ...live.value }) : null))
-  const kit = useCase(situationId, (held) => withPins(held, pinsOf(capture.value, { ...changes.value, ...live.value })))
+  const kit = useCase(situationId, { pins: (held) => withPins(held, pinsOf(capture.value, { ...changes.value, ...live.value })) })
   const foundation = useFoundation()
   const asPlanned = computed(() => {
     const { planned, body, lens, loaded } = kit
     if (!loaded.value || !planned.value || !body.value || !lens.value) return null
-    return { ...requestFor(planned.value, body.value, lens.value, foundation.forPlan.value), scene: trial.value.scene }
+    return { ...requestFor(planned.value, body.value, lens.value, foundation.forPlan.value, kit.sky.value), scene: trial.value.scene }
   })
 
   async function begin(): Promise<void> {

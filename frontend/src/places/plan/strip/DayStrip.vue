@@ -1,0 +1,250 @@
+<script setup lang="ts">
+/**
+ * The shoot's hours: light, twilights and tracks of the sky, with its situations as blocks that can be moved.
+ * It is the table of contents of a shoot.
+ */
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { answered, client } from '@/api/client'
+import type { DayOut, DayRequest, NamedLight, PlannedSituation, SkyContext } from '@/api/types'
+import { clockText, evText } from '@/shared/format'
+import { useLatest } from '@/shared/useLatest'
+import { type Block, blocksOf, type Hours, hoursOf } from './blocks'
+import SkyCurves from './SkyCurves.vue'
+import { useBlockDrag } from './useBlockDrag'
+
+const props = defineProps<{
+  shootId: string
+  situations: readonly PlannedSituation[]
+  chosen: string | null
+  lights: readonly NamedLight[]
+  sky: SkyContext | null
+}>()
+const emit = defineEmits<{ add: []; live: [moved: (Hours & { id: string }) | null]; move: [id: string, hours: Hours] }>()
+
+const strip = ref<HTMLElement | null>(null)
+const { width } = useElementSize(strip)
+const AXIS_TOP = 76
+const BLOCKS_TOP = 49
+const MARGIN_PX = 16
+const ADD_PX = 124
+
+const drag = useBlockDrag(() => (hours.value.to - hours.value.from) / room.value, {
+  live: (moved) => emit('live', moved),
+  done: (id, moved) => emit('move', id, moved),
+})
+const room = computed(() => Math.max(width.value - ADD_PX - MARGIN_PX, 100))
+
+/** The curve shows the light of the chosen situation's own kind of sky, else a clear one. */
+const condition = computed<NonNullable<DayRequest['condition']>>(() => {
+  const light = props.situations.find((planned) => planned.situation.id === props.chosen)?.situation.light
+  return (light && 'condition' in light && light.condition) || 'clear'
+})
+/** The layout needs no light: hours come first, then the sky for them. */
+const timed = computed(() => blocksOf(props.situations, props.lights, null, drag.moved.value))
+const hours = ref<Hours>({ from: 9 * 60, to: 18 * 60 })
+watch([timed, () => props.sky, drag.moved], () => {
+  // While a block is under the pointer the axis stands still, else it would run away from it.
+  if (!drag.moved.value) hours.value = hoursOf(timed.value, props.sky !== null)
+}, { immediate: true })
+const { answer: day } = useLatest<DayRequest, DayOut>(
+  () =>
+    props.sky && props.situations.length
+      ? {
+          sky: props.sky,
+          from_min: hours.value.from,
+          until_min: hours.value.to,
+          step_min: 5,
+          condition: condition.value,
+          blocks: timed.value.map((block, i) => ({ id: block.id, from_min: block.from, until_min: block.to, light: props.situations[i]!.situation.light })),
+        }
+      : null,
+  (body) => answered(client.POST('/api/v1/sky/day', { body })),
+)
+const blocks = computed<Block[]>(() => blocksOf(props.situations, props.lights, day.value, drag.moved.value))
+
+const px = (minutes: number): number => MARGIN_PX + ((minutes - hours.value.from) / (hours.value.to - hours.value.from)) * room.value
+const marks = computed(() => {
+  const step = hours.value.to - hours.value.from > 14 * 60 ? 120 : 60
+  const found = []
+  for (let at = Math.ceil(hours.value.from / step) * step; at <= hours.value.to; at += step) found.push(at)
+  return found
+})
+const evTop = (ev: number): number => 48 - ((Math.min(Math.max(ev, -8), 16) + 8) / 24) * 36
+
+/** Blocks that would overlap take a second row. */
+const placed = computed(() => {
+  const ends = [-Infinity, -Infinity]
+  return blocks.value.map((block) => {
+    const left = px(block.from)
+    const blockWidth = Math.max(px(block.to) - left, 86)
+    const row = left >= ends[0]! ? 0 : left >= ends[1]! ? 1 : ends[0]! <= ends[1]! ? 0 : 1
+    ends[row] = left + blockWidth - 1
+    return { ...block, left, blockWidth, row }
+  })
+})
+const rows = computed(() => Math.max(...placed.value.map((block) => block.row), 0) + 1)
+const said = (block: Block, i: number): string =>
+  `${i + 1}. ${block.title}${block.timed ? `, ${clockText(block.from)} to ${clockText(block.to)}` : ', no hours yet'}${block.ev === null ? '' : `, ${evText(block.ev)}`}. Drag, or use the arrow keys, to move it; with Shift its end.`
+</script>
+
+<template>
+  <nav class="strip" aria-label="Situations of the day">
+    <div ref="strip" class="inner">
+      <svg :width="width" height="96" aria-hidden="true">
+        <g v-for="mark in marks" :key="mark">
+          <line class="hour" :x1="px(mark)" :x2="px(mark)" y1="6" :y2="AXIS_TOP" />
+          <text :x="px(mark)" y="90" text-anchor="middle">{{ clockText(mark) }}</text>
+        </g>
+        <SkyCurves v-if="day" :day="day" :x="px" :y="evTop" :bottom="AXIS_TOP" />
+        <g v-for="block in placed" :key="block.id" :class="{ on: block.id === chosen }">
+          <template v-if="block.ev !== null">
+            <rect class="band" :x="px(block.from)" :width="Math.max(px(block.to) - px(block.from), 8)" :y="evTop(block.evHigh) - 1" :height="evTop(block.evLow) - evTop(block.evHigh) + 2" />
+            <line class="light" :x1="px(block.from)" :x2="Math.max(px(block.to), px(block.from) + 8)" :y1="evTop(block.ev)" :y2="evTop(block.ev)" />
+            <text class="ev" :x="px(block.from)" :y="evTop(block.ev) < 22 ? evTop(block.ev) + 12 : evTop(block.ev) - 4">{{ evText(block.ev) }}</text>
+          </template>
+        </g>
+      </svg>
+      <RouterLink
+        v-for="(block, i) in placed"
+        :key="block.id"
+        v-slot="{ href, navigate }"
+        custom
+        :to="`/shoots/${shootId}/plan/${block.id}`"
+      >
+        <a
+          class="block"
+          :href="href"
+          draggable="false"
+          :class="{ on: block.id === chosen, untimed: !block.timed, held: block.id === drag.moved.value?.id }"
+          :style="{ left: `${block.left}px`, width: `${block.blockWidth}px`, top: `${rows > 1 ? BLOCKS_TOP + block.row * 14 : 53}px`, height: rows > 1 ? '13px' : '20px', lineHeight: rows > 1 ? '12px' : '18px' }"
+          :aria-current="block.id === chosen ? 'true' : undefined"
+          :title="said(block, i)"
+          @pointerdown="drag.begin($event, block)"
+          @keydown="drag.key($event, block)"
+          @click="drag.dragging.value ? $event.preventDefault() : navigate($event)"
+        >{{ block.title }}</a>
+      </RouterLink>
+      <span v-if="drag.moved.value" class="hours" :style="{ left: `${px(drag.moved.value.from)}px` }">{{ clockText(drag.moved.value.from) }} – {{ clockText(drag.moved.value.to) }}</span>
+      <p class="said soft narrow">
+        <button class="link" @click="$emit('add')">Add situation</button>
+        <template v-if="!sky">Give the shoot a day and a place to see its light.</template>
+        <template v-else-if="day?.sentence">{{ day.sentence }}</template>
+      </p>
+    </div>
+  </nav>
+</template>
+
+<style scoped>
+.strip {
+  position: relative;
+  height: var(--strip-height);
+  border-bottom: 1px solid var(--rule);
+  overflow: auto hidden;
+  scrollbar-width: none;
+}
+
+.inner {
+  position: relative;
+  min-width: 700px;
+  height: 95px;
+}
+
+svg {
+  display: block;
+}
+
+.hour {
+  stroke: var(--rule);
+  stroke-width: 0.6;
+}
+
+text {
+  fill: var(--soft);
+  font-size: 10.5px;
+}
+
+.ev {
+  font-stretch: 80%;
+}
+
+.light {
+  stroke: var(--soft);
+  stroke-width: 1.5;
+}
+
+.band {
+  fill: var(--soft);
+  opacity: 0.18;
+}
+
+.on .light {
+  stroke: var(--move);
+  stroke-width: 2.5;
+}
+
+.on .band {
+  fill: var(--move);
+  opacity: 0.25;
+}
+
+.on .ev {
+  fill: var(--move);
+  font-weight: 600;
+}
+
+.block {
+  position: absolute;
+  padding: 0 5px;
+  border: 1px solid var(--soft);
+  overflow: hidden;
+  background: var(--sheet);
+  color: var(--ink);
+  font-size: 11.5px;
+  font-stretch: 80%;
+  text-decoration: none;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  cursor: grab;
+  touch-action: none;
+  user-select: none;
+}
+
+.block.held {
+  z-index: 1;
+  cursor: grabbing;
+}
+
+.block.untimed {
+  border-style: dashed;
+}
+
+.block.on {
+  border-color: var(--move);
+  background: var(--move);
+  color: var(--on-move);
+}
+
+.hours {
+  position: absolute;
+  top: 77px;
+  padding: 0 4px;
+  background: var(--move);
+  color: var(--on-move);
+  font-size: 11px;
+}
+
+.said {
+  position: absolute;
+  right: 12px;
+  top: 8px;
+  width: 104px;
+  font-size: 11.5px;
+  line-height: 1.25;
+}
+
+.said .link {
+  display: block;
+  margin-bottom: 4px;
+}
+</style>

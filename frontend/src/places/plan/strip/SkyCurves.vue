@@ -1,0 +1,149 @@
+<script setup lang="ts">
+/** The sky behind the hours: twilight bands, the EV curve with its uncertainty, and the heights of Sun, Moon and core. */
+import { computed } from 'vue'
+import type { DayOut } from '@/api/types'
+import { clockText } from '@/shared/format'
+
+const props = defineProps<{ day: DayOut; x: (minutes: number) => number; y: (ev: number) => number; bottom: number }>()
+
+const SHADES = [
+  { above: -0.833, shade: 0 },
+  { above: -6, shade: 0.05 },
+  { above: -12, shade: 0.1 },
+  { above: -18, shade: 0.15 },
+  { above: -90, shade: 0.2 },
+]
+const EVENT_ROOM_PX = 96
+
+function path(heights: readonly number[], y: (value: number) => number): string {
+  return heights.map((height, i) => `${i ? 'L' : 'M'}${props.x(props.day.minutes[i]!).toFixed(1)} ${y(height).toFixed(1)}`).join('')
+}
+
+const band = computed(() => {
+  const { minutes, ev_low: low, ev_high: high } = props.day
+  const back = [...low.keys()].reverse().map((i) => `L${props.x(minutes[i]!).toFixed(1)} ${props.y(low[i]!).toFixed(1)}`)
+  return `${path(high, props.y)}${back.join('')}Z`
+})
+
+/** Stretches of one kind of twilight. */
+const twilights = computed(() => {
+  const { minutes, sun_altitude_deg: sun } = props.day
+  const kindAt = (i: number): number => SHADES.findIndex((kind) => sun[i]! >= kind.above)
+  const found: { from: number; to: number; shade: number }[] = []
+  let begun = 0
+  for (let i = 1; i <= minutes.length; i++) {
+    if (i < minutes.length && kindAt(i) === kindAt(begun)) continue
+    found.push({ from: minutes[begun]!, to: minutes[Math.min(i, minutes.length - 1)]!, shade: SHADES[kindAt(begun)]!.shade })
+    begun = i
+  }
+  return found
+})
+
+/** Height over the horizon: 0 on the floor of the strip, 90 at its top. */
+const high = (degrees: number): number => props.bottom - (Math.max(degrees, 0) / 90) * (props.bottom - 12)
+
+interface Way {
+  kind: string
+  d: string
+  name: string
+  at: number
+  top: number
+}
+const ways = computed<Way[]>(() => {
+  const { day } = props
+  const all = [
+    { kind: 'sun', name: 'Sun', heights: day.sun_altitude_deg },
+    { kind: 'moon', name: `Moon ${Math.round(day.moon_fraction * 100)} %`, heights: day.moon_altitude_deg },
+    { kind: 'core', name: 'core', heights: day.core_altitude_deg },
+  ]
+  return all.flatMap(({ kind, name, heights }) => {
+    const top = Math.max(...heights)
+    // The galactic core is only drawn where it can be seen: in the dark.
+    if (top < 2 || (kind === 'core' && Math.min(...day.sun_altitude_deg) > -12)) return []
+    const up = heights.map((height, i) => (kind === 'core' && day.sun_altitude_deg[i]! > -12 ? -1 : height))
+    const at = day.minutes[up.indexOf(Math.max(...up))]!
+    let d = ''
+    up.forEach((height, i) => {
+      if (height < 0) return
+      d += `${up[i - 1] !== undefined && up[i - 1]! >= 0 ? 'L' : 'M'}${props.x(day.minutes[i]!).toFixed(1)} ${high(height).toFixed(1)}`
+    })
+    return [{ kind, d, name, at, top: high(Math.max(...up)) }]
+  })
+})
+
+const events = computed(() => {
+  let last = -Infinity
+  return props.day.events
+    .filter((event) => !event.kind.startsWith('nautical'))
+    .map((event) => {
+      const at = props.x(event.at_min)
+      const named = at - last > EVENT_ROOM_PX
+      if (named) last = at
+      return { ...event, at, named }
+    })
+})
+</script>
+
+<template>
+  <g>
+    <rect v-for="part in twilights" :key="part.from" class="shade" :x="x(part.from)" y="0" :width="Math.max(x(part.to) - x(part.from), 0)" :height="bottom" :style="{ opacity: part.shade }" />
+    <path v-for="way in ways" :key="way.kind" class="way" :class="way.kind" :d="way.d" />
+    <text v-for="way in ways" :key="`name-${way.kind}`" class="name" :x="Math.min(Math.max(x(way.at), 30), x(day.minutes.at(-1)!) - 24)" :y="Math.max(way.top - 3, 21)" text-anchor="middle">{{ way.name }}</text>
+    <path class="band" :d="band" />
+    <path class="ev" :d="path(day.ev100, y)" />
+    <g v-for="event in events" :key="event.kind + event.at_min">
+      <line class="event" :x1="event.at" :x2="event.at" y1="0" :y2="bottom" />
+      <text v-if="event.named" class="event-name" :x="event.at + 3" y="9">{{ event.label }} {{ clockText(Math.round(event.at_min)) }}</text>
+      <title>{{ event.label }} {{ clockText(Math.round(event.at_min)) }}</title>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.shade {
+  fill: var(--shade);
+}
+
+.band {
+  fill: var(--move);
+  opacity: 0.14;
+}
+
+.ev {
+  fill: none;
+  stroke: var(--move);
+  stroke-width: 1.4;
+}
+
+.way {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 0.9;
+}
+
+.way.moon {
+  stroke-dasharray: 5 3;
+}
+
+.way.core {
+  stroke-dasharray: 1 3;
+  stroke-width: 1.6;
+  stroke-linecap: round;
+}
+
+.event {
+  stroke: var(--edge);
+  stroke-width: 0.7;
+  stroke-dasharray: 2 2;
+}
+
+text {
+  fill: var(--soft);
+  font-size: 10px;
+  font-stretch: 80%;
+}
+
+.event-name {
+  fill: var(--ink);
+}
+</style>
