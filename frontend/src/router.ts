@@ -19,6 +19,13 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/shoots/:shootId/sky/:situationId?',
+      name: 'sky',
+      component: () => import('./places/sky/SkyPlace.vue'),
+      props: true,
+    },
+    { path: '/places', name: 'places', component: () => import('./places/sky/SavedPlaces.vue') },
+    {
       path: '/shoots/:shootId/card/:situationId',
       name: 'card',
       component: () => import('./places/card/CardPlace.vue'),

@@ -135,7 +135,8 @@ def rehearsal(case: Case, plan: Plan, scene: str | None = None) -> Rehearsal:
 
 
 def _tuning(case: Case, kind: SceneKind) -> SceneTuning:
-    level = min(max(case.ev100 - kind.ev100, -12.0), 12.0) if kind.level_follows else 0.0
+    own_ev = case.ev100 if kind.level_follows else case.situation.moon_ev100
+    level = min(max(own_ev - kind.ev100, -12.0), 12.0) if own_ev is not None else 0.0
     speed = case.speed_m_s / kind.speed_m_s if kind.speed_m_s and case.is_moving else 1.0
     key = kind.lamps[0].cct_k
     other = abs(1e6 / case.cct_k - 1e6 / key) > SAME_COLOUR_MIRED

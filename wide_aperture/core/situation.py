@@ -183,6 +183,9 @@ class Situation(Document):
     tilt_deg: Annotated[Finite, Field(ge=-90, le=90)] = 0
     sun_bearing_deg: Finite | None = Field(default=None, description="Filled in from date and place")
     sun_altitude_deg: Finite | None = None
+    moon_ev100: ExposureValue | None = Field(
+        default=None, description="Of the Moon's lit disc; filled in while it is up"
+    )
     output: Output = "print_a3"
     temperature_c: Annotated[Finite, Field(ge=-90, le=80)] | None = None
     humidity: Annotated[Fraction01, Field(description="Relative, 0..1")] | None = None

@@ -13,7 +13,7 @@ PLACES: tuple[SavedPlace, ...] = (
         note="Barn on the saddle; the wall is a good seat. Tell somebody before you go up.",
         glows=(TownGlow(bearing_deg=160, width_deg=50, height_deg=10, strength=6),),
         horizon=(
-            HorizonPoint(bearing_deg=0, altitude_deg=2), HorizonPoint(bearing_deg=100, altitude_deg=3.5),
+            HorizonPoint(bearing_deg=0, altitude_deg=2), HorizonPoint(bearing_deg=100, altitude_deg=0.8),
             HorizonPoint(bearing_deg=180, altitude_deg=1), HorizonPoint(bearing_deg=270, altitude_deg=5),
         ),
     ),

@@ -39,7 +39,7 @@ SHOOTS: tuple[Shoot, ...] = (
     _shoot("tarn", "Dawn at Hare Tarn", "landscape", "Hare Tarn", dt.date(2026, 10, 3)),
     _shoot("wedding", "Wedding at Ashcombe", "wedding", "Ashcombe", dt.date(2026, 9, 12), "Two photographers, two bodies."),
     _shoot("ridge", "Night sky over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 14), **SOUTHERLY_SEA),
-    _shoot("moonrise", "Full Moon over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 28), **SOUTHERLY_SEA),
+    _shoot("moonrise", "Full Moon over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 7, 28), **SOUTHERLY_SEA),
     _shoot("sound", "Core overhead, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 14), zone=SOUTH_ZONE, **SOUTH_SEA),
     _shoot("sound-moon", "Winter Moonrise, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 29), zone=SOUTH_ZONE, **SOUTH_SEA),
 )  # fmt: skip
@@ -242,10 +242,10 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     ),
     # Full Moon over Withen Ridge
     _situation(
-        "moonrise", 0, "Moonrise over the ridge", ("20:58", "21:20"), ("rowan-26", "200-600"), near=2000, far=None,
-        light={"ev100": 10.5, "cct_k": 5200, "ev_refers_to": "the dusk land"}, subject="moon", activity="moon",
+        "moonrise", 0, "Moonrise over the ridge", ("21:10", "21:35"), ("rowan-26", "200-600"), near=2000, far=None,
+        light={"condition": "open_shade", "ev_refers_to": "the dusk land"}, subject="moon", activity="moon",
         angular_speed_arcsec_s=14.5, direction="across", support="tripod", focal_length_mm=400, scene_range_ev=10,
-        bearing_deg=105,
+        bearing_deg=122, tilt_deg=1,
     ),
     _situation(
         "moonrise", 1, "Land under the Moon", ("23:00", "23:45"), ("alder-24", "24-70-28"), near=8, far=None,
@@ -261,7 +261,7 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     _situation(
         "sound-moon", 0, "Moonrise over the sound", ("17:23", "17:45"), ("alder-45", "200-600"), near=3000, far=None,
         light={"name": "moon_disc"}, subject="moon", activity="moon", angular_speed_arcsec_s=14.5, direction="across",
-        support="tripod", focal_length_mm=600, bearing_deg=115,
+        support="tripod", focal_length_mm=600, bearing_deg=113, tilt_deg=1,
     ),
 )  # fmt: skip
 

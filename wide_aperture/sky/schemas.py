@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -10,11 +9,12 @@ from ninja import Schema
 from pydantic import Field
 
 from wide_aperture.core import kit
-from wide_aperture.core.daylight.day import SkyContext
+from wide_aperture.core.daylight.day import SkyContext, SkyDate
 from wide_aperture.core.night.darkness import DARK_SKY_MAG, TownGlow
 from wide_aperture.core.night.search import NightWish
 from wide_aperture.core.place_document import HorizonPoint
 from wide_aperture.core.situation import Light, SkyCondition
+from wide_aperture.core.sky.clock import Zone
 
 Bearing = Annotated[float, Field(ge=0, le=360)]
 Tilt = Annotated[float, Field(ge=-90, le=90)]
@@ -100,7 +100,6 @@ class Pointed(Schema):
 
     sensor_width_mm: Annotated[float, Field(gt=0, le=200)]
     sensor_height_mm: Annotated[float, Field(gt=0, le=200)]
-    crop_factor: Annotated[float, Field(gt=0, le=100)]
     focal_mm: Focal
     bearing_deg: Bearing
     tilt_deg: Tilt = 0
@@ -226,9 +225,13 @@ class SeriesRequest(Schema):
 
 
 class CalendarItem(Schema):
+    """Something planned, by the clock of its place."""
+
     title: Annotated[str, Field(min_length=1, max_length=200)]
-    begins: dt.datetime
-    ends: dt.datetime
+    date: SkyDate
+    zone: Zone
+    from_min: Minutes
+    until_min: Minutes
     note: Annotated[str, Field(max_length=4000)] = ""
     place: Annotated[str, Field(max_length=200)] = ""
     alarm_min: Annotated[int, Field(ge=0, le=20_160)] | None = 60

@@ -1661,7 +1661,10 @@ export interface components {
              */
             step_ev: number;
         };
-        /** CalendarItem */
+        /**
+         * CalendarItem
+         * @description Something planned, by the clock of its place.
+         */
         CalendarItem: {
             /**
              * Alarm Min
@@ -1669,15 +1672,12 @@ export interface components {
              */
             alarm_min: number | null;
             /**
-             * Begins
-             * Format: date-time
+             * Date
+             * Format: date
              */
-            begins: string;
-            /**
-             * Ends
-             * Format: date-time
-             */
-            ends: string;
+            date: string;
+            /** From Min */
+            from_min: number;
             /**
              * Note
              * @default
@@ -1690,6 +1690,10 @@ export interface components {
             place: string;
             /** Title */
             title: string;
+            /** Until Min */
+            until_min: number;
+            /** Zone */
+            zone: string;
         };
         /** CalendarRequest */
         CalendarRequest: {
@@ -4124,8 +4128,6 @@ export interface components {
         Pointed: {
             /** Bearing Deg */
             bearing_deg: number;
-            /** Crop Factor */
-            crop_factor: number;
             /** Focal Mm */
             focal_mm: number;
             /** Sensor Height Mm */
@@ -5770,6 +5772,11 @@ export interface components {
              * @default 0.4
              */
             modulation: number;
+            /**
+             * Moon Ev100
+             * @description Of the Moon's lit disc; filled in while it is up
+             */
+            moon_ev100?: number | null;
             /**
              * Must Hold
              * @default []

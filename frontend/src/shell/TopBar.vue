@@ -23,7 +23,8 @@ const shootPlaces = computed(() => {
   const plan = { to: `/shoots/${String(shootId)}/plan/${String(situationId ?? '')}`, label: 'Plan' }
   const card = { to: `/shoots/${String(shootId)}/card/${String(situationId)}`, label: 'Card' }
   const rehearse = { to: `/shoots/${String(shootId)}/rehearse/${String(situationId)}`, label: 'Rehearse' }
-  return situationId ? [plan, rehearse, card] : [plan]
+  const sky = { to: `/shoots/${String(shootId)}/sky/${String(situationId)}`, label: 'Sky' }
+  return situationId ? [plan, sky, rehearse, card] : [plan]
 })
 const isAt = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`)
 

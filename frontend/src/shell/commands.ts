@@ -37,12 +37,17 @@ export function useCommands(openBackup: () => void): ComputedRef<Command[]> {
       ...shortcuts.filter((item) => item.keys !== 'Ctrl+K').map((item) => ({ id: `do/${item.keys}`, label: item.does, kind: 'Do', keys: item.keys, run: item.run })),
       ...PLACES.map((place) => ({ id: place.to, label: place.label, kind: 'Place', run: go(place.to) })),
       { id: 'foundation', label: 'Foundation: what you set on any body', kind: 'Place', run: go('/gear/foundation') },
+      { id: 'saved-places', label: 'Saved places', kind: 'Place', text: 'gpx waypoints horizon town glow coordinates', run: go('/places') },
       { id: 'backup', label: 'Backup and restore', kind: 'Do', text: 'zip save export import', run: openBackup },
       ...THEMES.map((theme) => ({ id: `theme/${theme.id}`, label: `Theme: ${theme.label}`, kind: 'Do', run: () => void (themeId.value = theme.id) })),
       ...shoots.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.title, kind: 'Shoot', run: go(`/shoots/${entry.id}/plan`) })),
       ...situations.value.map((entry) => {
         const planned = currentOf(entry)!
         return { id: entry.id, label: planned.situation.title, kind: 'Situation', text: titles.get(planned.shoot_id) ?? '', run: go(`/shoots/${planned.shoot_id}/plan/${entry.id}`) }
+      }),
+      ...situations.value.map((entry) => {
+        const planned = currentOf(entry)!
+        return { id: `sky/${entry.id}`, label: `Sky: ${planned.situation.title}`, kind: 'Sky', text: `${titles.get(planned.shoot_id) ?? ''} moon night stars`, run: go(`/shoots/${planned.shoot_id}/sky/${entry.id}`) }
       }),
       ...setups.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.title, kind: 'Setup', text: currentOf(entry)!.tags.join(' '), run: go(`/setups/${entry.id}`) })),
       ...bodies.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.name, kind: 'Body', run: go(`/gear/bodies/${entry.id}`) })),

@@ -7,6 +7,8 @@ Moon in the zenith at its mean distance, 0.17 magnitudes of extinction an air ma
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 from numpy.typing import ArrayLike
 
@@ -22,6 +24,8 @@ NIGHT_LUX = 0.001
 FULL_MOON_LUX = 0.26
 MOON_EXTINCTION_MAG = 0.17
 MEAN_MOON_DISTANCE_KM = 384_400.0
+FULL_DISC_EV = 14.8  # sunlit rock, high: about f/11 and 1/ISO
+STOPS_A_MAGNITUDE = math.log2(10) * 0.4
 
 
 def sun_lux(altitude_deg: ArrayLike) -> Floats:
@@ -54,3 +58,15 @@ def moon_lux(
     nearer = (MEAN_MOON_DISTANCE_KM / as_floats(distance_km)) ** 2
     level = FULL_MOON_LUX * nearer * 10 ** (-0.4 * (fainter + dimmed)) * np.sin(np.radians(np.clip(altitude, 0, 90)))
     return np.asarray(np.where(altitude > -0.3, level, 0.0))
+
+
+def disc_ev(illuminated_fraction: float, altitude_deg: float, haze: float = 0.0) -> float:
+    """EV at ISO 100 of the lit part of the disc, thinner phases darker, low Moons dimmed by the air.
+
+    Source: Krisciunas and Schaefer (1991) for the total by phase, spread over the lit area; extinction by air mass.
+    """
+    lit = min(max(illuminated_fraction, 0.01), 1.0)
+    angle = math.degrees(math.acos(2 * lit - 1))
+    fainter_mag = 0.026 * angle + 4e-9 * angle**4 + 2.5 * math.log10(lit)
+    air_mag = (MOON_EXTINCTION_MAG + 0.8 * haze) * (float(air_mass(max(altitude_deg, 0.0))) - 1)
+    return FULL_DISC_EV - STOPS_A_MAGNITUDE * (fainter_mag + air_mag)

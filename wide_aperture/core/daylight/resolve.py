@@ -8,10 +8,12 @@ import numpy as np
 
 from wide_aperture.core.daylight.conditions import TABLE
 from wide_aperture.core.daylight.day import SkyContext, light_at, tracks
+from wide_aperture.core.daylight.illuminance import disc_ev
 from wide_aperture.core.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition
 
 STEP_MIN = 5.0
 NOON_MIN = 12 * 60
+MOON_UP_DEG = -0.8  # lifted by the air and half its width
 READING_BAND_EV = 0.3  # a hand meter and where it was held
 
 
@@ -47,7 +49,7 @@ def span_light(condition: SkyCondition, begins_min: float, ends_min: float, cont
 
 
 def resolved(situation: Situation, context: SkyContext | None) -> Situation:
-    """The situation with its sky light in numbers and the Sun's place filled in; others unchanged but for the Sun.
+    """The situation with its sky light in numbers, the Sun's place and the Moon's brightness filled in.
 
     A reading keeps its own value and gets the band and the change of the hours around it.
     """
@@ -56,7 +58,11 @@ def resolved(situation: Situation, context: SkyContext | None) -> Situation:
     begins, ends = hours_of(situation)
     middle = np.array([(begins + ends) / 2])
     sky = tracks(context, middle)
-    sun = {"sun_bearing_deg": float(sky.sun_azimuth_deg[0]), "sun_altitude_deg": float(sky.sun_altitude_deg[0])}
+    sun: dict[str, object] = {
+        "sun_bearing_deg": float(sky.sun_azimuth_deg[0]),
+        "sun_altitude_deg": float(sky.sun_altitude_deg[0]),
+        "moon_ev100": _disc(float(sky.moon_fraction[0]), float(sky.moon_altitude_deg[0])),
+    }
     light = situation.light
     if isinstance(light, LightBySky):
         span = span_light(light.condition, begins, ends, context)
@@ -67,6 +73,10 @@ def resolved(situation: Situation, context: SkyContext | None) -> Situation:
     if isinstance(light, LightByReading):
         return situation.model_copy(update={"light": _around(light, begins, ends, context), **sun})
     return situation.model_copy(update=sun)
+
+
+def _disc(illuminated_fraction: float, altitude_deg: float) -> float | None:
+    return round(disc_ev(illuminated_fraction, altitude_deg), 2) if altitude_deg > MOON_UP_DEG else None
 
 
 def _by_ev(light: LightBySky, span: SpanLight) -> LightByEv:

@@ -10,7 +10,7 @@ import numpy as np
 from wide_aperture.core import wording
 from wide_aperture.core.daylight.conditions import ev_of_lux, subject_lux
 from wide_aperture.core.daylight.day import SkyContext, days_of, tracks
-from wide_aperture.core.daylight.illuminance import MOON_EXTINCTION_MAG, air_mass
+from wide_aperture.core.daylight.illuminance import disc_ev
 from wide_aperture.core.document import Document, Finite, Iso, Seconds
 from wide_aperture.core.kit import Body
 from wide_aperture.core.motion import RADIANS_PER_ARCSEC
@@ -19,8 +19,6 @@ from wide_aperture.core.sky import moon_rate, night_events
 from wide_aperture.core.sky.bodies import track
 from wide_aperture.core.sky.moon import moon_looks
 
-FULL_DISC_EV = 14.8  # sunlit rock, high: about f/11 and 1/ISO
-STOPS_A_MAGNITUDE = math.log2(10) * 0.4
 DRIFT_PX = 1.0
 STACK_SHARE = 0.3
 BALANCED_EV = 1.5  # disc and land this close fit one frame and look as the eye saw them
@@ -59,18 +57,6 @@ class MoonPlan(Document):
     crop_px: int
     focus: tuple[str, ...]
     sentence: str
-
-
-def disc_ev(illuminated_fraction: float, altitude_deg: float, haze: float = 0.0) -> float:
-    """EV at ISO 100 of the lit part of the disc, thinner phases darker, low Moons dimmed by the air.
-
-    Source: Krisciunas and Schaefer (1991) for the total by phase, spread over the lit area; extinction by air mass.
-    """
-    lit = min(max(illuminated_fraction, 0.01), 1.0)
-    angle = math.degrees(math.acos(2 * lit - 1))
-    fainter_mag = 0.026 * angle + 4e-9 * angle**4 + 2.5 * math.log10(lit)
-    air_mag = (MOON_EXTINCTION_MAG + 0.8 * haze) * (float(air_mass(max(altitude_deg, 0.0))) - 1)
-    return FULL_DISC_EV - STOPS_A_MAGNITUDE * (fainter_mag + air_mag)
 
 
 def moon_plan(

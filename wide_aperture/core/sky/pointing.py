@@ -10,7 +10,7 @@ from numpy.typing import ArrayLike
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.numeric import Floats, as_floats
 
-POINTS_A_SIDE = 12
+POINTS_A_SIDE = 24
 
 
 def frame_outline(

@@ -13,6 +13,7 @@ from defusedxml.ElementTree import fromstring
 
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.place_document import zone_of
+from wide_aperture.core.sky.clock import moment_of
 from wide_aperture.sky.schemas import CalendarItem
 
 PRODUCT = "-//Wide Aperture//Plans//EN"
@@ -23,21 +24,20 @@ MOST_WAYPOINTS = 500
 def calendar(items: list[CalendarItem], *, made_at: dt.datetime) -> str:
     """An iCalendar file with one event an item and its alarm.
 
-    Raises: DomainError for a time without zone or an end before its beginning.
+    Raises: DomainError for an end before its beginning.
     """
     book = icalendar.Calendar()
     book.add("prodid", PRODUCT)
     book.add("version", "2.0")
     for number, item in enumerate(items):
-        if item.begins.tzinfo is None or item.ends.tzinfo is None:
-            raise DomainError(f"items/{number}/begins", item.begins.isoformat(), "must carry its time zone")
-        if item.ends < item.begins:
-            raise DomainError(f"items/{number}/ends", item.ends.isoformat(), "must not come before it begins")
+        if item.until_min < item.from_min:
+            raise DomainError(f"items/{number}/until_min", item.until_min, "must not come before it begins")
+        begins, ends = (moment_of(item.date, item.zone, minutes) for minutes in (item.from_min, item.until_min))
         event = icalendar.Event()
-        event.add("uid", f"{uuid.uuid5(SPACE, item.title + item.begins.isoformat())}@wide-aperture")
+        event.add("uid", f"{uuid.uuid5(SPACE, item.title + begins.isoformat())}@wide-aperture")
         event.add("dtstamp", made_at)
-        event.add("dtstart", item.begins.astimezone(dt.UTC))
-        event.add("dtend", item.ends.astimezone(dt.UTC))
+        event.add("dtstart", begins)
+        event.add("dtend", ends)
         event.add("summary", item.title)
         if item.note:
             event.add("description", item.note)

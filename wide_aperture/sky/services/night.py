@@ -12,6 +12,7 @@ from wide_aperture.core.night.darkness import magnitude_of_luminance, sky_cd_m2,
 from wide_aperture.core.night.frames import night_frame
 from wide_aperture.core.night.search import NightSearch, nearest_dark_night, search_nights
 from wide_aperture.core.night.windows import dark_night, last_evening, year_of
+from wide_aperture.core.optics import crop_factor
 from wide_aperture.core.sky import GALACTIC_CENTRE, Star, find_star, stars
 from wide_aperture.core.sky.pointing import frame_outline, framed_declination_deg, sun_caution
 from wide_aperture.core.sky.stars import star_track
@@ -118,8 +119,9 @@ def _outline(frame: Pointed, here: SkyTracks) -> dict[str, Any]:
     azimuth, altitude = frame_outline(
         frame.sensor_width_mm, frame.sensor_height_mm, frame.focal_mm, frame.bearing_deg, frame.tilt_deg
     )
+    crop = float(crop_factor(frame.sensor_width_mm, frame.sensor_height_mm))
     caution = sun_caution(
-        frame.sensor_width_mm, frame.focal_mm, frame.crop_factor, bearing_deg=frame.bearing_deg, tilt_deg=frame.tilt_deg,
+        frame.sensor_width_mm, frame.focal_mm, crop, bearing_deg=frame.bearing_deg, tilt_deg=frame.tilt_deg,
         sun_azimuth_deg=float(here.sun_azimuth_deg[0]), sun_altitude_deg=float(here.sun_altitude_deg[0]),
     )  # fmt: skip
     return {"azimuth_deg": azimuth.round(2).tolist(), "altitude_deg": altitude.round(2).tolist(), "caution": caution}

@@ -12,7 +12,7 @@ import { useCase } from '../plan/useCase'
 import { usePlan } from '../plan/usePlan'
 import { distanceBand } from '@/shared/units'
 import CardSheet from './CardSheet.vue'
-import { download } from './download'
+import { download } from '@/shared/download'
 
 const props = defineProps<{ shootId: string; situationId: string }>()
 const said = ref('')

@@ -47,7 +47,7 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
       light: { kind: 'named', name: first.light, cct_k: null, ev_low: null, ev_high: null, ev_refers_to: 'the main subject' },
       second_cct_k: null, flicker_hz: null, waveform: 'sine', modulation: 0.4, background_ev100: null, scene_range_ev: null, subject_tone: 'mid',
       background_tone: 'mid', must_hold: [], may_clip: [], may_go_black: [], look: 'as_seen', background_blur_percent: null,
-      support: first.support, burst_frames: 1, constraints: [], bearing_deg: null, tilt_deg: 0, sun_bearing_deg: null, sun_altitude_deg: null, output: 'print_a3', temperature_c: null, humidity: null,
+      support: first.support, burst_frames: 1, constraints: [], bearing_deg: null, tilt_deg: 0, sun_bearing_deg: null, sun_altitude_deg: null, moon_ev100: null, output: 'print_a3', temperature_c: null, humidity: null,
     },
   }
 }

@@ -12,7 +12,7 @@ import { useShortcuts } from '@/shared/shortcuts'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
 import CardSheet from '../card/CardSheet.vue'
-import { download } from '../card/download'
+import { download } from '@/shared/download'
 import { duplicateOf, nextVersion, rootOf, tagsOf } from './library'
 import { useLibrary } from './useLibrary'
 

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** A shoot's own details: name, genre, day, zone and place. */
+import { computed } from 'vue'
 import type { Shoot } from '@/api/types'
-import { useEntry } from '@/saving/documents'
+import { currentDocument, currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { provideFieldProblems } from '@/shared/problems'
 import TextField from '@/shared/TextField.vue'
+import { zoneOf, zoneOptions } from '@/shared/zones'
 import { optionsOf } from '../plan/labels'
 
 const props = defineProps<{ shoot: Shoot }>()
@@ -17,13 +19,34 @@ function change(changes: Partial<Shoot>): void {
   edit('shoots', { ...props.shoot, ...changes }, `shoot/${Object.keys(changes).join()}`)
 }
 
-function changePlace(changes: Partial<NonNullable<Shoot['place']>>): void {
-  const place = props.shoot.place ?? { name: 'Place', latitude_deg: 0, longitude_deg: 0, elevation_m: 0 }
-  change({ place: { ...place, ...changes } })
+type ShootPlace = NonNullable<Shoot['place']>
+const withPlace = (changes: Partial<ShootPlace>): ShootPlace => ({ ...(props.shoot.place ?? { name: 'Place', latitude_deg: 0, longitude_deg: 0, elevation_m: 0 }), ...changes })
+
+function changePlace(changes: Partial<ShootPlace>): void {
+  change({ place: withPlace(changes) })
+}
+/** New coordinates bring their zone along. */
+async function moveTo(changes: Partial<ShootPlace>): Promise<void> {
+  const place = withPlace(changes)
+  const key = `shoot/place/${Object.keys(changes).join()}`
+  edit('shoots', { ...props.shoot, place }, key)
+  const zone = await zoneOf(place.latitude_deg, place.longitude_deg)
+  const now = currentDocument('shoots', props.shoot.id) // edited on meanwhile, perhaps
+  if (zone && now?.place?.latitude_deg === place.latitude_deg && now.place.longitude_deg === place.longitude_deg) edit('shoots', { ...now, zone }, key)
 }
 
-const zones = Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }))
-const zoneOptions = zones.some((zone) => zone.value === props.shoot.zone) ? zones : [{ value: props.shoot.zone, label: props.shoot.zone }, ...zones]
+loadKind('places').catch(() => undefined)
+const saved = useEntries('places')
+const placeOptions = computed(() => [
+  { value: '', label: saved.value.length ? 'choose…' : 'none saved yet' },
+  ...saved.value.map((each) => ({ value: each.id, label: currentOf(each)!.name })),
+])
+function takePlace(id: string): void {
+  const chosen = saved.value.find((each) => each.id === id)
+  if (!chosen) return
+  const { name, latitude_deg, longitude_deg, elevation_m, zone } = currentOf(chosen)!
+  change({ place: { name, latitude_deg, longitude_deg, elevation_m }, zone })
+}
 </script>
 
 <template>
@@ -34,10 +57,11 @@ const zoneOptions = zones.some((zone) => zone.value === props.shoot.zone) ? zone
       <span class="soft">Day</span>
       <input type="date" :value="shoot.date ?? ''" @change="change({ date: ($event.target as HTMLInputElement).value || null })" />
     </label>
-    <ChoiceField label="Time zone" searchable :value="shoot.zone" :options="zoneOptions" @update:value="(zone) => change({ zone })" />
+    <ChoiceField label="Time zone" searchable :value="shoot.zone" :options="zoneOptions(shoot.zone)" @update:value="(zone) => change({ zone })" />
+    <ChoiceField label="Saved place" :value="''" :options="placeOptions" @update:value="takePlace" />
     <TextField label="Place" pointer="/place/name" :value="shoot.place?.name ?? ''" @update:value="(name) => changePlace({ name: name || 'Place' })" />
-    <NumberField label="Latitude" pointer="/place/latitude_deg" unit="°" optional empty-means="no place" :value="shoot.place?.latitude_deg ?? null" :least="-90" :most="90" @update:value="(value) => changePlace({ latitude_deg: value ?? 0 })" />
-    <NumberField label="Longitude" pointer="/place/longitude_deg" unit="°" optional empty-means="east +" :value="shoot.place?.longitude_deg ?? null" :least="-180" :most="180" @update:value="(value) => changePlace({ longitude_deg: value ?? 0 })" />
+    <NumberField label="Latitude" pointer="/place/latitude_deg" unit="°" optional empty-means="no place" :value="shoot.place?.latitude_deg ?? null" :least="-90" :most="90" @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
+    <NumberField label="Longitude" pointer="/place/longitude_deg" unit="°" optional empty-means="east +" :value="shoot.place?.longitude_deg ?? null" :least="-180" :most="180" @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
     <TextField label="Note" pointer="/note" :value="shoot.note" :most="4000" @update:value="(note) => change({ note })" />
   </form>
 </template>

@@ -68,6 +68,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
     <div class="page-head">
       <h1>Shoots</h1>
       <div class="actions">
+        <Button @click="router.push('/places')">Saved places</Button>
         <Button @click="backupShown = true">Backup</Button>
         <Button type="primary" @click="add">New shoot</Button>
       </div>
@@ -86,6 +87,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
           <th scope="col">Day</th>
           <th scope="col">Place</th>
           <th scope="col" class="number">Situations</th>
+          <th scope="col">Light</th>
           <th scope="col">Readiness</th>
           <th scope="col">Next</th>
           <th><span class="visually-hidden">Edit</span></th>
@@ -101,6 +103,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
             <td>{{ shoot.date ?? '–' }}</td>
             <td>{{ shoot.place?.name ?? '–' }}</td>
             <td class="number">{{ summary?.situations ?? '…' }}</td>
+            <td class="light">{{ summary ? (summary.next_light ?? '–') : '…' }}</td>
             <td>
               <span class="steps" :title="summary?.readiness ?? ''">
                 <span v-for="step in ['empty', 'unplanned', 'planned']" :key="step" :class="{ done: ['empty', 'unplanned', 'planned'].indexOf(summary?.readiness ?? '') >= ['empty', 'unplanned', 'planned'].indexOf(step) }" />
@@ -113,7 +116,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
             <td class="number"><button class="link" :aria-expanded="editing === shoot.id" @click="editing = editing === shoot.id ? null : shoot.id">Details</button></td>
           </tr>
           <tr v-if="editing === shoot.id">
-            <td colspan="8" class="details whole">
+            <td colspan="9" class="details whole">
               <ShootForm :shoot="shoot" />
               <div class="foot">
                 <Popconfirm :title="`Delete “${shoot.title}” with its situations? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(shoot.id)">

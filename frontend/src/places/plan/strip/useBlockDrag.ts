@@ -1,5 +1,6 @@
 /** Moving a block along the hours, or one of its ends, with the pointer or the arrow keys. */
 import { ref } from 'vue'
+import { followPointer } from '@/shared/followPointer'
 import { type Block, type Hours, shifted } from './blocks'
 
 const STARTS_AFTER_PX = 4
@@ -18,28 +19,24 @@ export function useBlockDrag(minutesPerPx: () => number, said: { live: (moved: (
 
   function begin(event: PointerEvent, block: Block): void {
     if (event.button !== 0) return
-    const target = event.currentTarget as HTMLElement
-    const part = partAt(event, target.clientWidth)
+    const part = partAt(event, (event.currentTarget as HTMLElement).clientWidth)
     const startX = event.clientX
     const perPx = minutesPerPx() // the hours shown may grow while the block moves: what was gripped stays under the pointer
     dragging.value = false
-    const stop = new AbortController()
-    const move = (now: PointerEvent): void => {
-      const px = now.clientX - startX
-      if (!dragging.value && Math.abs(px) < STARTS_AFTER_PX) return
-      if (!dragging.value) target.setPointerCapture(event.pointerId)
-      dragging.value = true
-      moved.value = { id: block.id, ...shifted(block, px * perPx, part) }
-      said.live(moved.value)
-    }
-    const end = (): void => {
-      stop.abort()
-      if (dragging.value && moved.value) said.done(block.id, moved.value)
-      drop()
-    }
-    target.addEventListener('pointermove', move, stop)
-    target.addEventListener('pointerup', end, stop)
-    target.addEventListener('pointercancel', () => (stop.abort(), drop()), stop)
+    followPointer(event, {
+      move: (now) => {
+        const px = now.clientX - startX
+        if (!dragging.value && Math.abs(px) < STARTS_AFTER_PX) return
+        dragging.value = true
+        moved.value = { id: block.id, ...shifted(block, px * perPx, part) }
+        said.live(moved.value)
+      },
+      end: () => {
+        if (dragging.value && moved.value) said.done(block.id, moved.value)
+        drop()
+      },
+      cancel: drop,
+    })
   }
 
   function drop(): void {

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+/** Saved places: coordinates, zone, how dark it is, what glows and what stands on the horizon; waypoints come in as GPX. */
+import { Button, Popconfirm, Upload } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answered, client, Problem } from '@/api/client'
+import type { SavedPlace } from '@/api/types'
+import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import { edit, removeWithUndo } from '@/saving/undo'
+import { newId } from '@/shared/ids'
+import { useShortcuts } from '@/shared/shortcuts'
+import { useOpenThing } from '@/shell/open'
+import PlaceForm from './PlaceForm.vue'
+
+const route = useRoute()
+const router = useRouter()
+const loaded = ref(false)
+const said = ref('')
+loadKind('places')
+  .catch((error: Error) => (said.value = error.message))
+  .finally(() => (loaded.value = true))
+const entries = useEntries('places')
+const places = computed(() => entries.value.map((entry) => currentOf(entry)!).sort((a, b) => a.name.localeCompare(b.name)))
+const open = computed({
+  get: () => (typeof route.query.id === 'string' ? route.query.id : null),
+  set: (id) => void router.replace({ query: id ? { id } : {} }),
+})
+
+function add(): void {
+  const fresh: SavedPlace = { id: newId(), name: 'New place', note: '', latitude_deg: 0, longitude_deg: 0, elevation_m: 0, zone: 'Etc/UTC', dark_mag: 21.7, glows: [], horizon: [] }
+  edit('places', fresh)
+  open.value = fresh.id
+}
+async function remove(id: string): Promise<void> {
+  open.value = null
+  try {
+    await removeWithUndo('places', id)
+  } catch (error) {
+    said.value = (error as Error).message
+  }
+}
+async function read(file: File): Promise<void> {
+  const form = new FormData()
+  form.append('file', file)
+  try {
+    const found = await answered(client.POST('/api/v1/places/import', { body: form as never, bodySerializer: (body) => body as never }))
+    for (const point of found) edit('places', { id: newId(), dark_mag: 21.7, glows: [], horizon: [], ...point })
+    said.value = `${found.length} ${found.length === 1 ? 'waypoint' : 'waypoints'} saved as places.`
+  } catch (error) {
+    said.value = error instanceof Problem ? error.message : String(error)
+  }
+}
+const take = (file: File): boolean => {
+  void read(file)
+  return false
+}
+const written = (degrees: number, [plus, minus]: [string, string]): string => `${Math.abs(degrees).toFixed(4)}° ${degrees < 0 ? minus : plus}`
+
+useOpenThing(() => '')
+useShortcuts([{ keys: 'N', does: 'New place', run: add }])
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Saved places</h1>
+      <div class="actions">
+        <Upload :before-upload="take" :show-upload-list="false" accept=".gpx,application/gpx+xml">
+          <Button>Waypoints from GPX</Button>
+        </Upload>
+        <Button type="primary" @click="add">New place</Button>
+      </div>
+    </div>
+    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
+    <div v-else-if="!places.length" class="empty">
+      <p>No place yet. Save where you shoot once: its zone, darkness and horizon then serve every shoot there.</p>
+      <Button type="primary" @click="add">Save the first place</Button>
+    </div>
+    <table v-else class="list">
+      <thead>
+        <tr>
+          <th scope="col">Place</th>
+          <th scope="col">Coordinates</th>
+          <th scope="col">Elevation</th>
+          <th scope="col">Zone</th>
+          <th scope="col">Sky by night</th>
+          <th scope="col">Horizon</th>
+          <th><span class="visually-hidden">Edit</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="place in places" :key="place.id">
+          <tr>
+            <th scope="row">{{ place.name }}</th>
+            <td>{{ written(place.latitude_deg, ['N', 'S']) }}, {{ written(place.longitude_deg, ['E', 'W']) }}</td>
+            <td>{{ place.elevation_m }} m</td>
+            <td>{{ place.zone.replaceAll('_', ' ') }}</td>
+            <td>{{ place.dark_mag.toFixed(1) }} mag/arcsec²{{ place.glows.length ? `, ${place.glows.length} town glow${place.glows.length > 1 ? 's' : ''}` : '' }}</td>
+            <td>{{ place.horizon.length ? `${place.horizon.length} bearings` : 'flat' }}</td>
+            <td><button class="link" :aria-expanded="open === place.id" @click="open = open === place.id ? null : place.id">Details</button></td>
+          </tr>
+          <tr v-if="open === place.id">
+            <td colspan="7" class="details whole">
+              <PlaceForm :place="place" />
+              <div class="foot">
+                <Popconfirm :title="`Delete “${place.name}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(place.id)">
+                  <Button size="small" danger>Delete place</Button>
+                </Popconfirm>
+                <Button size="small" type="primary" @click="open = null">Done</Button>
+              </div>
+            </td>
+          </tr>
+        </template>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.details {
+  padding: 12px 14px 14px;
+  background: var(--sheet);
+}
+
+.foot {
+  display: flex;
+  gap: 8px;
+  margin-top: 12px;
+}
+</style>
