@@ -19,7 +19,7 @@ from wide_aperture.core.numeric import Floats, as_floats
 CD_M2_AT_MAG_0 = 1.08e5
 DARK_SKY_MAG = 21.7
 CLEAR_EXTINCTION_MAG = 0.18
-MOONLIT_SKY_SHARE = 0.011  # cd/m2 of sky a lux of moonlight, away from the Moon itself
+MOONLIT_SKY_SHARE = 0.03  # cd/m2 of sky a lux of moonlight, 60 degrees from the Moon: 18 magnitudes under a full one
 TWILIGHT_SKY_SHARE = 0.15
 
 

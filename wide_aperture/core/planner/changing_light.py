@@ -18,7 +18,7 @@ from wide_aperture.core.kit import Accessories, Body, Lens
 from wide_aperture.core.planner.compute import SEARCHED_AXES
 from wide_aperture.core.planner.exposure import AUTO_ISO_MODES
 from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.quantities import format_aperture, format_iso
+from wide_aperture.core.quantities import format_aperture, format_iso, nearest_step, step_label
 from wide_aperture.core.search import Cell, ExposureSearch
 from wide_aperture.core.setup_document import Pin
 from wide_aperture.core.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition
@@ -171,7 +171,11 @@ def _step(
         "too_dark" if dark else "floor_broken" if broken else "change" if later else "start"
     )
     exposure = f"{wording.seconds(cell.shutter_s)}, {format_aperture(cell.aperture)}"
-    iso = f"ISO {low:.0f} to {high:.0f}" if automatic and high > low * 1.2 else format_iso(cell.iso)
+    iso = (
+        f"{_marked(low)} to {_marked(high).removeprefix('ISO ')}"
+        if automatic and high > low * 1.2
+        else format_iso(cell.iso)
+    )
     said = (
         f"{'From' if later else 'Begin'} {wording.clock(minutes[start])}{':' if later else ' with'} {exposure}, {iso}."
     )
@@ -183,6 +187,11 @@ def _step(
         from_min=minutes[start], until_min=minutes[end], ev_from=evs[start], ev_until=evs[end], shutter_s=cell.shutter_s,
         aperture=cell.aperture, iso_low=low, iso_high=high, kind=kind, sentence=said,
     )  # fmt: skip
+
+
+def _marked(iso: float) -> str:
+    """The marked ISO nearest to one the camera runs through."""
+    return step_label("iso", nearest_step("iso", iso))
 
 
 def _broken_words(broken: dict[str, float]) -> str:

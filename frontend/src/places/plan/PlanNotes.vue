@@ -30,10 +30,8 @@ const minutesText = (minutes: number): string => (minutes >= 90 ? `${Math.round(
       <li v-for="step in plan.give_way.more_light.slice(0, 3)" :key="`more${step.limit}`">
         <span class="hand">{{ step.after_ev > 0.1 ? `+${stopsText(step.after_ev)}` : 'now' }}</span> {{ step.sentence }}
       </li>
-      <li v-if="!plan.give_way.less_light.length && !plan.give_way.more_light.length" class="soft">
-        Five stops either way change nothing that matters.
-      </li>
     </ul>
+    <p v-if="!plan.give_way.less_light.length && !plan.give_way.more_light.length" class="soft">Five stops either way change nothing that matters.</p>
     <h3>How wrong the brief may be</h3>
     <ul>
       <li v-for="item in plan.margins.items" :key="item.assumption" :class="{ fragile: item.assumption === plan.margins.most_fragile }">

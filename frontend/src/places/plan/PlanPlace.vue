@@ -196,8 +196,8 @@ useShortcuts([
         <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
         <PlanPreview v-if="request && plan" :request="request" :to="`/shoots/${shootId}/rehearse/${chosenId}`" @frame="(made) => (frame = made)" />
         <template v-if="plan && body && lens">
-          <SetupSheet :plan="plan" @release="release" @schools="(question) => (comparing = question)" @reserve="askingReserve = true" />
           <ChangingLight v-if="request?.sky" :request="request" />
+          <SetupSheet :plan="plan" @release="release" @schools="(question) => (comparing = question)" @reserve="askingReserve = true" />
           <PlanNotes :plan="plan" />
         </template>
       </section>

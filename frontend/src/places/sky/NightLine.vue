@@ -19,7 +19,10 @@ const LEFT = 8
 const room = computed(() => Math.max(width.value - 2 * LEFT, 100))
 const px = (minutes: number): number => LEFT + ((minutes - NIGHT_FROM_MIN) / (NIGHT_UNTIL_MIN - NIGHT_FROM_MIN)) * room.value
 const evTop = (ev: number): number => 60 - ((Math.min(Math.max(ev, -8), 16) + 8) / 24) * 48
-const marks = computed(() => Array.from({ length: 13 }, (_, i) => NIGHT_FROM_MIN + i * 120))
+const marks = computed(() => {
+  const step = width.value < 600 ? 360 : 120
+  return Array.from({ length: 1440 / step + 1 }, (_, i) => NIGHT_FROM_MIN + i * step)
+})
 
 function take(event: PointerEvent): void {
   const left = (event.currentTarget as Element).getBoundingClientRect().left

@@ -77,7 +77,7 @@ const events = computed(() => {
     .filter((event) => !event.kind.startsWith('nautical'))
     .map((event) => {
       const at = props.x(event.at_min)
-      const named = at - last > EVENT_ROOM_PX
+      const named = at - last > EVENT_ROOM_PX && at < props.x(props.day.minutes.at(-1)!) - EVENT_ROOM_PX + 20
       if (named) last = at
       return { ...event, at, named }
     })
