@@ -6,6 +6,7 @@ from playwright.sync_api import expect
 
 from tests.browser.base import BrowserTestCase
 from wide_aperture.demo.ids import demo_id
+from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.store.models import Revision
@@ -109,7 +110,9 @@ class PaletteAndBackup(BrowserTestCase):
         page.get_by_label("Backup file").set_input_files(
             {"name": "b.zip", "mimeType": "application/zip", "buffer": content}
         )
-        expect(page.get_by_role("status").filter(has_text="added")).to_contain_text("30 added, 0 replaced")
+        expect(page.get_by_role("status").filter(has_text="added")).to_contain_text(
+            f"{len(SHOOTS) + len(SITUATIONS)} added, 0 replaced"
+        )
         page.keyboard.press("Escape")
         expect(page.get_by_role("link", name="Dawn at Hare Tarn")).to_be_visible()
 

@@ -106,7 +106,7 @@ class Brief(BrowserTestCase):
         expect(page.get_by_text("must be one this lens has")).to_have_count(0)
 
     def test_activity_fills_speed_and_the_plan_follows(self):
-        page = self.open_plan("cup-final", 0)
+        page = self.open_plan("cup-final", 2)
         before = page.get_by_role("slider", name="Shutter").get_attribute("aria-valuetext")
         page.get_by_role("button", name="Edit the brief and kit").click()
         page.get_by_text("Subject", exact=True).first.click()

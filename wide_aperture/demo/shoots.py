@@ -259,7 +259,7 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
         direction="across", support="tripod", bearing_deg=60, tilt_deg=70, temperature_c=2,
     ),
     _situation(
-        "sound-moon", 0, "Moonrise over the sound", ("17:23", "17:45"), ("alder-45", "200-600"), near=3000, far=None,
+        "sound-moon", 0, "Moonrise over the sound", ("17:24", "17:45"), ("alder-45", "200-600"), near=3000, far=None,
         light={"name": "moon_disc"}, subject="moon", activity="moon", angular_speed_arcsec_s=14.5, direction="across",
         support="tripod", focal_length_mm=600, bearing_deg=113, tilt_deg=1,
     ),

@@ -18,7 +18,7 @@ from wide_aperture.core.errors import DomainError, UnknownIdError
 
 log = logging.getLogger("wide_aperture.server")
 
-UNION_TAGS = ("ev", "named", "sky", "reading")
+UNIONS = {"light": ("ev", "named", "sky", "reading")}  # by the field that holds one; its tags are no fields
 PARAMETER_PLACES = ("body", "query", "path", "header", "form", "file", "cookie")
 
 
@@ -59,7 +59,11 @@ def problem(
 
 def pointer(location: Sequence[str | int]) -> str:
     """A JSON Pointer (RFC 6901) from an error location, parameter places and union tags removed."""
-    parts = [part for part in location if part not in UNION_TAGS]
+    parts = [
+        part
+        for before, part in zip((None, *location), location, strict=False)
+        if part not in UNIONS.get(str(before), ())
+    ]
     while parts and parts[0] in PARAMETER_PLACES:
         parts = parts[1:]
     return "".join("/" + str(part).replace("~", "~0").replace("/", "~1") for part in parts)

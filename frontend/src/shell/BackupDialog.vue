@@ -5,17 +5,14 @@ import { ref } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import { reloadKind } from '@/saving/documents'
 import { KIND_LIST } from '@/saving/kinds'
+import FileButton from '@/shared/FileButton.vue'
 
 const emit = defineEmits<{ close: [] }>()
-const picker = ref<HTMLInputElement | null>(null)
 const restoring = ref(false)
 const failed = ref('')
 const report = ref<{ added: number; replaced: number; same: number; refused: string[] } | null>(null)
 
-async function restore(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
+async function restore(file: File): Promise<void> {
   failed.value = ''
   report.value = null
   restoring.value = true
@@ -28,19 +25,17 @@ async function restore(event: Event): Promise<void> {
     failed.value = error instanceof Problem ? `${file.name}: ${error.message}` : `${file.name} could not be read.`
   } finally {
     restoring.value = false
-    input.value = ''
   }
 }
 </script>
 
 <template>
   <Modal open title="Backup and restore" :footer="null" @cancel="emit('close')">
-    <p>One zip holds your shoots, gear, foundation and setups with their earlier revisions, and a copy of the database.</p>
+    <p>One zip holds your shoots, gear, foundation, setups and places with their earlier revisions, and a copy of the database.</p>
     <p class="do"><Button type="primary" href="/api/v1/backup" download>Download a backup</Button></p>
     <p>Restoring adds what is missing here and replaces what differs; what it replaces stays as an earlier revision. Nothing is deleted.</p>
     <p class="do">
-      <input ref="picker" class="visually-hidden" type="file" accept=".zip,application/zip" aria-label="Backup file" tabindex="-1" @change="restore" />
-      <Button :loading="restoring" @click="picker?.click()">Restore from a backup</Button>
+      <FileButton label="Backup file" accept=".zip,application/zip" :disabled="restoring" @file="restore">{{ restoring ? 'Restoring…' : 'Restore from a backup' }}</FileButton>
     </p>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
     <div v-if="report" role="status">

@@ -15,6 +15,7 @@ from wide_aperture.core.document import Document, Finite, Iso, Seconds
 from wide_aperture.core.kit import Body
 from wide_aperture.core.motion import RADIANS_PER_ARCSEC
 from wide_aperture.core.numeric import Floats
+from wide_aperture.core.quantities import step_value
 from wide_aperture.core.sky import moon_rate, night_events
 from wide_aperture.core.sky.bodies import track
 from wide_aperture.core.sky.moon import moon_looks
@@ -73,7 +74,7 @@ def moon_plan(
     disc_px = diameter * 3600 / arcsec_px
     ev = disc_ev(lit, altitude, haze)
     chosen_iso = iso if iso is not None else body.base_iso
-    seconds = f_number**2 / 2**ev / (chosen_iso / 100)
+    seconds = step_value("shutter", f_number**2 / 2**ev / (chosen_iso / 100), 0)
     limit = DRIFT_PX * arcsec_px / rate
     burst = burst_frames / frames_per_s
     moved = rate * burst / arcsec_px

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /** Imports a setup file and says what was kept and what was left out. */
-import { Button } from 'ant-design-vue'
-import { ref } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import { reloadKind } from '@/saving/documents'
+import FileButton from '@/shared/FileButton.vue'
 
 export interface ImportReport {
   title: string
@@ -12,12 +11,8 @@ export interface ImportReport {
   renamed: boolean
 }
 const emit = defineEmits<{ done: [report: ImportReport | null, failed: string] }>()
-const picker = ref<HTMLInputElement | null>(null)
 
-async function importFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
+async function importFile(file: File): Promise<void> {
   emit('done', null, '')
   try {
     const text = await file.text()
@@ -26,13 +21,10 @@ async function importFile(event: Event): Promise<void> {
     emit('done', { title: answer.saved.document.title, kept: answer.kept, dropped: answer.dropped, renamed: answer.renamed }, '')
   } catch (error) {
     emit('done', null, error instanceof Problem ? `${file.name}: ${error.message}` : `${file.name} could not be read.`)
-  } finally {
-    input.value = ''
   }
 }
 </script>
 
 <template>
-  <input ref="picker" class="visually-hidden" type="file" accept=".json,application/json" aria-label="Setup file" tabindex="-1" @change="importFile" />
-  <Button @click="picker?.click()">Import a setup</Button>
+  <FileButton label="Setup file" accept=".json,application/json" @file="importFile">Import a setup</FileButton>
 </template>

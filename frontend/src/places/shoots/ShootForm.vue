@@ -58,7 +58,7 @@ function takePlace(id: string): void {
       <input type="date" :value="shoot.date ?? ''" @change="change({ date: ($event.target as HTMLInputElement).value || null })" />
     </label>
     <ChoiceField label="Time zone" searchable :value="shoot.zone" :options="zoneOptions(shoot.zone)" @update:value="(zone) => change({ zone })" />
-    <ChoiceField label="Saved place" :value="''" :options="placeOptions" @update:value="takePlace" />
+    <ChoiceField label="Saved place" searchable :value="''" :options="placeOptions" @update:value="takePlace" />
     <TextField label="Place" pointer="/place/name" :value="shoot.place?.name ?? ''" @update:value="(name) => changePlace({ name: name || 'Place' })" />
     <NumberField label="Latitude" pointer="/place/latitude_deg" unit="°" optional empty-means="no place" :value="shoot.place?.latitude_deg ?? null" :least="-90" :most="90" @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
     <NumberField label="Longitude" pointer="/place/longitude_deg" unit="°" optional empty-means="east +" :value="shoot.place?.longitude_deg ?? null" :least="-180" :most="180" @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** Saved places: coordinates, zone, how dark it is, what glows and what stands on the horizon; waypoints come in as GPX. */
-import { Button, Popconfirm, Upload } from 'ant-design-vue'
+import { Button, Popconfirm } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answered, client, Problem } from '@/api/client'
 import type { SavedPlace } from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
+import FileButton from '@/shared/FileButton.vue'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useOpenThing } from '@/shell/open'
@@ -45,14 +46,10 @@ async function read(file: File): Promise<void> {
   try {
     const found = await answered(client.POST('/api/v1/places/import', { body: form as never, bodySerializer: (body) => body as never }))
     for (const point of found) edit('places', { id: newId(), dark_mag: 21.7, glows: [], horizon: [], ...point })
-    said.value = `${found.length} ${found.length === 1 ? 'waypoint' : 'waypoints'} saved as places.`
+    said.value = `${found.length} ${found.length === 1 ? 'waypoint is a place' : 'waypoints are places'} now.`
   } catch (error) {
     said.value = error instanceof Problem ? error.message : String(error)
   }
-}
-const take = (file: File): boolean => {
-  void read(file)
-  return false
 }
 const written = (degrees: number, [plus, minus]: [string, string]): string => `${Math.abs(degrees).toFixed(4)}° ${degrees < 0 ? minus : plus}`
 
@@ -65,9 +62,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
     <div class="page-head">
       <h1>Saved places</h1>
       <div class="actions">
-        <Upload :before-upload="take" :show-upload-list="false" accept=".gpx,application/gpx+xml">
-          <Button>Waypoints from GPX</Button>
-        </Upload>
+        <FileButton label="Waypoint file" accept=".gpx,application/gpx+xml" @file="read">Waypoints from GPX</FileButton>
         <Button type="primary" @click="add">New place</Button>
       </div>
     </div>

@@ -140,11 +140,11 @@ useShortcuts([
     <section class="views" aria-label="The night">
       <div class="head">
         <h1>{{ planned.situation.title }}</h1>
-        <label class="date">
+        <span class="date">
           <button class="link" title="The night before (,)" @click="date && goTo(daysAfter(date, -1))">earlier</button>
           <input type="date" :value="date ?? ''" min="1900-01-01" max="2200-12-31" aria-label="Night of" @change="($event.target as HTMLInputElement).value && goTo(($event.target as HTMLInputElement).value)" />
           <button class="link" title="The night after (.)" @click="date && goTo(daysAfter(date, 1))">later</button>
-        </label>
+        </span>
         <span v-if="date !== shootDate" class="soft">not the shoot’s day: <button class="link" @click="goTo(shootDate!)">back</button> or <button class="link" @click="takeDate">make it so</button></span>
         <span class="soft where">{{ shootEntry.place.name }}, {{ shootEntry.zone.replaceAll('_', ' ') }} · <RouterLink v-if="saved" :to="{ path: '/places', query: { id: saved.id } }">horizon and glow</RouterLink><button v-else class="link" @click="savePlace">save this place</button></span>
       </div>
