@@ -129,7 +129,7 @@ class Moons(SimpleTestCase):
     def test_the_disc_is_exposed_by_phase_and_height(self):
         low, high = (moon_plan(body(), 600, 8, context=self.full, at_min=at) for at in (1275, 1560))
         self.assertLess(low.ev100, high.ev100 - 3)
-        self.assertAlmostEqual(2 * math.log2(8) - math.log2(high.exposure_s), high.ev100, delta=0.01)
+        self.assertAlmostEqual(2 * math.log2(8) - math.log2(high.exposure_s), high.ev100, delta=0.17)
 
     def test_balanced_rises_hold_both_in_one_frame(self):
         found = balanced_rises(NORTH.model_copy(update={"date": dt.date(2026, 7, 20)}), days=40)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import math
 from dataclasses import dataclass
 
 from wide_aperture.core import wording
@@ -23,6 +24,7 @@ LABELS = {
     "gc_rise_10deg": "core above 10°",
     "gc_set_10deg": "core under 10°",
 }
+NOON_MIN, ZONE_MIN = 720, 240  # nights begin at solar noon; clocks differ from it by less than four hours
 SHOWN_IN_LISTS = ("sunrise", "sunset", "moonrise", "astronomical_dusk")
 
 
@@ -38,7 +40,9 @@ class LightEvent:
 def events_between(context: SkyContext, from_min: float, until_min: float) -> list[LightEvent]:
     """Events between two times in their order."""
     found: dict[str, LightEvent] = {}
-    for night in range(int(from_min // 1440) - 1, int(until_min // 1440) + 1):
+    for night in range(
+        math.floor((from_min - NOON_MIN - ZONE_MIN) / 1440), math.floor((until_min - NOON_MIN + ZONE_MIN) / 1440) + 1
+    ):
         events = night_events(context.date + dt.timedelta(days=night), context.latitude_deg, context.longitude_deg)
         for kind, label in LABELS.items():
             when: dt.datetime | None = getattr(events, kind)

@@ -71,7 +71,7 @@ def resolved(situation: Situation, context: SkyContext | None) -> Situation:
         changes = {"light": _by_ev(light, span), "scene_range_ev": stated if stated is not None else kind.range_ev}
         return situation.model_copy(update={**changes, **sun})
     if isinstance(light, LightByReading):
-        return situation.model_copy(update={"light": _around(light, begins, ends, context), **sun})
+        return situation.model_copy(update={"light": reading_around(light, begins, ends, context), **sun})
     return situation.model_copy(update=sun)
 
 
@@ -89,7 +89,7 @@ def _by_ev(light: LightBySky, span: SpanLight) -> LightByEv:
     )
 
 
-def _around(light: LightByReading, begins: float, ends: float, context: SkyContext) -> LightByReading:
+def reading_around(light: LightByReading, begins: float, ends: float, context: SkyContext) -> LightByReading:
     """The reading with the light's own change over the situation, if it says what kind of light it is."""
     if light.condition is None or light.ev_low is not None or light.ev_high is not None:
         return light

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import ephem
@@ -14,6 +16,7 @@ from wide_aperture.core.sky.frames import EPHEM_DAY_0, Days, Observer, horizonta
 AU_KM = 149_597_870.7
 BodyName = Literal["sun", "moon"]
 NODE_DAYS = {"sun": 1.0, "moon": 0.25}
+KEPT_NODES = 16_384  # eight years of the Moon
 _KINDS = {"sun": ephem.Sun, "moon": ephem.Moon}
 
 
@@ -43,11 +46,14 @@ def geocentric(name: BodyName, days: Days) -> Geocentric:
     Source: VSOP87 and Moshier's lunar theory as the ephem package has them; about 20 microseconds a time.
     """
     step = NODE_DAYS[name]
-    first, last = float(days.min()) - 2 * step, float(days.max()) + 3 * step
-    nodes = np.arange(first, last, step)
-    if nodes.size >= days.size:
+    first, last = int(np.floor(float(days.min()) / step)) - 2, int(np.floor(float(days.max()) / step)) + 3
+    if last - first >= days.size:
         return _computed(name, days)
-    at = _computed(name, nodes)
+    # Nodes stand on one grid for all times, so that a day's many questions share them.
+    numbers = range(first, last + 1)
+    nodes = np.array(numbers) * step
+    places = np.array([_node(name, number) for number in numbers])
+    at = Geocentric(places[:, 0], places[:, 1], places[:, 2])
     ra, dec = np.radians(at.right_ascension_deg), np.radians(at.declination_deg)
     vector = np.stack([np.cos(dec) * np.cos(ra), np.cos(dec) * np.sin(ra), np.sin(dec), at.distance_km])
     x, y, z, distance = lagrange(nodes, vector, days)
@@ -68,13 +74,20 @@ def lagrange(nodes: Floats, values: Floats, at: Floats) -> Floats:
     )
 
 
+@lru_cache(maxsize=KEPT_NODES)
+def _node(name: BodyName, number: int) -> tuple[float, float, float]:
+    return _place(_KINDS[name](), number * NODE_DAYS[name])
+
+
 def _computed(name: BodyName, days: Days) -> Geocentric:
     body = _KINDS[name]()
-    places = np.empty((days.size, 3))
-    for k, day in enumerate((days.reshape(-1) - EPHEM_DAY_0).tolist()):
-        body.compute(day)
-        places[k] = body.g_ra, body.g_dec, body.earth_distance
-    return Geocentric(np.degrees(places[:, 0]), np.degrees(places[:, 1]), places[:, 2] * AU_KM)
+    places = np.array([_place(body, day) for day in days.reshape(-1).tolist()])
+    return Geocentric(places[:, 0], places[:, 1], places[:, 2])
+
+
+def _place(body: ephem.Body, day: float) -> tuple[float, float, float]:
+    body.compute(day - EPHEM_DAY_0)
+    return math.degrees(body.g_ra), math.degrees(body.g_dec), body.earth_distance * AU_KM
 
 
 def track(name: BodyName, days: Days, observer: Observer) -> Track:

@@ -4,18 +4,15 @@ from __future__ import annotations
 
 from dataclasses import asdict
 from typing import Any
-from uuid import UUID
 
 import numpy as np
 
 from wide_aperture.core.daylight.day import SkyContext, light_of, offsets_ev, tracks
 from wide_aperture.core.daylight.events import events_between
-from wide_aperture.core.daylight.resolve import resolved
+from wide_aperture.core.daylight.resolve import reading_around, span_light
 from wide_aperture.core.light import named_light
-from wide_aperture.core.situation import LightByEv, LightByName, LightBySky, Situation
+from wide_aperture.core.situation import LightByName, LightByReading, LightBySky
 from wide_aperture.sky.schemas import DayRequest, SkyBlock
-
-NOBODY = UUID(int=0)
 
 
 def day_strip(asked: DayRequest) -> dict[str, Any]:
@@ -44,19 +41,16 @@ def day_strip(asked: DayRequest) -> dict[str, Any]:
 def _block(block: SkyBlock, context: SkyContext) -> dict[str, Any]:
     """The light of one situation in numbers."""
     light = block.light
-    hours = {
-        "starts_at_min": max(round(block.from_min), 0),
-        "ends_at_min": max(round(block.until_min), round(block.from_min), 0),
-    }
-    brief = Situation(id=NOBODY, title="-", genre="everyday", near_m=1, light=light, **hours)
-    made = resolved(brief, context).light
-    if isinstance(made, LightByName):
-        named = named_light(made.name)
-        made = LightByEv(ev100=named.ev100, ev_low=made.ev_low, ev_high=made.ev_high, cct_k=made.cct_k or named.cct_k)
-    assert not isinstance(made, LightBySky)
-    ev: float = made.ev100
-    low, high = made.ev_low if made.ev_low is not None else ev, made.ev_high if made.ev_high is not None else ev
-    return {"id": block.id, "ev100": ev, "ev_low": min(low, ev), "ev_high": max(high, ev), "cct_k": made.cct_k}
+    if isinstance(light, LightBySky):
+        span = span_light(light.condition, block.from_min, max(block.until_min, block.from_min), context)
+        return {"id": block.id, **asdict(span)}
+    if isinstance(light, LightByReading):
+        light = reading_around(light, block.from_min, max(block.until_min, block.from_min), context)
+    named = named_light(light.name) if isinstance(light, LightByName) else None
+    ev = named.ev100 if named else light.ev100  # type: ignore[union-attr]
+    low, high = light.ev_low if light.ev_low is not None else ev, light.ev_high if light.ev_high is not None else ev
+    colour = light.cct_k or (named.cct_k if named else None)
+    return {"id": block.id, "ev100": ev, "ev_low": min(low, ev), "ev_high": max(high, ev), "cct_k": colour}
 
 
 def _sentence(sun: np.ndarray) -> str:

@@ -9,7 +9,7 @@ import { toRef } from 'vue'
 
 const props = defineProps<{ request: PlanRequest }>()
 /** The plan comes first; this may follow a moment later. */
-const rested = refDebounced(toRef(props, 'request'), 150)
+const rested = refDebounced(toRef(props, 'request'), 300)
 const { answer: changing } = useLatest<PlanRequest, ChangingLight | null>(
   () => (rested.value.sky ? rested.value : null),
   async (body) => (await answered(client.POST('/api/v1/sky/changes', { body }))).changing,
