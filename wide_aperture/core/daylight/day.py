@@ -66,6 +66,14 @@ class SkyTracks:
     core_altitude_deg: Floats
     core_azimuth_deg: Floats
 
+    def at(self, minutes: Floats, wanted: Floats) -> SkyTracks:
+        """Between the minutes these tracks were made for, by straight lines; azimuths as they cross north included."""
+        columns = [np.interp(wanted, minutes, getattr(self, name)) for name in self.__slots__]
+        for k, name in enumerate(self.__slots__):
+            if name.endswith("azimuth_deg"):
+                columns[k] = np.interp(wanted, minutes, np.unwrap(getattr(self, name), period=360)) % 360
+        return SkyTracks(*columns)
+
 
 def days_of(context: SkyContext, minutes: Floats) -> Days:
     """Julian days of minutes on the clock after local midnight, any shape."""

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
 
 from wide_aperture.core.daylight.conditions import TABLE
-from wide_aperture.core.daylight.day import SkyContext, light_at, tracks
+from wide_aperture.core.daylight.day import SkyContext, SkyTracks, light_of, offsets_ev, tracks
 from wide_aperture.core.daylight.illuminance import disc_ev
+from wide_aperture.core.numeric import Floats
 from wide_aperture.core.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition
 
 STEP_MIN = 5.0
 NOON_MIN = 12 * 60
 MOON_UP_DEG = -0.8  # lifted by the air and half its width
+SkyAt = Callable[[Floats], SkyTracks]
 READING_BAND_EV = 0.3  # a hand meter and where it was held
 
 
@@ -34,11 +37,14 @@ def hours_of(situation: Situation) -> tuple[float, float]:
     return float(begins), float(max(ends, begins))
 
 
-def span_light(condition: SkyCondition, begins_min: float, ends_min: float, context: SkyContext) -> SpanLight:
-    """The light of a condition over a span of the shoot's day."""
+def span_light(
+    condition: SkyCondition, begins_min: float, ends_min: float, context: SkyContext, sky_at: SkyAt | None = None
+) -> SpanLight:
+    """The light of a condition over a span of the shoot's day. sky_at: the sky at some minutes, where it is known."""
     count = max(int((ends_min - begins_min) / STEP_MIN), 1)
     minutes = np.linspace(begins_min, ends_min if ends_min > begins_min else begins_min + 1, count + 1)
-    light = light_at(context, minutes, condition)
+    sky = sky_at(minutes) if sky_at is not None else tracks(context, minutes)
+    light = light_of(sky, condition, offsets_ev(context, minutes))
     middle = minutes.size // 2
     return SpanLight(
         ev100=float(light.ev100[middle]),

@@ -7,10 +7,11 @@ from typing import Any
 
 import numpy as np
 
-from wide_aperture.core.daylight.day import SkyContext, light_of, offsets_ev, tracks
+from wide_aperture.core.daylight.day import SkyContext, SkyTracks, light_of, offsets_ev, tracks
 from wide_aperture.core.daylight.events import events_between
-from wide_aperture.core.daylight.resolve import reading_around, span_light
+from wide_aperture.core.daylight.resolve import SkyAt, reading_around, span_light
 from wide_aperture.core.light import named_light
+from wide_aperture.core.numeric import Floats
 from wide_aperture.core.situation import LightByName, LightByReading, LightBySky
 from wide_aperture.sky.schemas import DayRequest, SkyBlock
 
@@ -21,6 +22,11 @@ def day_strip(asked: DayRequest) -> dict[str, Any]:
     until = max(asked.until_min, asked.from_min + 10)
     minutes = np.arange(asked.from_min, until + asked.step_min / 2, asked.step_min)
     sky = tracks(context, minutes)
+
+    def sky_at(wanted: Floats) -> SkyTracks:
+        inside = wanted[0] >= minutes[0] and wanted[-1] <= minutes[-1]
+        return sky.at(minutes, wanted) if inside else tracks(context, wanted)
+
     light = light_of(sky, asked.condition, offsets_ev(context, minutes))
     return {
         "minutes": minutes.tolist(),
@@ -33,16 +39,16 @@ def day_strip(asked: DayRequest) -> dict[str, Any]:
         "core_altitude_deg": sky.core_altitude_deg.round(2).tolist(),
         "moon_fraction": float(sky.moon_fraction[minutes.size // 2]),
         "events": [asdict(event) for event in events_between(context, asked.from_min, until)],
-        "blocks": [_block(block, context) for block in asked.blocks],
+        "blocks": [_block(block, context, sky_at) for block in asked.blocks],
         "sentence": _sentence(sky.sun_altitude_deg),
     }
 
 
-def _block(block: SkyBlock, context: SkyContext) -> dict[str, Any]:
+def _block(block: SkyBlock, context: SkyContext, sky_at: SkyAt) -> dict[str, Any]:
     """The light of one situation in numbers."""
     light = block.light
     if isinstance(light, LightBySky):
-        span = span_light(light.condition, block.from_min, max(block.until_min, block.from_min), context)
+        span = span_light(light.condition, block.from_min, max(block.until_min, block.from_min), context, sky_at)
         return {"id": block.id, **asdict(span)}
     if isinstance(light, LightByReading):
         light = reading_around(light, block.from_min, max(block.until_min, block.from_min), context)
