@@ -44,7 +44,7 @@ class RehearseJourney(BrowserTestCase):
         page.get_by_role("tab", name="look").click()
         page.get_by_text("flat", exact=True).click()
         page.get_by_role("tab", name="tone").click()
-        expect(page.get_by_text("The screen clips")).not_to_contain_text(f"{neutral:.1f} EV")
+        expect(page.get_by_text("The screen clips")).not_to_contain_text(f"{neutral:.1f} EV", timeout=15_000)
         self.assertLess(self.clips_early_ev(page), neutral)
         page.get_by_role("tab", name="bracket").click()
         page.get_by_text("5 × 2").click()

@@ -130,6 +130,7 @@ class NightOut(Schema):
     declination_deg: float = Field(description="At the middle of the frame")
     trail_edge_px: float = Field(description="Longest trail anywhere in the frame")
     nearest_dark: dt.date | None
+    focus: list[str] = Field(description="How to focus on stars, step by step")
 
 
 @sky.post("/night", response={200: NightOut, 422: Problem}, operation_id="sky_night")

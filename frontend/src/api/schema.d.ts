@@ -3254,6 +3254,11 @@ export interface components {
              * @description seconds
              */
             limit_drift_s: number;
+            /**
+             * Limit Hand S
+             * @description seconds
+             */
+            limit_hand_s: number;
             rise: components["schemas"]["MoonEvent"] | null;
             /** Sentence */
             sentence: string;
@@ -3475,6 +3480,11 @@ export interface components {
              * @description At the middle of the frame
              */
             declination_deg: number;
+            /**
+             * Focus
+             * @description How to focus on stars, step by step
+             */
+            focus: string[];
             frame: components["schemas"]["NightFrame"];
             /** Nearest Dark */
             nearest_dark: string | null;

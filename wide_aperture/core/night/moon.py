@@ -13,7 +13,7 @@ from wide_aperture.core.daylight.day import SkyContext, days_of, tracks
 from wide_aperture.core.daylight.illuminance import disc_ev
 from wide_aperture.core.document import Document, Finite, Iso, Seconds
 from wide_aperture.core.kit import Body
-from wide_aperture.core.motion import RADIANS_PER_ARCSEC
+from wide_aperture.core.motion import RADIANS_PER_ARCSEC, handheld_limit
 from wide_aperture.core.numeric import Floats
 from wide_aperture.core.quantities import step_value
 from wide_aperture.core.sky import moon_rate, night_events
@@ -51,6 +51,7 @@ class MoonPlan(Document):
     aperture: Finite
     iso: Iso
     limit_drift_s: Seconds
+    limit_hand_s: Seconds
     leaves_after_s: Finite
     burst_s: Finite
     burst_drift_px: Finite
@@ -94,6 +95,7 @@ def moon_plan(
         aperture=f_number,
         iso=chosen_iso,
         limit_drift_s=min(limit, 3600),
+        limit_hand_s=float(handheld_limit(focal_mm, body.crop_factor, stabiliser_stops=body.stabiliser_stops)),
         leaves_after_s=(body.width_px + disc_px) / 2 * arcsec_px / rate,
         burst_s=burst,
         burst_drift_px=moved,

@@ -11,6 +11,7 @@ from wide_aperture.core.motion import star_trail_length
 from wide_aperture.core.night.darkness import magnitude_of_luminance, sky_cd_m2, usable_above_deg
 from wide_aperture.core.night.frames import night_frame
 from wide_aperture.core.night.search import NightSearch, nearest_dark_night, search_nights
+from wide_aperture.core.night.sequence import FOCUS_STEPS
 from wide_aperture.core.night.windows import dark_night, last_evening, year_of
 from wide_aperture.core.optics import crop_factor
 from wide_aperture.core.sky import GALACTIC_CENTRE, Star, find_star, stars
@@ -64,6 +65,7 @@ def night(asked: NightRequest) -> dict[str, Any]:
         "declination_deg": middle,
         "trail_edge_px": 0.0 if asked.tracked else edge_px,
         "nearest_dark": nearest,
+        "focus": list(FOCUS_STEPS),
     }
 
 

@@ -74,6 +74,8 @@ async function find(): Promise<void> {
         <dd><b>{{ shutterWithUnit(moon.exposure_s) }}, {{ apertureText(moon.aperture) }}, ISO {{ isoText(moon.iso) }}</b> for the lit disc, {{ evText(moon.ev100) }}</dd>
         <dt>Drift limit</dt>
         <dd>{{ seconds(moon.limit_drift_s) }} for one pixel; out of a fixed frame after {{ Math.round(moon.leaves_after_s / 60) }} min</dd>
+        <dt>Shake limit</dt>
+        <dd>{{ seconds(moon.limit_hand_s) }} by hand; on a tripod a delayed release, stabiliser off</dd>
         <dt>To stack</dt>
         <dd>{{ burst }} frames in {{ seconds(moon.burst_s) }} drift {{ Math.round(moon.burst_drift_px) }} px: keep the sharpest {{ moon.stack_keeps }}, crop {{ moon.crop_px }} px square</dd>
       </dl>

@@ -78,6 +78,12 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
         <dd>{{ seconds(frame.land_s) }} for a frame of its own, starlit</dd>
       </dl>
     </template>
+    <template v-if="answer">
+      <h3>Focus</h3>
+      <ol class="steps">
+        <li v-for="step in answer.focus" :key="step">{{ step }}</li>
+      </ol>
+    </template>
     <template v-if="year">
       <h3>{{ asked.target }} through the year, while it is dark</h3>
       <YearCurve :year="year" :date="sky.date" @go="goTo" />
