@@ -95,7 +95,9 @@ def moon_plan(
         aperture=f_number,
         iso=chosen_iso,
         limit_drift_s=min(limit, 3600),
-        limit_hand_s=float(handheld_limit(focal_mm, body.crop_factor, stabiliser_stops=body.stabiliser_stops)),
+        limit_hand_s=step_value(
+            "shutter", handheld_limit(focal_mm, body.crop_factor, stabiliser_stops=body.stabiliser_stops), 0
+        ),
         leaves_after_s=(body.width_px + disc_px) / 2 * arcsec_px / rate,
         burst_s=burst,
         burst_drift_px=moved,

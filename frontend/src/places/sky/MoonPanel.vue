@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The Moon at the moment looked at, through the lens; and the evenings when it rises over land of like brightness. */
-import { Button } from 'ant-design-vue'
+import { Button, Checkbox } from 'ant-design-vue'
 import { computed, ref, shallowRef } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { BalancedRise, MoonPlan, MoonRequest, SkyContext } from '@/api/types'
@@ -94,7 +94,7 @@ async function find(): Promise<void> {
     </template>
 
     <h3>Nearly full Moon over dusk or dawn land, the next half year</h3>
-    <label v-if="pointed"><input v-model="nearBearing" type="checkbox" /> only within 20° of where the frame looks ({{ Math.round(pointed.bearing) }}°)</label>
+    <Checkbox v-if="pointed" v-model:checked="nearBearing">only within 20° of where the frame looks ({{ Math.round(pointed.bearing) }}°)</Checkbox>
     <Button size="small" :loading="finding" @click="find">Find the evenings</Button>
     <p v-if="said" class="stop" role="alert">{{ said }}</p>
     <p v-if="rises && !rises.length" class="soft">None in this time{{ nearBearing ? ' over that bearing: try without it' : '' }}.</p>
