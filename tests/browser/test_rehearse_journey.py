@@ -32,7 +32,7 @@ class RehearseJourney(BrowserTestCase):
         frame = page.get_by_role("group", name="simulated")
         box = frame.bounding_box()
         page.mouse.click(box["x"] + box["width"] * 0.31, box["y"] + box["height"] * 0.47)  # the dark kit
-        expect(page.get_by_text("brighter than intended")).to_be_visible()
+        expect(page.get_by_text("brighter than intended")).to_be_visible(timeout=15_000)
         page.get_by_role("slider", name="Compensation").press("ArrowLeft")
         expect(self.tried(page)).to_be_visible()
 

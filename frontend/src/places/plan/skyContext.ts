@@ -2,6 +2,7 @@
 import { computed, type ComputedRef } from 'vue'
 import type { PlannedSituation, Shoot, SkyContext } from '@/api/types'
 import { currentOf, useEntries, useEntry } from '@/saving/documents'
+import { computedSame } from '@/shared/computedSame'
 
 /** null while the shoot has no day or no place. */
 export function skyContextOf(shoot: Shoot | null, situations: readonly PlannedSituation[]): SkyContext | null {
@@ -29,6 +30,6 @@ export function useShoot(shootId: () => string | null): {
       .filter((planned) => planned.shoot_id === shootId())
       .sort((a, b) => a.situation.order - b.situation.order),
   )
-  const sky = computed(() => skyContextOf(shoot.value, situations.value))
+  const sky = computedSame(() => skyContextOf(shoot.value, situations.value))
   return { shoot, situations, sky }
 }

@@ -3,6 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Body, Foundation, Lens, Pin, PlannedSituation, PlanRequest, SkyContext } from '@/api/types'
 import { currentOf, loadKind, useEntry } from '@/saving/documents'
+import { computedSame } from '@/shared/computedSame'
 import { useFoundation } from '@/shared/foundation'
 import { useShoot } from './skyContext'
 
@@ -30,7 +31,7 @@ export function useCase(situationId: () => string | null, live: { pins?: (held: 
   const lensEntry = useEntry('lenses', () => planned.value?.lens_id ?? '')
   const body = computed(() => (bodyEntry.value ? currentOf(bodyEntry.value) : null))
   const lens = computed(() => (lensEntry.value ? currentOf(lensEntry.value) : null))
-  const request = computed<PlanRequest | null>(() => {
+  const request = computedSame<PlanRequest | null>(() => {
     if (!loaded.value || !planned.value || !body.value || !lens.value) return null
     return requestFor(planned.value, body.value, lens.value, foundation.forPlan.value, sky.value, live.pins?.(planned.value.pins))
   })

@@ -6,6 +6,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { FrameOut, RenderRequest, SceneTuning } from '@/api/types'
 import { currentOf, useEntries, useEntry } from '@/saving/documents'
+import { computedSame } from '@/shared/computedSame'
 import { apertureText, evText, isoText, shutterWithUnit, stopsText } from '@/shared/format'
 import PickRow from '@/shared/PickRow.vue'
 import { useShortcuts } from '@/shared/shortcuts'
@@ -56,7 +57,7 @@ const showKept = ref(false)
 const variants = ref<Variant[]>([])
 const comparing = ref(false)
 
-const wished = computed<RenderRequest | null>(() => {
+const wished = computedSame<RenderRequest | null>(() => {
   if (!asked.value) return null
   const { developed, lift_ev, denoise, peaking } = view.value
   const look: RenderRequest['look'] = {

@@ -5,6 +5,7 @@ import { answered, client, Problem } from '@/api/client'
 import type { Capture, Rehearsal, RenderRequest, SceneTuning } from '@/api/types'
 import { noteAway, onServerBack } from '@/saving/connection'
 import { edit } from '@/saving/undo'
+import { computedSame } from '@/shared/computedSame'
 import { useFoundation } from '@/shared/foundation'
 import { type Changes, repinned, withPins } from '../plan/pins'
 import { requestFor, useCase } from '../plan/useCase'
@@ -38,7 +39,7 @@ export function useRehearsal(situationId: () => string) {
   const capture = computed<Capture | null>(() => (base.value ? captureWith(base.value.capture, { ...changes.value, ...live.value }) : null))
   const kit = useCase(situationId, { pins: (held) => withPins(held, pinsOf(capture.value, { ...changes.value, ...live.value })) })
   const foundation = useFoundation()
-  const asPlanned = computed(() => {
+  const asPlanned = computedSame(() => {
     const { planned, body, lens, loaded } = kit
     if (!loaded.value || !planned.value || !body.value || !lens.value) return null
     return { ...requestFor(planned.value, body.value, lens.value, foundation.forPlan.value, kit.sky.value), scene: trial.value.scene }
@@ -64,7 +65,7 @@ export function useRehearsal(situationId: () => string) {
 
   const tuning = computed<SceneTuning>(() => ({ ...(base.value?.tuning ?? {}), ...trial.value.tuning }) as SceneTuning)
   const meter = computed(() => (base.value ? meterWith(base.value, changes.value, trial.value.point) : null))
-  const asked = computed<RenderRequest | null>(() => {
+  const asked = computedSame<RenderRequest | null>(() => {
     if (!base.value || !capture.value || !kit.body.value) return null
     return {
       scene: base.value.scene,
