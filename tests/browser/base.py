@@ -14,6 +14,7 @@ from playwright.sync_api import (
     Page,
     Playwright,
     Request,
+    expect,
     sync_playwright,
 )
 
@@ -32,6 +33,8 @@ ARGUMENTS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+# Two browsers that draw without a graphics card share two cores: waiting longer costs nothing when all is well.
+expect.set_options(timeout=20_000)
 # What a page may say on purpose: the answers the tests provoke.
 EXPECTED_ERRORS = ("Failed to load resource", "net::ERR_")
 
@@ -70,7 +73,7 @@ class BrowserTestCase(LiveServerTestCase):
 
     def new_context(self, *, width: int = 1280, height: int = 800) -> BrowserContext:
         context = self.browser.new_context(viewport={"width": width, "height": height}, accept_downloads=True)
-        context.set_default_timeout(10_000)
+        context.set_default_timeout(20_000)
         context.on("request", self._note_request)
         context.on("console", self._note_console)
         return context

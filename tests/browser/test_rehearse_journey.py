@@ -32,7 +32,7 @@ class RehearseJourney(BrowserTestCase):
         frame = page.get_by_role("group", name="simulated")
         box = frame.bounding_box()
         page.mouse.click(box["x"] + box["width"] * 0.31, box["y"] + box["height"] * 0.47)  # the dark kit
-        expect(page.get_by_text("brighter than intended")).to_be_visible(timeout=15_000)
+        expect(page.get_by_text("brighter than intended")).to_be_visible()
         page.get_by_role("slider", name="Compensation").press("ArrowLeft")
         expect(self.tried(page)).to_be_visible()
 
@@ -44,7 +44,7 @@ class RehearseJourney(BrowserTestCase):
         page.get_by_role("tab", name="look").click()
         page.get_by_text("flat", exact=True).click()
         page.get_by_role("tab", name="tone").click()
-        expect(page.get_by_text("The screen clips")).not_to_contain_text(f"{neutral:.1f} EV", timeout=15_000)
+        expect(page.get_by_text("The screen clips")).not_to_contain_text(f"{neutral:.1f} EV")
         self.assertLess(self.clips_early_ev(page), neutral)
         page.get_by_role("tab", name="bracket").click()
         page.get_by_text("5 × 2").click()
