@@ -129,11 +129,18 @@ class BodyConflict(Document):
 
 
 class SlotBank(Document):
-    """Storage places of one kind that the body can recall."""
+    """Storage places of one kind that the body can recall.
+
+    leaves_out: settings these places do not hold; changes: what happens at switch-off to changes made after a recall
+    ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch.
+    """
 
     kind: SlotKind
     count: Annotated[int, Field(ge=1, le=30)]
     label: Name
+    leaves_out: Annotated[tuple[str, ...], Field(max_length=200)] = ()
+    changes: Literal["choice", "kept", "forgotten"] = "choice"
+    family: Annotated[str, Field(max_length=40)] = ""
 
 
 class ReserveFloor(Document):

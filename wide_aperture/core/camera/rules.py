@@ -1,0 +1,43 @@
+"""What a body refuses as it stands: options it offers only beside others, declared pairs, values the mode takes over."""
+
+from __future__ import annotations
+
+from wide_aperture.core.kit import Body
+from wide_aperture.core.setup_document import Value
+
+# What the camera chooses itself in a mode: nobody sets it.
+CHOSEN_BY_CAMERA: dict[str, tuple[str, ...]] = {
+    "manual_auto_iso": ("iso",),
+    "aperture_priority": ("shutter_s",),
+    "aperture_priority_auto_iso": ("shutter_s", "iso"),
+    "shutter_priority": ("aperture",),
+    "shutter_priority_auto_iso": ("aperture", "iso"),
+    "program": ("shutter_s", "aperture"),
+    "zone_focus_program": ("shutter_s", "iso"),
+}
+
+
+def chosen_by_camera(mode: Value) -> tuple[str, ...]:
+    """The exposure values the camera itself chooses in a mode."""
+    return CHOSEN_BY_CAMERA.get(mode, ()) if isinstance(mode, str) else ()
+
+
+def refused(body: Body, values: dict[str, Value], setting: str, value: Value) -> str | None:
+    """Why the body does not take a value as it stands; None where it takes it."""
+    if setting in chosen_by_camera(values.get("exposure_mode")):
+        return "In this exposure mode the camera chooses it."
+    if setting == "kelvin" and values.get("white_balance") != "kelvin":
+        return "A colour temperature is taken once the white balance stands at kelvin."
+    declared = body.support_of(setting)
+    if declared is not None and not declared.options:
+        return declared.instead or "This body has no such setting."
+    for condition in declared.conditions if declared is not None else ():
+        if value in condition.without_options and values.get(condition.when_setting) in condition.is_one_of:
+            return condition.because
+    for conflict in body.conflicts:
+        if not any(each.setting == setting and each.option == value for each in conflict.together):
+            continue
+        others = [each for each in conflict.together if each.setting != setting]
+        if all(values.get(each.setting) == each.option for each in others):
+            return conflict.because
+    return None

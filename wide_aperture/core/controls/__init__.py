@@ -1,0 +1,1 @@
+"""What can be pressed and turned on a body, what each may do, and what it should do on a given day."""

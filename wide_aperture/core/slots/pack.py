@@ -1,0 +1,228 @@
+"""Packing one body: which setups its places hold, and the way through the shoot with them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
+from wide_aperture.core.kit import Body
+from wide_aperture.core.phrasebook import Phrasebook
+from wide_aperture.core.route.walk import route_seconds
+from wide_aperture.core.setup_document import Value
+from wide_aperture.core.slots.choose import Costs, choose, total
+from wide_aperture.core.slots.documents import (
+    BodyPacking,
+    HeldOffer,
+    Move,
+    PackedPlace,
+    PackItem,
+    PackWishes,
+    PlaceCost,
+)
+from wide_aperture.core.slots.filling import Assigned, assigned, look_slots, special, stand_ins_for, stored_slot
+from wide_aperture.core.slots.moves import walk, weight_of
+from wide_aperture.core.slots.places import StoragePlace, places_of
+from wide_aperture.core.slots.prepare import Filling, prepare
+from wide_aperture.core.slots.warnings import slot_findings
+
+TRIED_MORE = 2
+
+
+@dataclass(frozen=True)
+class Packed:
+    """A packing, and the camera state it was made for with all places stored."""
+
+    packing: BodyPacking
+    stored: CameraState
+
+
+def pack(
+    items: Sequence[PackItem],
+    body: Body,
+    book: Phrasebook,
+    state: CameraState,
+    wishes: PackWishes | None = None,
+    stand_ins: Sequence[PackItem] = (),
+) -> Packed:
+    """Pack a body for its situations, given in shooting order.
+
+    Args: state: how the body stands before the first; stand_ins: setups for places that stay free, if the other body fails.
+    """
+    wishes = wishes or PackWishes()
+    places = places_of(body, state.values.get("slot_changes", "forgotten"))
+    mains = [place for place in places if place.kind in ("full", "mode_position")]
+    # Everything is set and stored at home; the shoot starts with the body standing as its first situation needs it.
+    base = {**state.values, **(items[0].target if items else {})}
+    standing = _standing(items, base)
+    weights = [weight_of(items, k) for k in range(len(items))]
+    direct, recalled = _matrices(items, standing, base, weights, mains, book, state)
+
+    index = {item.id: k for k, item in enumerate(items)}
+    taken = {*wishes.reserved, *filter(None, (wishes.guest, wishes.home))}
+    fixed = {place.id: index[wishes.held[place.id]] for place in mains if wishes.held.get(place.id) in index}
+    usable = [place for place in mains if place.id not in taken]
+    chosen = choose(direct, recalled, len(usable), tuple(dict.fromkeys(fixed.values())))
+    filled = assigned(usable, chosen, fixed, items, base)
+    filled |= special(mains, wishes, body, base)
+    filled |= stand_ins_for(usable, filled, stand_ins, base)
+    slots = {place_id: slot for place_id, (slot, _, _) in filled.items()}
+    looks = [place for place in places if place.kind == "look" and place.id not in taken]
+    slots |= look_slots(looks, items, standing, state, book, slots)
+
+    fillings = [Filling({**base, **slot.values}, slot) for slot in slots.values()]
+    preparation, packed = prepare(
+        fillings, items[0].target if items else {}, items[0].title if items else "", state, book, body
+    )
+    moves = walk(items, packed, book, body, len(usable) > len(chosen))
+    shown = tuple(_shown(place, filled, slots, wishes, items, state, moves) for place in places)
+    seconds, alone = (sum(each) for each in ([m.route.seconds for m in moves], [m.route.item_by_item_s for m in moves]))
+    return Packed(
+        packing=BodyPacking(
+            body_id=body.id,
+            body_name=body.name,
+            places=shown,
+            preparation=preparation,
+            moves=moves,
+            costs=_costs(direct, recalled, weights, len(usable), bool(mains)),
+            held=_held([place for place in places if place.kind == "held_button"], items, standing, moves),
+            findings=slot_findings(places, shown, items, moves),
+            seconds=seconds,
+            item_by_item_s=alone,
+            preparation_s=sum(each.route.seconds + each.store_s for each in preparation),
+            sentence=_sentence(body, shown, seconds, alone, len(items)),
+        ),
+        stored=packed,
+    )
+
+
+def _standing(items: Sequence[PackItem], base: dict[str, Value]) -> list[dict[str, Value]]:
+    """How the body stands before each situation when every one before it was set as planned."""
+    values, found = dict(base), []
+    for item in items:
+        found.append(dict(values))
+        values.update(item.target)
+    return found
+
+
+def _matrices(
+    items: Sequence[PackItem],
+    standing: list[dict[str, Value]],
+    base: dict[str, Value],
+    weights: list[float],
+    mains: list[StoragePlace],
+    book: Phrasebook,
+    state: CameraState,
+) -> tuple[Costs, Costs]:
+    """Weighed seconds of each transition by hand, and by recalling each setup first."""
+    bare = state.model_copy(update={"slots": (), "unsure": ()})
+    direct = np.array(
+        [
+            w * route_seconds(bare.model_copy(update={"values": before}), item.target, book)
+            for item, before, w in zip(items, standing, weights, strict=True)
+        ]
+    )
+    recalled = np.full((len(items) if mains else 0, len(items)), np.inf)
+    for s in range(len(recalled)):
+        slot = stored_slot(mains[0], items[s].title, {**base, **items[s].target})
+        for j, before in enumerate(standing):
+            here = bare.model_copy(update={"values": before, "slots": (slot,)})
+            recalled[s, j] = weights[j] * route_seconds(here, items[j].target, book)
+    return direct, recalled
+
+
+def _shown(
+    place: StoragePlace,
+    filled: Assigned,
+    slots: dict[str, StoredSlot],
+    wishes: PackWishes,
+    items: Sequence[PackItem],
+    state: CameraState,
+    moves: tuple[Move, ...],
+) -> PackedPlace:
+    slot, known = slots.get(place.id), state.slot(place.id)
+    _, role, k = filled.get(place.id, (None, "look" if slot else "empty", None))
+    if place.id in wishes.reserved:
+        role = "reserved"
+    old = differences(known.values, slot.values) if known and slot else ()
+    name = wishes.names.get(place.id) or (slot.name if slot else known.name if known and role == "reserved" else "")
+    used = sum(any(s.kind == "recall" and s.value == place.id for s in move.route.steps) for move in moves)
+    return PackedPlace(
+        id=place.id,
+        kind=place.kind,
+        label=place.label,
+        family=place.family,
+        role=role,
+        name=name,
+        situation_id=items[k].id if k is not None else None,
+        held_by_hand=place.id in wishes.held,
+        values=slot.values if slot else {},
+        leaves_out=tuple(sorted(s for s in items[k].target if s in place.leaves_out)) if k is not None else (),
+        is_stored=known is not None and slot is not None and not old,
+        store_again=old,
+        used=used,
+        sentence=_place_sentence(role, used, old),
+    )
+
+
+def _place_sentence(role: str, used: int, old: tuple[str, ...]) -> str:
+    said = {
+        "situation": f"recalled {used} times" if used != 1 else "recalled once",
+        "stand_in": "ready if the other body fails",
+        "guest": "a stranger can shoot: the shutter button focuses, the limits are safe",
+        "home": "the way back to where you started",
+        "look": f"a look only, recalled {used} times" if used != 1 else "a look only, recalled once",
+        "reserved": "yours, left alone",
+        "empty": "nothing of this shoot needs it",
+    }[role]
+    return f"{said}; store again, {len(old)} values are old" if old else said
+
+
+def _costs(direct: Costs, recalled: Costs, weights: list[float], usable: int, has_mains: bool) -> tuple[PlaceCost, ...]:
+    """The shoot with none, one, two … places, and with a little more than there is."""
+    plain = 1 / np.array(weights) if weights else np.zeros(0)
+    found = []
+    for count in range(min(usable + TRIED_MORE, len(weights)) + 1 if has_mains else 1):
+        stored = choose(direct, recalled, count)
+        found.append(
+            PlaceCost(
+                places=count,
+                seconds=total(direct * plain, recalled * plain, stored),
+                weighed_s=total(direct, recalled, stored),
+                exists=count <= usable,
+            )
+        )
+    return tuple(found)
+
+
+def _held(
+    places: list[StoragePlace], items: Sequence[PackItem], standing: list[dict[str, Value]], moves: tuple[Move, ...]
+) -> HeldOffer | None:
+    """The situation that differs from the one before it only in what a held button can change."""
+    best: HeldOffer | None = None
+    for place in places[:1]:
+        for k in range(1, len(items)):
+            differs = differences(standing[k], items[k].target)
+            if not differs or not all(place.holds(name) for name in differs):
+                continue
+            saves = moves[k].route.seconds
+            if best is None or saves > best.saves_s:
+                best = HeldOffer(
+                    place=place.id,
+                    during=items[k - 1].title,
+                    reaches=items[k].title,
+                    settings=differs,
+                    saves_s=saves,
+                    sentence=f"While the button is held in “{items[k - 1].title}”, the camera stands as for “{items[k].title}”.",
+                )
+    return best
+
+
+def _sentence(body: Body, places: tuple[PackedPlace, ...], seconds: float, alone: float, items: int) -> str:
+    if not items:
+        return f"No situation of this shoot is planned on {body.name}."
+    used = sum(place.role == "situation" for place in places)
+    noun = "situation" if items == 1 else "situations"
+    return f"{items} {noun}, {used} stored: {seconds:.0f} s of setting in all, against {alone:.0f} s one by one."
