@@ -107,7 +107,7 @@ BODIES: tuple[Body, ...] = (
         readout_ms=24, frame_rates=_rates(8, 20), buffer_raw_frames=45, card_slots=1, stabiliser_stops=0,
         anti_flicker=True, ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
         reserve_floors=(ReserveFloor(reserve="highlight_reserve_1", iso=320), ReserveFloor(reserve="highlight_reserve_2", iso=640)),
-        slots=(SlotBank(kind="full", count=4, label="memory"), SlotBank(kind="look", count=7, label="look memory")),
+        slots=(SlotBank(kind="full", count=4, label="memory", leaves_out=("af_area", "af_areas_allowed")), SlotBank(kind="look", count=7, label="look memory")),
         support=(
             _lacks("front_lamp", ""),
             _lacks("face_register", "Start on the right face with a tracking point."),
@@ -125,7 +125,7 @@ BODIES: tuple[Body, ...] = (
         frame_rates=(FrameRate(shutter="leaf", frames_per_s=4), FrameRate(shutter="electronic", frames_per_s=4)),
         buffer_raw_frames=20, card_slots=1, stabiliser_stops=4,
         ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
-        slots=(SlotBank(kind="mode_position", count=3, label="user place"),),
+        slots=(SlotBank(kind="mode_position", count=3, label="user place", changes="kept"),),
         support=(
             _lacks("finder_switch", "It has a screen only: shade it with the hand."),
             _lacks("finder_refresh", ""),
@@ -165,6 +165,7 @@ BODIES: tuple[Body, ...] = (
         flash_sync=FlashSync(mechanical_s=1 / 125, electronic_first_curtain_s=1 / 125),
         readout_ms=160, frame_rates=_rates(5, 3), buffer_raw_frames=28, card_slots=2, stabiliser_stops=5,
         ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
+        slots=(SlotBank(kind="full", count=2, label="shelf", family="upper"), SlotBank(kind="full", count=2, label="shelf below", family="lower")),
         support=(
             _lacks("boost_mode", ""),
             _lacks("precapture", "Start the burst earlier."),

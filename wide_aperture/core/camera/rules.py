@@ -22,6 +22,15 @@ def chosen_by_camera(mode: Value) -> tuple[str, ...]:
     return CHOSEN_BY_CAMERA.get(mode, ()) if isinstance(mode, str) else ()
 
 
+def settable(values: dict[str, Value]) -> dict[str, Value]:
+    """The values somebody can set beside each other: without those the exposure mode or the white balance takes over."""
+    idle = {
+        *chosen_by_camera(values.get("exposure_mode")),
+        *(() if values.get("white_balance") == "kelvin" else ("kelvin",)),
+    }
+    return {setting: value for setting, value in values.items() if setting not in idle}
+
+
 def refused(body: Body, values: dict[str, Value], setting: str, value: Value) -> str | None:
     """Why the body does not take a value as it stands; None where it takes it."""
     if setting in chosen_by_camera(values.get("exposure_mode")):

@@ -230,5 +230,7 @@ def _sentence(plain: tuple[str, ...], best: _Way, alone: float) -> str:
     if not plain:
         return "It stands there already."
     saved = alone - best.seconds
-    by = f"Recall “{best.recalls[0].name}”, then {len(best.rest)} by hand" if best.recalls else f"{len(plain)} settings"
+    by = f"{len(plain)} setting{'s' if len(plain) > 1 else ''}"
+    if best.recalls:
+        by = f"Recall “{best.recalls[0].name}”" + (f", then {len(best.rest)} by hand" if best.rest else "")
     return f"{by}: {best.seconds:.0f} s, {saved:.0f} s less than one by one."

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from wide_aperture.core.camera.places import StoragePlace
+from wide_aperture.core.camera.rules import settable
 from wide_aperture.core.camera.state import CameraState, StoredSlot
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook
@@ -11,14 +13,13 @@ from wide_aperture.core.route.walk import route_seconds
 from wide_aperture.core.setup_document import Value
 from wide_aperture.core.slots.documents import PackItem, PackWishes, Role
 from wide_aperture.core.slots.guest import guest_values
-from wide_aperture.core.slots.places import StoragePlace
 
 LEAST_SAVING_S = 2.0
 
 
 def stored_slot(place: StoragePlace, name: str, values: dict[str, Value]) -> StoredSlot:
     """A place as it stands once these values were stored in it."""
-    return StoredSlot(id=place.id, name=name, values=place.stores(values), family=place.family)
+    return StoredSlot(id=place.id, name=name, values=place.stores(settable(values)), family=place.family)
 
 
 Assigned = dict[str, tuple[StoredSlot, Role, int | None]]

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from wide_aperture.core.camera.places import StoragePlace, places_of
+from wide_aperture.core.camera.rules import settable
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook
@@ -24,7 +26,6 @@ from wide_aperture.core.slots.documents import (
 )
 from wide_aperture.core.slots.filling import Assigned, assigned, look_slots, special, stand_ins_for, stored_slot
 from wide_aperture.core.slots.moves import walk, weight_of
-from wide_aperture.core.slots.places import StoragePlace, places_of
 from wide_aperture.core.slots.prepare import Filling, prepare
 from wide_aperture.core.slots.warnings import slot_findings
 
@@ -72,7 +73,7 @@ def pack(
     looks = [place for place in places if place.kind == "look" and place.id not in taken]
     slots |= look_slots(looks, items, standing, state, book, slots)
 
-    fillings = [Filling({**base, **slot.values}, slot) for slot in slots.values()]
+    fillings = [Filling(settable({**base, **slot.values}), slot) for slot in slots.values()]
     preparation, packed = prepare(
         fillings, items[0].target if items else {}, items[0].title if items else "", state, book, body
     )

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from wide_aperture.core import catalogue
+from wide_aperture.core.camera.places import StoragePlace
 from wide_aperture.core.explanations import explanation
 from wide_aperture.core.plan_document import Finding
 from wide_aperture.core.route.walk import DANGEROUS
 from wide_aperture.core.setup_document import Value
 from wide_aperture.core.slots.documents import Move, PackedPlace, PackItem
-from wide_aperture.core.slots.places import StoragePlace
 
 HEARD: dict[str, Value] = {
     "sounds": "on",

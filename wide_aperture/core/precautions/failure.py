@@ -1,0 +1,165 @@
+"""The day without one body, lens or card: which situations suffer, what takes over, at what price in stops."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal
+from uuid import UUID
+
+from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.kit import Accessories, Body, Lens
+from wide_aperture.core.planner import plan
+from wide_aperture.core.preferences import Preferences
+from wide_aperture.core.setup_document import Pin
+from wide_aperture.core.situation import Situation
+
+NOTABLE_EV = 0.17
+CROP_REACH = 1.15  # a field of view narrower by this much is said
+
+
+@dataclass(frozen=True)
+class Planned:
+    """A situation with the kit it is planned on."""
+
+    situation: Situation
+    body: Body
+    lens: Lens
+    preferences: Preferences
+    accessories: Accessories
+    pins: tuple[Pin, ...] = ()
+
+
+class TakenOver(Document):
+    """One situation without the failed thing. price_ev null: nothing in the bag can take it."""
+
+    situation_id: UUID
+    title: str
+    instead: str
+    price_ev: Finite | None
+    sentence: str
+
+
+class Failure(Document):
+    """One thing that may fail, and the day without it."""
+
+    kind: Literal["body", "lens", "card"]
+    what: str
+    situations: tuple[TakenOver, ...]
+    sentence: str
+
+
+def failures(planned: Sequence[Planned], bodies: Sequence[Body], lenses: Sequence[Lens]) -> tuple[Failure, ...]:
+    """Every body and lens of the shoot missing in turn, and a card of each body with one slot.
+
+    Args: bodies, lenses: what else is in the bag for the day.
+    """
+    base = {each.situation.id: _price(each, each.body, each.lens) for each in planned}
+    found = [
+        _without_body(body, planned, bodies, base) for body in {each.body.id: each.body for each in planned}.values()
+    ]
+    found += [
+        _without_lens(lens, planned, lenses, base) for lens in {each.lens.id: each.lens for each in planned}.values()
+    ]
+    found += [_card(body, planned) for body in {each.body.id: each.body for each in planned}.values()]
+    return tuple(found)
+
+
+def _price(each: Planned, body: Body, lens: Lens) -> float:
+    made = plan(body, lens, each.situation, each.preferences, accessories=each.accessories, pins=each.pins)
+    return sum(price.ev for price in made.prices)
+
+
+def _without_body(
+    body: Body, planned: Sequence[Planned], bodies: Sequence[Body], base: Mapping[UUID, float]
+) -> Failure:
+    taken = []
+    for each in (p for p in planned if p.body.id == body.id):
+        options = [
+            other
+            for other in bodies
+            if other.id != body.id and each.lens.built_into is None and _covers(each.lens, other)
+        ]
+        best: tuple[float, Body] | None = None
+        for other in options:
+            price = _price(each, other, each.lens) - base[each.situation.id]
+            if best is None or price < best[0]:
+                best = (price, other)
+        taken.append(
+            _taken(
+                each, best[1].name if best else None, best[0] if best else None, _reach(each, best[1]) if best else ""
+            )
+        )
+    return Failure(kind="body", what=body.name, situations=tuple(taken), sentence=_sentence(body.name, taken))
+
+
+def _without_lens(
+    lens: Lens, planned: Sequence[Planned], lenses: Sequence[Lens], base: Mapping[UUID, float]
+) -> Failure:
+    taken = []
+    for each in (p for p in planned if p.lens.id == lens.id):
+        options = [
+            other
+            for other in lenses
+            if other.id != lens.id and other.built_into is None and lens.built_into is None
+            and _covers(other, each.body) and _reaches(other, each)
+        ]  # fmt: skip
+        best: tuple[float, Lens] | None = None
+        for other in options:
+            price = _price(each, each.body, other) - base[each.situation.id]
+            if best is None or price < best[0]:
+                best = (price, other)
+        taken.append(_taken(each, best[1].name if best else None, best[0] if best else None, ""))
+    return Failure(kind="lens", what=lens.name, situations=tuple(taken), sentence=_sentence(lens.name, taken))
+
+
+def _card(body: Body, planned: Sequence[Planned]) -> Failure:
+    count = sum(each.body.id == body.id for each in planned)
+    noun = "situation" if count == 1 else "situations"
+    if body.card_slots > 1:
+        said = f"{body.name} writes to two cards: nothing is lost while the second one is a copy."
+    else:
+        said = f"{body.name} has one card: everything since the last one was changed is lost. Change it between {count} {noun}."
+    return Failure(kind="card", what=f"card of {body.name}", situations=(), sentence=said)
+
+
+def _covers(lens: Lens, body: Body) -> bool:
+    diagonal = math.hypot(body.sensor_width_mm, body.sensor_height_mm)
+    return lens.image_circle_mm is None or lens.image_circle_mm * 1.02 >= diagonal
+
+
+def _reaches(lens: Lens, each: Planned) -> bool:
+    focal = each.situation.focal_length_mm
+    wanted = focal if isinstance(focal, int | float) else (each.lens.focal_min_mm + each.lens.focal_max_mm) / 2
+    return lens.focal_min_mm / 1.25 <= wanted <= lens.focal_max_mm * 1.25
+
+
+def _reach(each: Planned, other: Body) -> str:
+    ratio = other.crop_factor / each.body.crop_factor
+    if ratio > CROP_REACH:
+        return f" Step back: the field is {ratio:.1f} times narrower."
+    return f" Step closer: the field is {1 / ratio:.1f} times wider." if ratio < 1 / CROP_REACH else ""
+
+
+def _taken(each: Planned, name: str | None, price: float | None, more: str) -> TakenOver:
+    if name is None or price is None:
+        said = "Nothing in the bag takes it over: hire or borrow one, or leave the scene out."
+    elif price > NOTABLE_EV:
+        said = f"{name} takes it at {price:.1f} EV more of passed limits.{more}"
+    else:
+        said = f"{name} takes it without a price.{more}"
+    return TakenOver(
+        situation_id=each.situation.id, title=each.situation.title, instead=name or "", price_ev=price, sentence=said
+    )
+
+
+def _sentence(what: str, taken: Sequence[TakenOver]) -> str:
+    lost = [each.title for each in taken if each.price_ev is None]
+    dear = [each for each in taken if each.price_ev is not None and each.price_ev > NOTABLE_EV]
+    if lost:
+        return f"Without {what}, {len(lost)} of {len(taken)} cannot be taken: {', '.join(lost)}."
+    if dear:
+        worst = max(dear, key=lambda each: each.price_ev or 0)
+        return f"Without {what} all go on; dearest is “{worst.title}”, {worst.price_ev:.1f} EV."
+    return f"Without {what} all go on without a price."

@@ -1,0 +1,33 @@
+"""Following a route on the simulated camera, as a hand would follow it on the real one."""
+
+from __future__ import annotations
+
+from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera, act
+from wide_aperture.core.kit import Body
+from wide_aperture.core.phrasebook import Phrasebook
+from wide_aperture.core.route import Route, RouteStep
+
+
+def action_of(step: RouteStep) -> Action:
+    """What the hand does for one step."""
+    if step.kind in ("recall", "scope"):
+        return Action(deed=step.kind, target=str(step.value))
+    if step.kind == "open":
+        return Action(deed="open", target=step.way)
+    if step.kind == "page":
+        return Action(deed="page", target=step.place)
+    if step.kind == "by_hand":
+        return Action(deed="by_hand", target=step.setting or "", value=step.value)
+    return Action(deed="set", target=step.setting or "", value=step.value, way=step.way)
+
+
+def follow(
+    camera: SimulatedCamera, way: Route, body: Body, book: Phrasebook
+) -> tuple[SimulatedCamera, tuple[Outcome, ...]]:
+    """Walk a route to its end. Steps the camera refuses are among the outcomes."""
+    outcomes = []
+    for step in way.steps:
+        outcome = act(camera, action_of(step), body, book)
+        outcomes.append(outcome)
+        camera = outcome.camera
+    return camera, tuple(outcomes)
