@@ -329,7 +329,8 @@ class EveryCode(SimpleTestCase):
                 self.assertNotIn(code, checked(silent, brief, **kit))
 
     def test_every_explained_code_is_tried_here(self):
-        self.assertEqual({page.code for page in explanations()}, set(TOKENS) | set(OTHERS))
+        pages = {page.code for page in explanations() if page.group != "slots"}  # those are tried in test_slots
+        self.assertEqual(pages, set(TOKENS) | set(OTHERS))
         self.assertGreaterEqual(len(explanations()), 70)
 
     def test_the_fifty_tokens_are_emitted_under_their_names(self):

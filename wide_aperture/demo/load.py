@@ -10,10 +10,12 @@ from django.db import transaction
 
 from wide_aperture.core.document import Document
 from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.places import PLACES
 from wide_aperture.demo.setups import setups
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.gear.models import Body, Lens
+from wide_aperture.pack.models import Phrasebook
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.sky.models import Place
@@ -32,6 +34,8 @@ def _rows() -> Iterator[tuple[type[StoredDocument], Document, dict[str, Any]]]:
         yield Situation, planned, {"shoot_id": planned.shoot_id, "order": planned.situation.order}
     for place in PLACES:
         yield Place, place, {}
+    for book in phrasebooks():
+        yield Phrasebook, book, {}
     for saved in setups():
         yield SavedSetup, saved, {}
 

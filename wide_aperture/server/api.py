@@ -12,6 +12,7 @@ from ninja.responses import NinjaJSONEncoder
 
 from wide_aperture.core.planner import PLANNER_VERSION
 from wide_aperture.gear.api import bodies, foundations, gear, lenses
+from wide_aperture.pack.api import camera, pack, packings, phrasebooks, states
 from wide_aperture.rehearse.api import register_abandoned, rehearse
 from wide_aperture.server import problems
 from wide_aperture.server.backup_api import backup
@@ -61,6 +62,11 @@ api.add_router("", live)
 api.add_router("", rehearse)
 api.add_router("/places", places)
 api.add_router("/sky", sky)
+api.add_router("/phrasebooks", phrasebooks)
+api.add_router("/states", states)
+api.add_router("/packings", packings)
+api.add_router("/pack", pack)
+api.add_router("/camera", camera)
 api.add_router("/bodies", bodies)
 api.add_router("/lenses", lenses)
 api.add_router("/foundations", foundations)

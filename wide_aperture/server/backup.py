@@ -22,11 +22,14 @@ from django.contrib.auth.models import User
 from django.db import connection, transaction
 from pydantic import BaseModel, ValidationError
 
-from wide_aperture.core import documents, kit, shoot_document
+from wide_aperture.core import documents, kit, phrasebook, shoot_document
+from wide_aperture.core.camera import state
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.foundation import FoundationDocument
+from wide_aperture.core.packing import PackingDocument
 from wide_aperture.core.place_document import SavedPlace
 from wide_aperture.gear.models import Body, Foundation, Lens
+from wide_aperture.pack.models import CameraState, Packing, Phrasebook
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.sky.models import Place
@@ -46,6 +49,9 @@ KINDS: dict[str, tuple[type[StoredDocument], type[BaseModel]]] = {
     "situations": (Situation, shoot_document.PlannedSituation),
     "setups": (SavedSetup, documents.SavedSetup),
     "places": (Place, SavedPlace),
+    "phrasebooks": (Phrasebook, phrasebook.Phrasebook),
+    "states": (CameraState, state.CameraState),
+    "packings": (Packing, PackingDocument),
 }
 
 

@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "wide_aperture.shoots",
     "wide_aperture.setups",
     "wide_aperture.sky",
+    "wide_aperture.pack",
 ]
 
 MIDDLEWARE = [

@@ -117,6 +117,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/camera/act": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Camera Act
+         * @description Do one thing to a simulated camera.
+         */
+        post: operations["camera_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/camera/new": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Camera New
+         * @description A simulated camera that stands as a body does.
+         */
+        post: operations["camera_new"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/card": {
         parameters: {
             query?: never;
@@ -377,6 +417,272 @@ export interface paths {
          * @description All meter patterns on a scene.
          */
         post: operations["meter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pack Shoot
+         * @description A shoot packed into the places of its bodies, with routes, controls and mishaps.
+         */
+        post: operations["pack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pack/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pack Export
+         * @description All routes as Markdown or CSV.
+         */
+        post: operations["pack_export"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pack/failures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pack Failures
+         * @description The day without each body, lens and card in turn.
+         */
+        post: operations["pack_failures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pack/functions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Control Functions
+         * @description What controls can be told to do.
+         */
+        get: operations["control_functions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pack/route": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pack Route
+         * @description The cheapest way from a state to values.
+         */
+        post: operations["pack_route"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/packings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["packing_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/packings/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get One */
+        get: operations["packing_get"];
+        /** Put One */
+        put: operations["packing_put"];
+        post?: never;
+        /** Delete One */
+        delete: operations["packing_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/packings/{row_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Revisions */
+        get: operations["packing_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/phrasebooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["phrasebook_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/phrasebooks/read-csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Phrasebook Read Csv
+         * @description What a CSV says: the phrases taken, and every line that could not be.
+         */
+        post: operations["phrasebook_read_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/phrasebooks/to-csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Phrasebook To Csv
+         * @description A phrasebook as CSV.
+         */
+        post: operations["phrasebook_to_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/phrasebooks/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Usual Phrasebook
+         * @description The book to start from for a body nobody has described: our words, the usual controls.
+         */
+        post: operations["phrasebook_usual"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/phrasebooks/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get One */
+        get: operations["phrasebook_get"];
+        /** Put One */
+        put: operations["phrasebook_put"];
+        post?: never;
+        /** Delete One */
+        delete: operations["phrasebook_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/phrasebooks/{row_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Revisions */
+        get: operations["phrasebook_revisions"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1135,6 +1441,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["state_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/states/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get One */
+        get: operations["state_get"];
+        /** Put One */
+        put: operations["state_put"];
+        post?: never;
+        /** Delete One */
+        delete: operations["state_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/states/{row_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Revisions */
+        get: operations["state_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/tables": {
         parameters: {
             query?: never;
@@ -1256,6 +1615,42 @@ export interface components {
              * @default 1
              */
             spare_batteries: number;
+        };
+        /**
+         * Action
+         * @description One thing done to the camera. target: place, screen, page, setting, control or family; way: for "set".
+         */
+        Action: {
+            /**
+             * Clicks
+             * @default 0
+             */
+            clicks: number;
+            /**
+             * Control
+             * @description The dial or button used, by its label
+             * @default
+             */
+            control: string;
+            /**
+             * Deed
+             * @enum {string}
+             */
+            deed: "recall" | "scope" | "open" | "page" | "set" | "by_hand" | "store" | "turn" | "press" | "release" | "half_press" | "switch_off_on" | "hold" | "let_go";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Target
+             * @default
+             */
+            target: string;
+            /** Value */
+            value?: boolean | number | string | null;
+            /** Way */
+            way?: ("dial" | "button" | "switch" | "quick_screen" | "personal_menu" | "menu" | "by_hand") | null;
         };
         /**
          * Activity
@@ -1582,6 +1977,38 @@ export interface components {
             /** Value */
             value: string;
         };
+        /**
+         * BodyPacking
+         * @description One body packed for a shoot, in shooting order. ends: how it stands after the last situation.
+         */
+        BodyPacking: {
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /** Body Name */
+            body_name: string;
+            /** Costs */
+            costs: components["schemas"]["PlaceCost"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            held: components["schemas"]["HeldOffer"] | null;
+            /** Item By Item S */
+            item_by_item_s: number;
+            /** Moves */
+            moves: components["schemas"]["Move"][];
+            /** Places */
+            places: components["schemas"]["PackedPlace"][];
+            /** Preparation */
+            preparation: components["schemas"]["Preparation"][];
+            /** Preparation S */
+            preparation_s: number;
+            /** Seconds */
+            seconds: number;
+            /** Sentence */
+            sentence: string;
+        };
         /** BracketFrameOut */
         BracketFrameOut: {
             /** Deep Shadow */
@@ -1701,6 +2128,65 @@ export interface components {
             items: components["schemas"]["CalendarItem"][];
         };
         /**
+         * CameraRequest
+         * @description One thing to do to a simulated camera; or one step of a route, done as a hand would.
+         */
+        CameraRequest: {
+            action?: components["schemas"]["Action"] | null;
+            body: components["schemas"]["Body"];
+            book?: components["schemas"]["Phrasebook"] | null;
+            camera: components["schemas"]["SimulatedCamera"];
+            step?: components["schemas"]["RouteStep"] | null;
+        };
+        /**
+         * CameraState
+         * @description A body as it was last known. unsure: settings somebody doubts.
+         */
+        CameraState: {
+            /** Active Slot */
+            active_slot?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["StoredSlot"][];
+            /**
+             * Source
+             * @default factory
+             * @enum {string}
+             */
+            source: "factory" | "route" | "pre_flight" | "simulated" | "by_hand";
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /**
+             * Values
+             * @default {}
+             */
+            values: {
+                [key: string]: boolean | number | string | null;
+            };
+        };
+        /**
          * Capture
          * @description One exposure. focus_m null: infinity; subject_m null: as the scene is drawn.
          */
@@ -1818,6 +2304,16 @@ export interface components {
             markdown: string;
             /** Text */
             text: string;
+        };
+        /**
+         * CardInCamera
+         * @description A card in one of the camera's card slots.
+         */
+        CardInCamera: {
+            /** Free Gb */
+            free_gb: number;
+            /** Label */
+            label: string;
         };
         /**
          * CastOut
@@ -2015,6 +2511,106 @@ export interface components {
             without_options: string[];
         };
         /**
+         * Control
+         * @description One control. x, y: on the drawing of its face, 0..1 from the upper left.
+         *
+         *     setting: the catalogue setting that holds its function, where a setup sets it; seconds: to use it once;
+         *     in_finder: works with the eye at the finder; knocks: how likely a day moves it by accident, 0..1;
+         *     press_turn: it may be pressed, or pressed and turned; a body offers one of the two at a time.
+         */
+        Control: {
+            /**
+             * Assigned
+             * @default off
+             */
+            assigned: string;
+            /**
+             * Face
+             * @enum {string}
+             */
+            face: "front" | "top" | "back" | "lens";
+            /** Functions */
+            functions: string[];
+            /**
+             * Hand
+             * @default right thumb
+             * @enum {string}
+             */
+            hand: "right thumb" | "right index" | "left thumb" | "left index" | "left hand";
+            /** Id */
+            id: string;
+            /**
+             * In Finder
+             * @default true
+             */
+            in_finder: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "button" | "dial" | "joystick" | "ring" | "touch" | "switch";
+            /**
+             * Knocks
+             * @default 0.05
+             */
+            knocks: number;
+            /** Label */
+            label: string;
+            /**
+             * Press Turn
+             * @default false
+             */
+            press_turn: boolean;
+            /**
+             * Seconds
+             * @default 0.6
+             */
+            seconds: number;
+            /** Setting */
+            setting?: string | null;
+            /**
+             * Turned
+             * @description What it does pressed and turned, where it can
+             */
+            turned?: string | null;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * ControlConflict
+         * @description Two things that do not go together. controls: whose; sentence: what happens in the hand; remedy: what to change.
+         */
+        ControlConflict: {
+            /** Code */
+            code: string;
+            /** Controls */
+            controls: string[];
+            /** Remedy */
+            remedy: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * ControlPlan
+         * @description The day's controls, the two short lists, the areas to cycle through, and what does not go together.
+         */
+        ControlPlan: {
+            /** Agrees With Other */
+            agrees_with_other: string[];
+            /** Areas */
+            areas: string[];
+            /** Conflicts */
+            conflicts: components["schemas"]["ControlConflict"][];
+            /** Controls */
+            controls: components["schemas"]["ProposedControl"][];
+            /** Personal Menu */
+            personal_menu: string[];
+            /** Quick Screen */
+            quick_screen: string[];
+        };
+        /**
          * Crop
          * @description A crop at one sensor pixel a picture pixel. x, y: its middle, in shares of the frame.
          */
@@ -2029,6 +2625,33 @@ export interface components {
              * @default 0.5
              */
             y: number;
+        };
+        /**
+         * CsvFault
+         * @description One line that could not be taken. line: as an editor counts them, the heading is 1.
+         */
+        CsvFault: {
+            /** Line */
+            line: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /** CsvIn */
+        CsvIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * CsvReading
+         * @description A phrasebook read from CSV: what was taken, and every line that was not.
+         */
+        CsvReading: {
+            /** Faults */
+            faults: components["schemas"]["CsvFault"][];
+            /** Pages */
+            pages: string[];
+            /** Phrases */
+            phrases: components["schemas"]["Phrase"][];
         };
         /**
          * DarkNight
@@ -2166,6 +2789,44 @@ export interface components {
             label: string;
         };
         /**
+         * ExportRequest
+         * @description The routes of one body, or of all, as a file.
+         */
+        ExportRequest: {
+            /** Bodies */
+            bodies: components["schemas"]["Body"][];
+            /** Body Id */
+            body_id?: string | null;
+            /**
+             * Books
+             * @default []
+             */
+            books: components["schemas"]["Phrasebook"][];
+            decisions?: components["schemas"]["PackingDocument"] | null;
+            /**
+             * Format
+             * @default markdown
+             * @enum {string}
+             */
+            format: "markdown" | "csv";
+            foundation?: components["schemas"]["Foundation"] | null;
+            /** Lenses */
+            lenses: components["schemas"]["Lens"][];
+            /** Situations */
+            situations: components["schemas"]["PlannedSituation"][];
+            sky?: components["schemas"]["SkyContext"] | null;
+            /**
+             * States
+             * @default []
+             */
+            states: components["schemas"]["CameraState"][];
+            /**
+             * Title
+             * @default Routes
+             */
+            title: string;
+        };
+        /**
          * ExposureField
          * @description Shutter x aperture round the choice. Matrices are rows by aperture, columns by shutter.
          *
@@ -2218,6 +2879,23 @@ export interface components {
             setting: string;
             /** Wanted */
             wanted: string;
+        };
+        /**
+         * Failure
+         * @description One thing that may fail, and the day without it.
+         */
+        Failure: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "body" | "lens" | "card";
+            /** Sentence */
+            sentence: string;
+            /** Situations */
+            situations: components["schemas"]["TakenOver"][];
+            /** What */
+            what: string;
         };
         /**
          * Finding
@@ -2515,6 +3193,36 @@ export interface components {
             sky?: components["schemas"]["SkyContext"] | null;
         };
         /**
+         * Function
+         * @description One function. settings: what it changes; in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1.
+         */
+        Function: {
+            /**
+             * Harm
+             * @default 0.3
+             */
+            harm: number;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "press" | "hold" | "turn";
+            /** Id */
+            id: string;
+            /**
+             * In Action
+             * @default false
+             */
+            in_action: boolean;
+            /** Label */
+            label: string;
+            /**
+             * Settings
+             * @default []
+             */
+            settings: string[];
+        };
+        /**
          * GiveWay
          * @description What yields first, for less and for more light, with the stops in hand before each limit.
          */
@@ -2552,6 +3260,24 @@ export interface components {
             azimuth_deg: number[];
             /** Magnitude */
             magnitude: number[][];
+        };
+        /**
+         * HeldOffer
+         * @description What a held button could reach during a situation without leaving it.
+         */
+        HeldOffer: {
+            /** During */
+            during: string;
+            /** Place */
+            place: string;
+            /** Reaches */
+            reaches: string;
+            /** Saves S */
+            saves_s: number;
+            /** Sentence */
+            sentence: string;
+            /** Settings */
+            settings: string[];
         };
         /**
          * HorizonPoint
@@ -3183,6 +3909,33 @@ export interface components {
             y: number;
         };
         /**
+         * Mishap
+         * @description One thing that may stand wrong. lost: frames of the scene; rank: lost x likelihood x how hard to notice.
+         */
+        Mishap: {
+            /** Frames Lost */
+            frames_lost: number;
+            /** Guard */
+            guard: string;
+            /** Hard To Notice */
+            hard_to_notice: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "knocked" | "left over";
+            /** Likelihood */
+            likelihood: number;
+            /** Rank */
+            rank: number;
+            /** Sign */
+            sign: string;
+            /** Situation */
+            situation: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Missing
          * @description A setting this body lacks: what the plan would have used, and the work-around.
          */
@@ -3295,6 +4048,34 @@ export interface components {
             sky: components["schemas"]["SkyContext"];
         };
         /**
+         * Move
+         * @description The way into one situation. pause_min null: hours unknown; recalled, by_hand: settings; enough null: unknown.
+         */
+        Move: {
+            /** Before */
+            before: string;
+            /** By Hand */
+            by_hand: string[];
+            /** Enough */
+            enough: boolean | null;
+            /** Pause Min */
+            pause_min: number | null;
+            /** Proposal */
+            proposal: string;
+            /** Recalled */
+            recalled: string[];
+            route: components["schemas"]["Route"];
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
+            /** Title */
+            title: string;
+            /** Weight */
+            weight: number;
+        };
+        /**
          * Moved
          * @description One setting on its way. changed: the nearest option there is; undecided: a person must choose.
          */
@@ -3382,6 +4163,11 @@ export interface components {
              *     }
              */
             foundation: components["schemas"]["Foundation"];
+        };
+        /** NewCameraRequest */
+        NewCameraRequest: {
+            body: components["schemas"]["Body"];
+            state: components["schemas"]["CameraState"];
         };
         /**
          * NightFrame
@@ -3756,6 +4542,20 @@ export interface components {
             sky?: components["schemas"]["SkyContext"] | null;
         };
         /**
+         * Outcome
+         * @description The camera afterwards, and what it showed. refused: it did not do it.
+         */
+        Outcome: {
+            camera: components["schemas"]["SimulatedCamera"];
+            /**
+             * Refused
+             * @default false
+             */
+            refused: boolean;
+            /** Said */
+            said: string;
+        };
+        /**
          * OutlineOut
          * @description The edge of a frame, closed.
          */
@@ -3766,6 +4566,197 @@ export interface components {
             azimuth_deg: number[];
             /** Caution */
             caution: string | null;
+        };
+        /**
+         * PackOut
+         * @description bodies: packed, in the order the shoot takes them up; without_kit: situations that have no body or lens yet.
+         */
+        PackOut: {
+            /** Bodies */
+            bodies: components["schemas"]["PackedBody"][];
+            /** Without Kit */
+            without_kit: string[];
+        };
+        /**
+         * PackRequest
+         * @description A shoot to pack: its situations, the whole bag, the words and the last known state of each body.
+         */
+        PackRequest: {
+            /** Bodies */
+            bodies: components["schemas"]["Body"][];
+            /**
+             * Books
+             * @default []
+             */
+            books: components["schemas"]["Phrasebook"][];
+            decisions?: components["schemas"]["PackingDocument"] | null;
+            foundation?: components["schemas"]["Foundation"] | null;
+            /** Lenses */
+            lenses: components["schemas"]["Lens"][];
+            /** Situations */
+            situations: components["schemas"]["PlannedSituation"][];
+            sky?: components["schemas"]["SkyContext"] | null;
+            /**
+             * States
+             * @default []
+             */
+            states: components["schemas"]["CameraState"][];
+        };
+        /**
+         * PackWishes
+         * @description What the photographer decides about one body's places. held: place to situation; names: place to a name.
+         */
+        PackWishes: {
+            /** Guest */
+            guest?: string | null;
+            /**
+             * Held
+             * @default {}
+             */
+            held: {
+                [key: string]: string;
+            };
+            /** Home */
+            home?: string | null;
+            /**
+             * Names
+             * @default {}
+             */
+            names: {
+                [key: string]: string;
+            };
+            /**
+             * Reserved
+             * @default []
+             */
+            reserved: string[];
+        };
+        /**
+         * PackedBody
+         * @description One body of the shoot, packed. worst: the mishaps named; state: how it was known before; stale: edited since it was stored.
+         */
+        PackedBody: {
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            controls: components["schemas"]["ControlPlan"];
+            /** Fingerprint */
+            fingerprint: string;
+            /** Mishaps */
+            mishaps: components["schemas"]["Mishap"][];
+            packed_state: components["schemas"]["CameraState"];
+            packing: components["schemas"]["BodyPacking"];
+            /** Stale */
+            stale: string;
+            state: components["schemas"]["CameraState"];
+            /** Worst */
+            worst: components["schemas"]["Mishap"][];
+        };
+        /**
+         * PackedPlace
+         * @description One storage place and what belongs in it. store_again: settings in which it holds an old value.
+         */
+        PackedPlace: {
+            /** Family */
+            family: string;
+            /**
+             * Held By Hand
+             * @default false
+             */
+            held_by_hand: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Is Stored
+             * @default false
+             */
+            is_stored: boolean;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /**
+             * Leaves Out
+             * @default []
+             */
+            leaves_out: string[];
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "situation" | "stand_in" | "guest" | "home" | "look" | "reserved" | "empty";
+            /**
+             * Sentence
+             * @default
+             */
+            sentence: string;
+            /** Situation Id */
+            situation_id?: string | null;
+            /**
+             * Store Again
+             * @default []
+             */
+            store_again: string[];
+            /**
+             * Used
+             * @default 0
+             */
+            used: number;
+            /**
+             * Values
+             * @default {}
+             */
+            values: {
+                [key: string]: boolean | number | string | null;
+            };
+        };
+        /**
+         * PackingDocument
+         * @description What a person decided about packing a shoot. By body id: wishes for places, habits of the hand, when it was stored.
+         */
+        PackingDocument: {
+            /**
+             * Habits
+             * @default {}
+             */
+            habits: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /**
+             * Stored
+             * @default {}
+             */
+            stored: {
+                [key: string]: components["schemas"]["Stored"];
+            };
+            /**
+             * Wishes
+             * @default {}
+             */
+            wishes: {
+                [key: string]: components["schemas"]["PackWishes"];
+            };
         };
         /**
          * Panorama
@@ -3869,6 +4860,71 @@ export interface components {
             level: "low" | "middle" | "high";
         };
         /**
+         * Phrase
+         * @description A setting in the camera's words. options: option id to the camera's word for it.
+         */
+        Phrase: {
+            /**
+             * Options
+             * @default {}
+             */
+            options: {
+                [key: string]: string;
+            };
+            /** Reaches */
+            reaches: components["schemas"]["Reach"][];
+            /** Setting */
+            setting: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Phrasebook
+         * @description A body's words and ways. pages: the menu's pages in their order; controls: what can be pressed and turned.
+         */
+        Phrasebook: {
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /**
+             * Controls
+             * @default []
+             */
+            controls: components["schemas"]["Control"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Pages
+             * @default []
+             */
+            pages: string[];
+            /**
+             * Personal Menu
+             * @default personal menu
+             */
+            personal_menu: string;
+            /**
+             * Phrases
+             * @default []
+             */
+            phrases: components["schemas"]["Phrase"][];
+            /**
+             * Quick Screen
+             * @default quick screen
+             */
+            quick_screen: string;
+        };
+        /**
          * Pin
          * @description A value the photographer holds. The plan obeys and prices it.
          */
@@ -3894,6 +4950,20 @@ export interface components {
             longitude_deg: number;
             /** Name */
             name: string;
+        };
+        /**
+         * PlaceCost
+         * @description Seconds of the whole shoot with this many places of the body's main kind.
+         */
+        PlaceCost: {
+            /** Exists */
+            exists: boolean;
+            /** Places */
+            places: number;
+            /** Seconds */
+            seconds: number;
+            /** Weighed S */
+            weighed_s: number;
         };
         /**
          * Plan
@@ -4263,6 +5333,23 @@ export interface components {
             schools: components["schemas"]["Schools"];
         };
         /**
+         * Preparation
+         * @description One place to fill at home. place null: only set, nothing stored; values: what the place then holds.
+         */
+        Preparation: {
+            /** Place */
+            place: string | null;
+            route: components["schemas"]["Route"];
+            /** Store S */
+            store_s: number;
+            /** Title */
+            title: string;
+            /** Values */
+            values: {
+                [key: string]: boolean | number | string | null;
+            };
+        };
+        /**
          * Price
          * @description The EV by which the chosen value passes a limit, unweighted. Only what is passed is listed.
          */
@@ -4333,6 +5420,28 @@ export interface components {
             f_number: number;
         };
         /**
+         * ProposedControl
+         * @description One control with what it does now and what it should do. indirect: reached through the personal menu.
+         */
+        ProposedControl: {
+            /** Because */
+            because: string;
+            /** Control */
+            control: string;
+            /** Indirect */
+            indirect: boolean;
+            /** Label */
+            label: string;
+            /** Now */
+            now: string;
+            /** Proposed */
+            proposed: string;
+            /** Proposed Label */
+            proposed_label: string;
+            /** Worth */
+            worth: number;
+        };
+        /**
          * RankedCause
          * @description A cause for this case. likelihood 0..1, causes of one symptom add up to 1.
          */
@@ -4348,6 +5457,27 @@ export interface components {
             test: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Reach
+         * @description One way to a setting. path: menu page and deeper for menus; the control's name for the others.
+         */
+        Reach: {
+            /**
+             * Path
+             * @default []
+             */
+            path: string[];
+            /**
+             * Seconds
+             * @description Measured by its owner; null: as usual for the way
+             */
+            seconds?: number | null;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "dial" | "button" | "switch" | "quick_screen" | "personal_menu" | "menu" | "by_hand";
         };
         /**
          * ReadNoisePoint
@@ -4769,6 +5899,85 @@ export interface components {
              * @default 20
              */
             within_deg: number;
+        };
+        /**
+         * Route
+         * @description All steps in order. item_by_item_s: the same done one at a time, as most people do.
+         */
+        Route: {
+            /** Differs */
+            differs: number;
+            /** Item By Item S */
+            item_by_item_s: number;
+            /** Recalled */
+            recalled: number;
+            /** Seconds */
+            seconds: number;
+            /** Sentence */
+            sentence: string;
+            /** Slot */
+            slot: string | null;
+            /** Steps */
+            steps: components["schemas"]["RouteStep"][];
+        };
+        /**
+         * RouteRequest
+         * @description From a state to values on a body.
+         */
+        RouteRequest: {
+            body: components["schemas"]["Body"];
+            book?: components["schemas"]["Phrasebook"] | null;
+            state: components["schemas"]["CameraState"];
+            /** Target */
+            target: {
+                [key: string]: boolean | number | string | null;
+            };
+        };
+        /**
+         * RouteStep
+         * @description One thing to do. ours: the setting in our words; theirs: in the camera's; place: where.
+         */
+        RouteStep: {
+            /** Before */
+            before?: boolean | number | string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scope" | "recall" | "open" | "page" | "set" | "by_hand";
+            /**
+             * Ours
+             * @default
+             */
+            ours: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Seconds */
+            seconds: number;
+            /** Sentence */
+            sentence: string;
+            /** Setting */
+            setting?: string | null;
+            /**
+             * Theirs
+             * @default
+             */
+            theirs: string;
+            /**
+             * Undoes Danger
+             * @default false
+             */
+            undoes_danger: boolean;
+            /** Value */
+            value?: boolean | number | string | null;
+            /**
+             * Way
+             * @default
+             */
+            way: string;
         };
         /**
          * SavedPlace
@@ -5681,6 +6890,63 @@ export interface components {
             situations: number;
         };
         /**
+         * SimulatedCamera
+         * @description A body in the hand. state: settings and places; screen: what is open; as_recalled: values to fall back to at switch-off.
+         */
+        SimulatedCamera: {
+            /**
+             * As Recalled
+             * @default {}
+             */
+            as_recalled: {
+                [key: string]: boolean | number | string | null;
+            };
+            /**
+             * Battery
+             * @default 1
+             */
+            battery: number;
+            /**
+             * Cards
+             * @default []
+             */
+            cards: components["schemas"]["CardInCamera"][];
+            /**
+             * Clock Offset S
+             * @default 0
+             */
+            clock_offset_s: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Focused
+             * @default nowhere
+             * @enum {string}
+             */
+            focused: "nowhere" | "by the button" | "by half a press";
+            /** Held */
+            held?: string | null;
+            /**
+             * Is On
+             * @default true
+             */
+            is_on: boolean;
+            /**
+             * Page
+             * @default
+             */
+            page: string;
+            /**
+             * Screen
+             * @default
+             */
+            screen: string;
+            state: components["schemas"]["CameraState"];
+        };
+        /**
          * Situation
          * @description One situation of a shoot, whole: everything a plan is computed from except kit and preferences.
          */
@@ -5911,10 +7177,24 @@ export interface components {
         /**
          * SlotBank
          * @description Storage places of one kind that the body can recall.
+         *
+         *     leaves_out: settings these places do not hold; changes: what happens at switch-off to changes made after a recall
+         *     ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch.
          */
         SlotBank: {
+            /**
+             * Changes
+             * @default choice
+             * @enum {string}
+             */
+            changes: "choice" | "kept" | "forgotten";
             /** Count */
             count: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
             /**
              * Kind
              * @enum {string}
@@ -5922,6 +7202,11 @@ export interface components {
             kind: "full" | "look" | "mode_position" | "held_button";
             /** Label */
             label: string;
+            /**
+             * Leaves Out
+             * @default []
+             */
+            leaves_out: string[];
         };
         /**
          * Span
@@ -5978,6 +7263,19 @@ export interface components {
             /** Right Ascension Deg */
             right_ascension_deg: number;
         };
+        /**
+         * Stored
+         * @description When a body's places were filled as proposed, and what the body was then.
+         */
+        Stored: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Fingerprint */
+            fingerprint: string;
+        };
         /** StoredBody */
         StoredBody: {
             document: components["schemas"]["Body"];
@@ -6013,6 +7311,38 @@ export interface components {
         /** StoredLens */
         StoredLens: {
             document: components["schemas"]["Lens"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
+        /** StoredPacking */
+        StoredPacking: {
+            document: components["schemas"]["PackingDocument"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
+        /** StoredPhrasebook */
+        StoredPhrasebook: {
+            document: components["schemas"]["Phrasebook"];
             /**
              * Id
              * Format: uuid
@@ -6077,6 +7407,46 @@ export interface components {
         /** StoredSituation */
         StoredSituation: {
             document: components["schemas"]["PlannedSituation"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
+        /**
+         * StoredSlot
+         * @description What a storage place holds. id: bank and number, like "full-2".
+         */
+        StoredSlot: {
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Stored At */
+            stored_at?: string | null;
+            /**
+             * Values
+             * @default {}
+             */
+            values: {
+                [key: string]: boolean | number | string | null;
+            };
+        };
+        /** StoredState */
+        StoredState: {
+            document: components["schemas"]["CameraState"];
             /**
              * Id
              * Format: uuid
@@ -6211,6 +7581,33 @@ export interface components {
             settings: components["schemas"]["CatalogueEntry"][];
             /** Symptoms */
             symptoms: components["schemas"]["SymptomOut"][];
+        };
+        /**
+         * TakenOver
+         * @description One situation without the failed thing. price_ev null: nothing in the bag can take it.
+         */
+        TakenOver: {
+            /** Instead */
+            instead: string;
+            /** Price Ev */
+            price_ev: number | null;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TextOut
+         * @description A file's text.
+         */
+        TextOut: {
+            /** Text */
+            text: string;
         };
         /**
          * Thresholds
@@ -6581,6 +7978,7 @@ export interface components {
     pathItems: never;
 }
 export type Accessories = components['schemas']['Accessories'];
+export type Action = components['schemas']['Action'];
 export type Activity = components['schemas']['Activity'];
 export type Advice = components['schemas']['Advice'];
 export type Alternative = components['schemas']['Alternative'];
@@ -6591,14 +7989,18 @@ export type BlockLightOut = components['schemas']['BlockLightOut'];
 export type Body = components['schemas']['Body'];
 export type BodyConflict = components['schemas']['BodyConflict'];
 export type BodyFact = components['schemas']['BodyFact'];
+export type BodyPacking = components['schemas']['BodyPacking'];
 export type BracketFrameOut = components['schemas']['BracketFrameOut'];
 export type BracketOut = components['schemas']['BracketOut'];
 export type BracketRequest = components['schemas']['BracketRequest'];
 export type BracketSetting = components['schemas']['BracketSetting'];
 export type CalendarItem = components['schemas']['CalendarItem'];
 export type CalendarRequest = components['schemas']['CalendarRequest'];
+export type CameraRequest = components['schemas']['CameraRequest'];
+export type CameraState = components['schemas']['CameraState'];
 export type Capture = components['schemas']['Capture'];
 export type Card = components['schemas']['Card'];
+export type CardInCamera = components['schemas']['CardInCamera'];
 export type CastOut = components['schemas']['CastOut'];
 export type CatalogueEntry = components['schemas']['CatalogueEntry'];
 export type ChangingLight = components['schemas']['ChangingLight'];
@@ -6608,7 +8010,13 @@ export type CheckExplanation = components['schemas']['CheckExplanation'];
 export type Choice = components['schemas']['Choice'];
 export type Chromaticity = components['schemas']['Chromaticity'];
 export type Condition = components['schemas']['Condition'];
+export type Control = components['schemas']['Control'];
+export type ControlConflict = components['schemas']['ControlConflict'];
+export type ControlPlan = components['schemas']['ControlPlan'];
 export type Crop = components['schemas']['Crop'];
+export type CsvFault = components['schemas']['CsvFault'];
+export type CsvIn = components['schemas']['CsvIn'];
+export type CsvReading = components['schemas']['CsvReading'];
 export type DarkNight = components['schemas']['DarkNight'];
 export type DayOut = components['schemas']['DayOut'];
 export type DayRequest = components['schemas']['DayRequest'];
@@ -6616,9 +8024,11 @@ export type Development = components['schemas']['Development'];
 export type Difference = components['schemas']['Difference'];
 export type DotOut = components['schemas']['DotOut'];
 export type EventOut = components['schemas']['EventOut'];
+export type ExportRequest = components['schemas']['ExportRequest'];
 export type ExposureField = components['schemas']['ExposureField'];
 export type FaceSpot = components['schemas']['FaceSpot'];
 export type FactoryChange = components['schemas']['FactoryChange'];
+export type Failure = components['schemas']['Failure'];
 export type Finding = components['schemas']['Finding'];
 export type Flash = components['schemas']['Flash'];
 export type FlashSync = components['schemas']['FlashSync'];
@@ -6628,9 +8038,11 @@ export type FrameOut = components['schemas']['FrameOut'];
 export type FrameRate = components['schemas']['FrameRate'];
 export type Framing = components['schemas']['Framing'];
 export type FramingRequest = components['schemas']['FramingRequest'];
+export type Function = components['schemas']['Function'];
 export type GiveWay = components['schemas']['GiveWay'];
 export type GiveWayStep = components['schemas']['GiveWayStep'];
 export type GlowOut = components['schemas']['GlowOut'];
+export type HeldOffer = components['schemas']['HeldOffer'];
 export type HorizonPoint = components['schemas']['HorizonPoint'];
 export type ImportOut = components['schemas']['ImportOut'];
 export type ImportRequest = components['schemas']['ImportRequest'];
@@ -6653,14 +8065,17 @@ export type MeterOut = components['schemas']['MeterOut'];
 export type MeterReading = components['schemas']['MeterReading'];
 export type MeterSetting = components['schemas']['MeterSetting'];
 export type MeteredBy = components['schemas']['MeteredBy'];
+export type Mishap = components['schemas']['Mishap'];
 export type Missing = components['schemas']['Missing'];
 export type MoonEvent = components['schemas']['MoonEvent'];
 export type MoonPlan = components['schemas']['MoonPlan'];
 export type MoonRequest = components['schemas']['MoonRequest'];
+export type Move = components['schemas']['Move'];
 export type Moved = components['schemas']['Moved'];
 export type MovementOut = components['schemas']['MovementOut'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NewBody = components['schemas']['NewBody'];
+export type NewCameraRequest = components['schemas']['NewCameraRequest'];
 export type NightFrame = components['schemas']['NightFrame'];
 export type NightHit = components['schemas']['NightHit'];
 export type NightOut = components['schemas']['NightOut'];
@@ -6670,25 +8085,38 @@ export type NightWish = components['schemas']['NightWish'];
 export type Option = components['schemas']['Option'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
+export type Outcome = components['schemas']['Outcome'];
 export type OutlineOut = components['schemas']['OutlineOut'];
+export type PackOut = components['schemas']['PackOut'];
+export type PackRequest = components['schemas']['PackRequest'];
+export type PackWishes = components['schemas']['PackWishes'];
+export type PackedBody = components['schemas']['PackedBody'];
+export type PackedPlace = components['schemas']['PackedPlace'];
+export type PackingDocument = components['schemas']['PackingDocument'];
 export type Panorama = components['schemas']['Panorama'];
 export type PanoramaOut = components['schemas']['PanoramaOut'];
 export type PanoramaRequest = components['schemas']['PanoramaRequest'];
 export type PatternOut = components['schemas']['PatternOut'];
 export type Peaking = components['schemas']['Peaking'];
+export type Phrase = components['schemas']['Phrase'];
+export type Phrasebook = components['schemas']['Phrasebook'];
 export type Pin = components['schemas']['Pin'];
 export type Place = components['schemas']['Place'];
+export type PlaceCost = components['schemas']['PlaceCost'];
 export type Plan = components['schemas']['Plan'];
 export type PlanRequest = components['schemas']['PlanRequest'];
 export type PlannedSituation = components['schemas']['PlannedSituation'];
 export type Pointed = components['schemas']['Pointed'];
 export type PredictedFrame = components['schemas']['PredictedFrame'];
 export type Preferences = components['schemas']['Preferences'];
+export type Preparation = components['schemas']['Preparation'];
 export type Price = components['schemas']['Price'];
 export type Problem = components['schemas']['Problem'];
 export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
+export type ProposedControl = components['schemas']['ProposedControl'];
 export type RankedCause = components['schemas']['RankedCause'];
+export type Reach = components['schemas']['Reach'];
 export type ReadNoisePoint = components['schemas']['ReadNoisePoint'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingsOut = components['schemas']['ReadingsOut'];
@@ -6703,6 +8131,9 @@ export type ReserveOption = components['schemas']['ReserveOption'];
 export type RestoreOut = components['schemas']['RestoreOut'];
 export type RevisionOut = components['schemas']['RevisionOut'];
 export type RisesRequest = components['schemas']['RisesRequest'];
+export type Route = components['schemas']['Route'];
+export type RouteRequest = components['schemas']['RouteRequest'];
+export type RouteStep = components['schemas']['RouteStep'];
 export type SavedPlace = components['schemas']['SavedPlace'];
 export type SavedSetup = components['schemas']['SavedSetup'];
 export type ScaleOut = components['schemas']['ScaleOut'];
@@ -6730,6 +8161,7 @@ export type SetupInCase = components['schemas']['SetupInCase'];
 export type Sharpness = components['schemas']['Sharpness'];
 export type Shoot = components['schemas']['Shoot'];
 export type ShootSummary = components['schemas']['ShootSummary'];
+export type SimulatedCamera = components['schemas']['SimulatedCamera'];
 export type Situation = components['schemas']['Situation'];
 export type SkyBlock = components['schemas']['SkyBlock'];
 export type SkyContext = components['schemas']['SkyContext'];
@@ -6738,16 +8170,23 @@ export type Span = components['schemas']['Span'];
 export type SpeedBand = components['schemas']['SpeedBand'];
 export type Spot = components['schemas']['Spot'];
 export type Star = components['schemas']['Star'];
+export type Stored = components['schemas']['Stored'];
 export type StoredBody = components['schemas']['StoredBody'];
 export type StoredFoundation = components['schemas']['StoredFoundation'];
 export type StoredLens = components['schemas']['StoredLens'];
+export type StoredPacking = components['schemas']['StoredPacking'];
+export type StoredPhrasebook = components['schemas']['StoredPhrasebook'];
 export type StoredPlace = components['schemas']['StoredPlace'];
 export type StoredSetup = components['schemas']['StoredSetup'];
 export type StoredShoot = components['schemas']['StoredShoot'];
 export type StoredSituation = components['schemas']['StoredSituation'];
+export type StoredSlot = components['schemas']['StoredSlot'];
+export type StoredState = components['schemas']['StoredState'];
 export type SymptomIn = components['schemas']['SymptomIn'];
 export type SymptomOut = components['schemas']['SymptomOut'];
 export type Tables = components['schemas']['Tables'];
+export type TakenOver = components['schemas']['TakenOver'];
+export type TextOut = components['schemas']['TextOut'];
 export type Thresholds = components['schemas']['Thresholds'];
 export type TimeCost = components['schemas']['TimeCost'];
 export type ToneOut = components['schemas']['ToneOut'];
@@ -7118,6 +8557,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BracketOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    camera_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameraRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Outcome"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    camera_new: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCameraRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SimulatedCamera"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7936,6 +9441,811 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeterOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pack_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pack_failures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    control_functions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Function"][];
+                };
+            };
+        };
+    };
+    pack_route: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouteRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Route"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    packing_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPacking"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    packing_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPacking"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    packing_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+                "If-None-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackingDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPacking"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPacking"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    packing_delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    packing_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPhrasebook"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_read_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvReading"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_to_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Phrasebook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_usual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Phrasebook"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPhrasebook"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+                "If-None-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Phrasebook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPhrasebook"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPhrasebook"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -9919,6 +12229,283 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ZoneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    state_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredState"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    state_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    state_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+                "If-None-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameraState"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredState"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    state_delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    state_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -21,6 +21,7 @@ from wide_aperture.core.setup_document import Value
 SCREEN_S = 3.0  # opening a screen and finding an item
 EYE_AWAY_COST = 2.0
 KNOCK_COST = 6.0
+EASILY_KNOCKED = 0.05
 CHANGE_COST = 0.8  # learning a new place for a finger
 QUICK_SCREEN_ITEMS, PERSONAL_MENU_ITEMS = 12, 8
 MOST_FUNCTIONS = 11
@@ -64,19 +65,29 @@ def propose(
     needs: Sequence[Need],
     values: dict[str, Value],
     *,
+    standing: dict[str, Value] | None = None,
+    planned: Mapping[str, tuple[str, str]] | None = None,
     areas: Sequence[str] = (),
     habits: Mapping[str, str] | None = None,
     other: Mapping[str, str] | None = None,
 ) -> ControlPlan:
     """Assign functions to controls for a day.
 
-    Args: values: how the body will stand, which says how focus is started; areas: focus areas the day uses; habits: control
-    to function, kept; other: what the other body's controls do, to make both agree.
+    Args: values: how the body will stand, which says how focus is started; standing: how it stands now; planned: control to
+    function and reason, where the plans say so themselves; areas: focus areas the day uses; habits: control to function,
+    kept; other: what the other body's controls do, to make both agree.
     """
-    habits, other = habits or {}, other or {}
+    habits, other, standing = habits or {}, other or {}, values if standing is None else standing
+    planned = {name: said for name, said in (planned or {}).items() if name not in habits}
     wanted = _wanted(needs, values)
-    chosen = dict(habits) | _best([c for c in controls if c.id not in habits], wanted, other, set(habits.values()))
-    shown = tuple(_shown(control, chosen.get(control.id, "off"), wanted, values, habits) for control in controls)
+    held = {**{name: does for name, (does, _) in planned.items()}, **habits}
+    free = [control for control in controls if control.id not in held]
+    chosen = held | _best(free, wanted, other, set(held.values()))
+    chosen |= _left_alone(free, chosen, standing)
+    reasons = {name: f"Planned: {why}" for name, (_, why) in planned.items()} | dict.fromkeys(habits, "Your habit.")
+    shown = tuple(
+        _shown(control, chosen[control.id], wanted, standing, reasons.get(control.id, "")) for control in controls
+    )
     reached = {setting for c in shown for setting in BY_ID[c.proposed].settings}
     ranked = [need.setting for need in sorted(needs, key=lambda need: -need.times) if need.setting not in reached]
     personal = ranked[QUICK_SCREEN_ITEMS : QUICK_SCREEN_ITEMS + PERSONAL_MENU_ITEMS]
@@ -155,20 +166,33 @@ def _best(
     return {control.id: does for control, does in zip(controls, found, strict=True)}
 
 
+def _left_alone(free: list[Control], chosen: Mapping[str, str], standing: dict[str, Value]) -> dict[str, str]:
+    """Controls the day needs nothing of keep what they do, unless it fights another control or is easily knocked."""
+    taken = set(chosen.values())
+    return {
+        control.id: does
+        for control in free
+        if chosen[control.id] == "off"
+        and (does := control.function(standing)) not in taken - {"off"}
+        and does not in ("focus", "focus_eye")
+        and BY_ID[does].harm * control.knocks <= EASILY_KNOCKED
+    }
+
+
 def _shown(
-    control: Control, does: str, wanted: dict[str, float], values: dict[str, Value], habits: Mapping[str, str]
+    control: Control, does: str, wanted: dict[str, float], standing: dict[str, Value], reason: str
 ) -> ProposedControl:
     function = BY_ID[does]
-    now = control.function(values)
+    now = control.function(standing)
     indirect = does != "off" and not control.allows(does)
-    if control.id in habits:
-        because = "Your habit."
+    if reason:
+        because = reason
+    elif does == now and wanted.get(does) is None and does != "off":
+        because = "Nothing the day needs: left as it is."
     elif does == "off":
-        harmless = BY_ID[now].harm * control.knocks > 0.05
+        knocked = BY_ID[now].harm * control.knocks > EASILY_KNOCKED
         because = (
-            f"Nothing the day needs; {BY_ID[now].label} here would be knocked."
-            if harmless
-            else "Nothing the day needs."
+            f"Nothing the day needs; {BY_ID[now].label} here would be knocked." if knocked else "Nothing the day needs."
         )
     else:
         settings = ", ".join(catalogue.setting(name).label for name in function.settings) or function.label

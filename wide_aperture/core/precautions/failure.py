@@ -67,7 +67,11 @@ def failures(planned: Sequence[Planned], bodies: Sequence[Body], lenses: Sequenc
 
 
 def _price(each: Planned, body: Body, lens: Lens) -> float:
-    made = plan(body, lens, each.situation, each.preferences, accessories=each.accessories, pins=each.pins)
+    situation = each.situation
+    if isinstance(situation.focal_length_mm, int | float):  # a lens that lacks it gives the nearest it has
+        nearest = min(max(situation.focal_length_mm, lens.focal_min_mm), lens.focal_max_mm)
+        situation = situation.model_copy(update={"focal_length_mm": nearest})
+    made = plan(body, lens, situation, each.preferences, accessories=each.accessories, pins=each.pins)
     return sum(price.ev for price in made.prices)
 
 

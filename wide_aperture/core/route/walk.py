@@ -204,13 +204,11 @@ def _page(page: Name) -> RouteStep:
 def _set(book: Phrasebook, name: str, before: Value, after: Value, offer: Offer, danger: bool) -> RouteStep:
     entry = catalogue.setting(name)
     words = book.phrase(name).words
-    value, was = book.say(name, after), say_value(entry, before)
+    value = book.say(name, after)
+    was = "" if before is None else f" (was {say_value(entry, before)})"
     place = book.place(offer.reach)
-    if offer.reach.way == "by_hand":
-        said = f"{words}: {value} (was {was})."
-    else:
-        where = "" if offer.reach.way in ("menu", "quick_screen", "personal_menu") else f", on the {place}"
-        said = f"{words} to {value} (was {was}){where}."
+    at_hand = offer.reach.way in ("menu", "quick_screen", "personal_menu", "by_hand")
+    said = f"{words}: {value}{was}{'' if at_hand else f', on the {place}'}."
     return RouteStep(
         kind="by_hand" if offer.reach.way == "by_hand" else "set",
         setting=name,

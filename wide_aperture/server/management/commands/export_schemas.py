@@ -7,9 +7,12 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand
 
+from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.documents import SavedSetup
 from wide_aperture.core.foundation import FoundationDocument
 from wide_aperture.core.kit import Body, Lens
+from wide_aperture.core.packing import PackingDocument
+from wide_aperture.core.phrasebook import Phrasebook
 from wide_aperture.core.place_document import SavedPlace
 from wide_aperture.core.shoot_document import PlannedSituation, Shoot
 from wide_aperture.server.api import api
@@ -22,6 +25,9 @@ DOCUMENTS = {
     "shoot": Shoot,
     "situation": PlannedSituation,
     "place": SavedPlace,
+    "phrasebook": Phrasebook,
+    "state": CameraState,
+    "packing": PackingDocument,
 }
 OPENAPI = settings.PROJECT / "tests" / "api" / "openapi.json"
 SCHEMAS = settings.PROJECT / "docs" / "schema"

@@ -1,0 +1,42 @@
+"""Routes for paper and for spreadsheets."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Sequence
+
+from wide_aperture.core.route.walk import Route
+
+COLUMNS = ("route", "step", "place", "camera says", "meaning", "from", "seconds")
+
+
+def markdown(title: str, routes: Sequence[tuple[str, Route]]) -> str:
+    """A heading a route, its steps as a list to tick off. Pipes and stars of names are kept as they are written."""
+    lines = [f"# {title}", ""]
+    for heading, way in routes:
+        lines += [f"## {heading}", "", way.sentence, ""]
+        lines += [f"- [ ] {step.sentence}" + (f" — {step.ours}" if step.ours else "") for step in way.steps]
+        lines.append("")
+    return "\n".join(lines)
+
+
+def to_csv(routes: Sequence[tuple[str, Route]]) -> str:
+    """One line a step."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(COLUMNS)
+    for heading, way in routes:
+        for number, step in enumerate(way.steps, 1):
+            writer.writerow(
+                (
+                    heading,
+                    number,
+                    step.place,
+                    step.theirs or step.sentence,
+                    step.ours,
+                    "" if step.before is None else step.before,
+                    round(step.seconds, 1),
+                )
+            )
+    return out.getvalue()

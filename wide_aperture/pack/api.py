@@ -1,0 +1,102 @@
+"""Phrasebooks, camera states, the packing of a shoot, and the simulated camera."""
+
+from ninja import Router
+
+from wide_aperture.core import packing as core_packing
+from wide_aperture.core import phrasebook as core_phrasebook
+from wide_aperture.core.camera import state as core_state
+from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, act, new_camera
+from wide_aperture.core.controls.functions import FUNCTIONS, Function
+from wide_aperture.core.kit import Body
+from wide_aperture.core.packing import book_of
+from wide_aperture.core.phrasebook import CsvReading, from_csv, to_csv
+from wide_aperture.core.precautions.failure import Failure
+from wide_aperture.core.route import Route, route
+from wide_aperture.core.route.follow import action_of
+from wide_aperture.pack import services
+from wide_aperture.pack.models import CameraState, Packing, Phrasebook
+from wide_aperture.pack.schemas import (
+    CameraRequest,
+    CsvIn,
+    ExportRequest,
+    NewCameraRequest,
+    PackOut,
+    PackRequest,
+    RouteRequest,
+    TextOut,
+)
+from wide_aperture.server.problems import Problem
+from wide_aperture.store.api import add_document_routes
+
+phrasebooks = Router(tags=["pack"])
+states = Router(tags=["pack"])
+packings = Router(tags=["pack"])
+pack = Router(tags=["pack"])
+camera = Router(tags=["pack"])
+add_document_routes(phrasebooks, noun="phrasebook", plural="phrasebooks", model=Phrasebook, document=core_phrasebook.Phrasebook)  # fmt: skip
+add_document_routes(states, noun="state", plural="states", model=CameraState, document=core_state.CameraState)
+add_document_routes(packings, noun="packing", plural="packings", model=Packing, document=core_packing.PackingDocument)
+
+
+@phrasebooks.post("/usual", response={200: core_phrasebook.Phrasebook, 422: Problem}, operation_id="phrasebook_usual")
+def usual_phrasebook(request, body: Body):
+    """The book to start from for a body nobody has described: our words, the usual controls."""
+    return book_of(body, {})
+
+
+@phrasebooks.post("/to-csv", response={200: TextOut, 422: Problem}, operation_id="phrasebook_to_csv")
+def phrasebook_to_csv(request, book: core_phrasebook.Phrasebook):
+    """A phrasebook as CSV."""
+    return {"text": to_csv(book)}
+
+
+@phrasebooks.post("/read-csv", response={200: CsvReading, 422: Problem}, operation_id="phrasebook_read_csv")
+def phrasebook_read_csv(request, file: CsvIn):
+    """What a CSV says: the phrases taken, and every line that could not be."""
+    return from_csv(file.text)
+
+
+@pack.get("/functions", response={200: list[Function]}, operation_id="control_functions")
+def control_functions(request):
+    """What controls can be told to do."""
+    return list(FUNCTIONS)
+
+
+@pack.post("", response={200: PackOut, 422: Problem}, operation_id="pack")
+def pack_shoot(request, asked: PackRequest):
+    """A shoot packed into the places of its bodies, with routes, controls and mishaps."""
+    bare = [each.situation.title for each in asked.situations if each.body_id is None or each.lens_id is None]
+    return {"bodies": services.packed(asked), "without_kit": bare}
+
+
+@pack.post("/failures", response={200: list[Failure], 422: Problem}, operation_id="pack_failures")
+def pack_failures(request, asked: PackRequest):
+    """The day without each body, lens and card in turn."""
+    return list(services.day_without(asked))
+
+
+@pack.post("/export", response={200: TextOut, 422: Problem}, operation_id="pack_export")
+def pack_export(request, asked: ExportRequest):
+    """All routes as Markdown or CSV."""
+    return {"text": services.routes_as_text(asked)}
+
+
+@pack.post("/route", response={200: Route, 422: Problem}, operation_id="pack_route")
+def pack_route(request, asked: RouteRequest):
+    """The cheapest way from a state to values."""
+    book = asked.book or book_of(asked.body, {})
+    return route(asked.state, asked.target, book, asked.body)
+
+
+@camera.post("/new", response={200: SimulatedCamera, 422: Problem}, operation_id="camera_new")
+def camera_new(request, asked: NewCameraRequest):
+    """A simulated camera that stands as a body does."""
+    return new_camera(asked.body, asked.state)
+
+
+@camera.post("/act", response={200: Outcome, 422: Problem}, operation_id="camera_act")
+def camera_act(request, asked: CameraRequest):
+    """Do one thing to a simulated camera."""
+    book = asked.book or book_of(asked.body, {})
+    action = asked.action if asked.action is not None else action_of(asked.step)
+    return act(asked.camera, action, asked.body, book)

@@ -1,0 +1,98 @@
+"""What the packing's answers are asked with."""
+
+from typing import Annotated, Literal, Self
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field, model_validator
+
+from wide_aperture.core import kit
+from wide_aperture.core.camera.simulated import Action, SimulatedCamera
+from wide_aperture.core.camera.state import CameraState
+from wide_aperture.core.daylight.day import SkyContext
+from wide_aperture.core.packing import PackedBody, PackingDocument
+from wide_aperture.core.phrasebook import Phrasebook
+from wide_aperture.core.route import RouteStep
+from wide_aperture.core.setup_document import Foundation, Value
+from wide_aperture.core.shoot_document import PlannedSituation
+
+MOST_SITUATIONS, MOST_KIT = 60, 200
+
+
+class PackRequest(Schema):
+    """A shoot to pack: its situations, the whole bag, the words and the last known state of each body."""
+
+    situations: Annotated[list[PlannedSituation], Field(max_length=MOST_SITUATIONS)]
+    bodies: Annotated[list[kit.Body], Field(max_length=MOST_KIT)]
+    lenses: Annotated[list[kit.Lens], Field(max_length=MOST_KIT)]
+    books: Annotated[list[Phrasebook], Field(max_length=MOST_KIT)] = []
+    states: Annotated[list[CameraState], Field(max_length=MOST_KIT)] = []
+    decisions: PackingDocument | None = None
+    foundation: Foundation | None = None
+    sky: SkyContext | None = None
+
+    @model_validator(mode="after")
+    def _kit_is_there(self) -> Self:
+        for name, owned, used in (
+            ("body", {body.id for body in self.bodies}, {each.body_id for each in self.situations}),
+            ("lens", {lens.id for lens in self.lenses}, {each.lens_id for each in self.situations}),
+        ):
+            missing = used - owned - {None}
+            if missing:
+                raise ValueError(f"situations name a {name} that is not in the bag: {sorted(map(str, missing))[0]}")
+        return self
+
+
+class ExportRequest(PackRequest):
+    """The routes of one body, or of all, as a file."""
+
+    body_id: UUID | None = None
+    format: Literal["markdown", "csv"] = "markdown"
+    title: Annotated[str, Field(min_length=1, max_length=200)] = "Routes"
+
+
+class PackOut(Schema):
+    """bodies: packed, in the order the shoot takes them up; without_kit: situations that have no body or lens yet."""
+
+    bodies: list[PackedBody]
+    without_kit: list[str]
+
+
+class TextOut(Schema):
+    """A file's text."""
+
+    text: str
+
+
+class RouteRequest(Schema):
+    """From a state to values on a body."""
+
+    body: kit.Body
+    book: Phrasebook | None = None
+    state: CameraState
+    target: dict[str, Value]
+
+
+class CsvIn(Schema):
+    text: Annotated[str, Field(max_length=1_000_000)]
+
+
+class CameraRequest(Schema):
+    """One thing to do to a simulated camera; or one step of a route, done as a hand would."""
+
+    body: kit.Body
+    book: Phrasebook | None = None
+    camera: SimulatedCamera
+    action: Action | None = None
+    step: RouteStep | None = None
+
+    @model_validator(mode="after")
+    def _one_of_both(self) -> Self:
+        if (self.action is None) == (self.step is None):
+            raise ValueError("send an action or a step, one of them")
+        return self
+
+
+class NewCameraRequest(Schema):
+    body: kit.Body
+    state: CameraState

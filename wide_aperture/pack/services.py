@@ -1,0 +1,58 @@
+"""From saved documents to a packed shoot."""
+
+from __future__ import annotations
+
+from wide_aperture.core.daylight.resolve import resolved
+from wide_aperture.core.packing import PackedBody, ShootToPack, pack_shoot
+from wide_aperture.core.precautions.failure import Failure, Planned, failures
+from wide_aperture.core.route import Route
+from wide_aperture.core.route.export import markdown, to_csv
+from wide_aperture.pack.schemas import ExportRequest, PackRequest
+
+
+def planned_of(asked: PackRequest) -> list[Planned]:
+    """The situations with their kit, in shooting order; those without a body or a lens are left out."""
+    bodies = {body.id: body for body in asked.bodies}
+    lenses = {lens.id: lens for lens in asked.lenses}
+    return [
+        Planned(
+            situation=resolved(each.situation, asked.sky),
+            body=bodies[each.body_id],
+            lens=lenses[each.lens_id],
+            preferences=each.preferences,
+            accessories=each.accessories,
+            pins=each.pins,
+        )
+        for each in sorted(asked.situations, key=lambda each: each.situation.order)
+        if each.body_id is not None and each.lens_id is not None
+    ]
+
+
+def packed(asked: PackRequest) -> tuple[PackedBody, ...]:
+    """The shoot, packed."""
+    return pack_shoot(
+        ShootToPack(
+            planned=planned_of(asked),
+            books={book.body_id: book for book in asked.books},
+            states={state.body_id: state for state in asked.states},
+            decisions=asked.decisions,
+            foundation=asked.foundation,
+        )
+    )
+
+
+def day_without(asked: PackRequest) -> tuple[Failure, ...]:
+    """The shoot without each body, lens and card in turn."""
+    return failures(planned_of(asked), asked.bodies, asked.lenses)
+
+
+def routes_as_text(asked: ExportRequest) -> str:
+    """Preparation and moves of one body or all, as Markdown or CSV."""
+    routes: list[tuple[str, Route]] = []
+    for body in packed(asked):
+        if asked.body_id not in (None, body.body_id):
+            continue
+        name = body.packing.body_name
+        routes += [(f"{name}: prepare {each.title}", each.route) for each in body.packing.preparation]
+        routes += [(f"{name}: {each.title}", each.route) for each in body.packing.moves]
+    return markdown(asked.title, routes) if asked.format == "markdown" else to_csv(routes)
