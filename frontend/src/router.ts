@@ -24,6 +24,12 @@ export const router = createRouter({
       component: () => import('./places/sky/SkyPlace.vue'),
       props: true,
     },
+    {
+      path: '/shoots/:shootId/pack/:situationId?',
+      name: 'pack',
+      component: () => import('./places/pack/PackPlace.vue'),
+      props: true,
+    },
     { path: '/places', name: 'places', component: () => import('./places/sky/SavedPlaces.vue') },
     {
       path: '/shoots/:shootId/card/:situationId',
@@ -36,6 +42,12 @@ export const router = createRouter({
       path: '/gear/bodies/:id',
       name: 'body',
       component: () => import('./places/gear/BodyForm.vue'),
+      props: true,
+    },
+    {
+      path: '/gear/bodies/:id/words',
+      name: 'words',
+      component: () => import('./places/gear/words/WordsPlace.vue'),
       props: true,
     },
     { path: '/gear/foundation', name: 'foundation', component: () => import('./places/gear/FoundationPlace.vue') },

@@ -58,6 +58,7 @@ class PackedBody(Document):
     mishaps: tuple[Mishap, ...]
     state: CameraState
     packed_state: CameraState
+    factory: dict[str, Value]
     fingerprint: str
     stale: str
 
@@ -146,6 +147,7 @@ def _pack_body(body: Body, shoot: ShootToPack, agreed: Mapping[str, str]) -> Pac
         mishaps=every,
         state=state,
         packed_state=packed.stored,
+        factory=factory_values(body),
         fingerprint=fingerprint(body),
         stale=_stale(body, decisions),
     )

@@ -12,13 +12,15 @@ from wide_aperture.core.packing import book_of
 from wide_aperture.core.phrasebook import CsvReading, from_csv, to_csv
 from wide_aperture.core.precautions.failure import Failure
 from wide_aperture.core.route import Route, route
-from wide_aperture.core.route.follow import action_of
+from wide_aperture.core.route.follow import action_of, follow
 from wide_aperture.pack import services
 from wide_aperture.pack.models import CameraState, Packing, Phrasebook
 from wide_aperture.pack.schemas import (
     CameraRequest,
     CsvIn,
     ExportRequest,
+    FollowOut,
+    FollowRequest,
     NewCameraRequest,
     PackOut,
     PackRequest,
@@ -92,6 +94,16 @@ def pack_route(request, asked: RouteRequest):
 def camera_new(request, asked: NewCameraRequest):
     """A simulated camera that stands as a body does."""
     return new_camera(asked.body, asked.state)
+
+
+@camera.post("/follow", response={200: FollowOut, 422: Problem}, operation_id="camera_follow")
+def camera_follow(request, asked: FollowRequest):
+    """Walk steps of a route until the camera refuses one."""
+    book = asked.book or book_of(asked.body, {})
+    standing, outcomes = follow(asked.camera, asked.steps, asked.body, book)
+    refused = bool(outcomes) and outcomes[-1].refused
+    said = [outcome.said for outcome in outcomes]
+    return {"camera": standing, "walked": len(outcomes) - refused, "said": said, "refused": refused}
 
 
 @camera.post("/act", response={200: Outcome, 422: Problem}, operation_id="camera_act")

@@ -93,6 +93,24 @@ class CameraRequest(Schema):
         return self
 
 
+class FollowRequest(Schema):
+    """Steps to walk until one is refused."""
+
+    body: kit.Body
+    book: Phrasebook | None = None
+    camera: SimulatedCamera
+    steps: Annotated[list[RouteStep], Field(max_length=500)]
+
+
+class FollowOut(Schema):
+    """walked: steps that were done; said: what the camera showed at each, the refused one last."""
+
+    camera: SimulatedCamera
+    walked: int
+    said: list[str]
+    refused: bool
+
+
 class NewCameraRequest(Schema):
     body: kit.Body
     state: CameraState

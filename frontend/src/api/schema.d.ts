@@ -137,6 +137,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/camera/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Camera Follow
+         * @description Walk steps of a route until the camera refuses one.
+         */
+        post: operations["camera_follow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/camera/new": {
         parameters: {
             query?: never;
@@ -2964,6 +2984,30 @@ export interface components {
             mechanical_s?: number | null;
         };
         /**
+         * FollowOut
+         * @description walked: steps that were done; said: what the camera showed at each, the refused one last.
+         */
+        FollowOut: {
+            camera: components["schemas"]["SimulatedCamera"];
+            /** Refused */
+            refused: boolean;
+            /** Said */
+            said: string[];
+            /** Walked */
+            walked: number;
+        };
+        /**
+         * FollowRequest
+         * @description Steps to walk until one is refused.
+         */
+        FollowRequest: {
+            body: components["schemas"]["Body"];
+            book?: components["schemas"]["Phrasebook"] | null;
+            camera: components["schemas"]["SimulatedCamera"];
+            /** Steps */
+            steps: components["schemas"]["RouteStep"][];
+        };
+        /**
          * Foundation
          * @description What this photographer sets on any body before the situation speaks. Ids of the catalogue.
          */
@@ -4642,6 +4686,10 @@ export interface components {
              */
             body_id: string;
             controls: components["schemas"]["ControlPlan"];
+            /** Factory */
+            factory: {
+                [key: string]: boolean | number | string | null;
+            };
             /** Fingerprint */
             fingerprint: string;
             /** Mishaps */
@@ -8032,6 +8080,8 @@ export type Failure = components['schemas']['Failure'];
 export type Finding = components['schemas']['Finding'];
 export type Flash = components['schemas']['Flash'];
 export type FlashSync = components['schemas']['FlashSync'];
+export type FollowOut = components['schemas']['FollowOut'];
+export type FollowRequest = components['schemas']['FollowRequest'];
 export type Foundation = components['schemas']['Foundation'];
 export type FoundationDocument = components['schemas']['FoundationDocument'];
 export type FrameOut = components['schemas']['FrameOut'];
@@ -8590,6 +8640,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Outcome"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    camera_follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -7,7 +7,7 @@
 import { computed, type ComputedRef, reactive, toRaw } from 'vue'
 import { Problem } from '@/api/client'
 import { noteAway, onServerBack } from './connection'
-import { type AnyDocument, deleteOne, type Documents, fetchAll, fetchOne, idOf, type Kind, putOne } from './kinds'
+import { type AnyDocument, deleteOne, type Documents, fetchAll, fetchOne, idOf, type Kind, KIND_LIST, putOne } from './kinds'
 import { plainCopy, same } from './merge'
 import { allUnsent, dropUnsent, keepUnsent } from './outbox'
 
@@ -27,15 +27,7 @@ export interface Entry<D = AnyDocument> {
 
 type Entries = { [K in Kind]: Map<string, Entry<Documents[K]>> }
 
-const entries = reactive({
-  bodies: new Map(),
-  lenses: new Map(),
-  foundations: new Map(),
-  shoots: new Map(),
-  situations: new Map(),
-  setups: new Map(),
-  places: new Map(),
-}) as Entries
+const entries = reactive(Object.fromEntries(KIND_LIST.map((kind) => [kind, new Map()]))) as Entries
 
 const loads = new Map<Kind, Promise<void>>()
 const channel = new BroadcastChannel('wide-aperture-documents')

@@ -1,6 +1,6 @@
 /** The kinds of saved documents: their routes under the API, and what people call them. */
 import { answered, client } from '@/api/client'
-import type { Body, FoundationDocument, Lens, PlannedSituation, SavedPlace, SavedSetup, Shoot } from '@/api/types'
+import type { Body, CameraState, FoundationDocument, Lens, PackingDocument, Phrasebook, PlannedSituation, SavedPlace, SavedSetup, Shoot } from '@/api/types'
 
 export interface Documents {
   bodies: Body
@@ -10,6 +10,9 @@ export interface Documents {
   situations: PlannedSituation
   setups: SavedSetup
   places: SavedPlace
+  phrasebooks: Phrasebook
+  states: CameraState
+  packings: PackingDocument
 }
 
 export type Kind = keyof Documents
@@ -23,6 +26,9 @@ export const NOUN: Record<Kind, string> = {
   situations: 'situation',
   setups: 'setup',
   places: 'place',
+  phrasebooks: 'phrasebook',
+  states: 'camera state',
+  packings: 'packing',
 }
 
 export interface Stored<D> {
@@ -40,7 +46,8 @@ export function idOf(kind: Kind, document: AnyDocument): string {
 
 export function titleOf(kind: Kind, document: AnyDocument): string {
   if (kind === 'situations') return (document as PlannedSituation).situation.title
-  return 'title' in document ? document.title : (document as Body | Lens).name
+  if ('title' in document) return document.title
+  return 'name' in document ? document.name : NOUN[kind]
 }
 
 // The resources share one shape; the generated paths do not know that, so it is said once, here.

@@ -24,7 +24,8 @@ const shootPlaces = computed(() => {
   const card = { to: `/shoots/${String(shootId)}/card/${String(situationId)}`, label: 'Card' }
   const rehearse = { to: `/shoots/${String(shootId)}/rehearse/${String(situationId)}`, label: 'Rehearse' }
   const sky = { to: `/shoots/${String(shootId)}/sky/${String(situationId)}`, label: 'Sky' }
-  return situationId ? [plan, sky, rehearse, card] : [plan]
+  const pack = { to: `/shoots/${String(shootId)}/pack/${String(situationId ?? '')}`.replace(/\/$/, ''), label: 'Pack' }
+  return situationId ? [plan, sky, rehearse, pack, card] : [plan, pack]
 })
 const isAt = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`)
 

@@ -45,6 +45,7 @@ export function useCommands(openBackup: () => void): ComputedRef<Command[]> {
         const planned = currentOf(entry)!
         return { id: entry.id, label: planned.situation.title, kind: 'Situation', text: titles.get(planned.shoot_id) ?? '', run: go(`/shoots/${planned.shoot_id}/plan/${entry.id}`) }
       }),
+      ...shoots.value.map((entry) => ({ id: `pack/${entry.id}`, label: `Pack: ${currentOf(entry)!.title}`, kind: 'Pack', text: 'slots route phrasebook controls camera', run: go(`/shoots/${entry.id}/pack`) })),
       ...situations.value.map((entry) => {
         const planned = currentOf(entry)!
         return { id: `sky/${entry.id}`, label: `Sky: ${planned.situation.title}`, kind: 'Sky', text: `${titles.get(planned.shoot_id) ?? ''} moon night stars`, run: go(`/shoots/${planned.shoot_id}/sky/${entry.id}`) }

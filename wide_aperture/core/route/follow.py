@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera, act
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook
-from wide_aperture.core.route import Route, RouteStep
+from wide_aperture.core.route import RouteStep
 
 
 def action_of(step: RouteStep) -> Action:
@@ -22,12 +24,14 @@ def action_of(step: RouteStep) -> Action:
 
 
 def follow(
-    camera: SimulatedCamera, way: Route, body: Body, book: Phrasebook
+    camera: SimulatedCamera, steps: Sequence[RouteStep], body: Body, book: Phrasebook
 ) -> tuple[SimulatedCamera, tuple[Outcome, ...]]:
-    """Walk a route to its end. Steps the camera refuses are among the outcomes."""
+    """Walk steps until one is refused; it is the last of the outcomes, and the camera stands as before it."""
     outcomes = []
-    for step in way.steps:
+    for step in steps:
         outcome = act(camera, action_of(step), body, book)
         outcomes.append(outcome)
         camera = outcome.camera
+        if outcome.refused:
+            break
     return camera, tuple(outcomes)

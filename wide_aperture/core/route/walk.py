@@ -205,7 +205,7 @@ def _set(book: Phrasebook, name: str, before: Value, after: Value, offer: Offer,
     entry = catalogue.setting(name)
     words = book.phrase(name).words
     value = book.say(name, after)
-    was = "" if before is None else f" (was {say_value(entry, before)})"
+    was = "" if before is None else f" (was {book.say(name, before)})"
     place = book.place(offer.reach)
     at_hand = offer.reach.way in ("menu", "quick_screen", "personal_menu", "by_hand")
     said = f"{words}: {value}{was}{'' if at_hand else f', on the {place}'}."

@@ -87,7 +87,7 @@ def pack(
             places=shown,
             preparation=preparation,
             moves=moves,
-            costs=_costs(direct, recalled, weights, len(usable), bool(mains)),
+            costs=_costs(direct, recalled, weights, len(usable), bool(mains), (len(chosen), seconds)),
             held=_held([place for place in places if place.kind == "held_button"], items, standing, moves),
             findings=slot_findings(places, shown, items, moves),
             seconds=seconds,
@@ -181,8 +181,13 @@ def _place_sentence(role: str, used: int, old: tuple[str, ...]) -> str:
     return f"{said}; store again, {len(old)} values are old" if old else said
 
 
-def _costs(direct: Costs, recalled: Costs, weights: list[float], usable: int, has_mains: bool) -> tuple[PlaceCost, ...]:
-    """The shoot with none, one, two … places, and with a little more than there is."""
+def _costs(
+    direct: Costs, recalled: Costs, weights: list[float], usable: int, has_mains: bool, walked: tuple[int, float]
+) -> tuple[PlaceCost, ...]:
+    """The shoot with none, one, two … places, and with a little more than there is.
+
+    walked: places used, and the seconds of the routes as they are; the other counts are sums of single transitions.
+    """
     plain = 1 / np.array(weights) if weights else np.zeros(0)
     found = []
     for count in range(min(usable + TRIED_MORE, len(weights)) + 1 if has_mains else 1):
@@ -190,7 +195,7 @@ def _costs(direct: Costs, recalled: Costs, weights: list[float], usable: int, ha
         found.append(
             PlaceCost(
                 places=count,
-                seconds=total(direct * plain, recalled * plain, stored),
+                seconds=walked[1] if walked[0] <= count <= usable else total(direct * plain, recalled * plain, stored),
                 weighed_s=total(direct, recalled, stored),
                 exists=count <= usable,
             )

@@ -14,6 +14,7 @@ import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
 import { blankBody } from './blanks'
 import BodyOptions from './BodyOptions.vue'
+import SlotBanks from './SlotBanks.vue'
 import { useGearDocument } from './useGearDocument'
 
 const props = defineProps<{ id: string }>()
@@ -101,13 +102,6 @@ function changeFloor(reserve: ReserveId, iso: number | null): void {
   change({ reserve_floors: iso === null ? kept : [...kept, { reserve, iso }] })
 }
 
-const fullSlots = computed(() => body.value.slots.find((bank) => bank.kind === 'full')?.count ?? null)
-
-function changeSlots(count: number | null): void {
-  const kept = body.value.slots.filter((bank) => bank.kind !== 'full')
-  change({ slots: count === null ? kept : [{ kind: 'full', count: Math.round(count), label: 'custom mode' }, ...kept] })
-}
-
 const parseTime = (text: string): number | null => parseNumber(text)
 const facts = useQuery({
   queryKey: computed(() => ['body-facts', JSON.stringify(body.value)]),
@@ -178,9 +172,8 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         <NumberField label="Automatic white, highest" pointer="/automatic_kelvin_high" unit="K" :value="body.automatic_kelvin_high" :least="1000" :most="40000" @update:value="(v) => change({ automatic_kelvin_high: v! })" />
         <NumberField label="Stabiliser" pointer="/stabiliser_stops" unit="stops" :value="body.stabiliser_stops" :least="0" :most="12" hint="0: none fitted" @update:value="(v) => change({ stabiliser_stops: v! })" />
         <NumberField label="Card slots" pointer="/card_slots" :value="body.card_slots" :least="1" :most="4" @update:value="(v) => change({ card_slots: Math.round(v!) })" />
-        <h3 class="wide">Highlight reserve and storage places</h3>
+        <h3 class="wide">Highlight reserve</h3>
         <NumberField v-for="reserve in RESERVES" :key="reserve.id" :label="`Lowest ISO with ${reserve.label}`" :pointer="`/reserve_floors/${reserve.id}`" optional empty-means="has none" :value="floorOf(reserve.id)" :least="1" :format="isoText" @update:value="(v) => changeFloor(reserve.id, v)" />
-        <NumberField label="Slots that recall everything" pointer="/slots" optional empty-means="none" :value="fullSlots" :least="1" :most="30" @update:value="changeSlots" />
         <div class="wide flags">
           <Checkbox :checked="body.anti_flicker" @update:checked="(anti_flicker: boolean) => change({ anti_flicker })">Anti-flicker release</Checkbox>
           <Checkbox :checked="body.autofocus" @update:checked="(autofocus: boolean) => change({ autofocus })">Autofocus</Checkbox>
@@ -212,6 +205,10 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         <p v-if="entry?.state === 'refused'" class="stop">Not saved yet: mend the marked field.</p>
       </aside>
     </div>
+    <section aria-label="Storage places">
+      <h2>Storage places</h2>
+      <SlotBanks :banks="body.slots" @update:banks="(slots) => change({ slots })" />
+    </section>
     <BodyOptions :body="body" @change="change" />
   </div>
 </template>

@@ -64,6 +64,7 @@ useShortcuts([
             <th scope="col">Shortest time</th>
             <th scope="col">Figures</th>
             <th scope="col">From factory</th>
+            <th scope="col">Its words</th>
           </tr>
         </thead>
         <tbody>
@@ -77,6 +78,7 @@ useShortcuts([
             <td>
               <RouterLink :to="`/gear/bodies/${body.id}/review`">{{ isReviewed(body.id) ? 'set' : `${reviews.data.value?.[body.id]?.length ?? '…'} things to change` }}</RouterLink>
             </td>
+            <td><RouterLink :to="`/gear/bodies/${body.id}/words`">phrasebook</RouterLink></td>
           </tr>
         </tbody>
       </table>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+/** The storage places a body has: their kinds, how many, what they do not hold, and whether changes survive switch-off. */
+import { Button, Select } from 'ant-design-vue'
+import { computed } from 'vue'
+import type { Body } from '@/api/types'
+import { tables } from '@/shared/tables'
+
+type Bank = Body['slots'][number]
+const banks = defineModel<Body['slots']>('banks', { required: true })
+const KINDS: { value: Bank['kind']; label: string }[] = [
+  { value: 'full', label: 'recalls everything' },
+  { value: 'mode_position', label: 'position of the mode dial' },
+  { value: 'look', label: 'a look only' },
+  { value: 'held_button', label: 'while a button is held' },
+]
+const CHANGES: { value: Bank['changes']; label: string }[] = [
+  { value: 'choice', label: 'as the menu says' },
+  { value: 'kept', label: 'kept' },
+  { value: 'forgotten', label: 'lost' },
+]
+const settings = computed(() => (tables.value?.settings ?? []).map((entry) => ({ value: entry.id, label: entry.label })))
+const change = (at: number, part: Partial<Bank>): void => void (banks.value = banks.value.map((bank, k) => (k === at ? { ...bank, ...part } : bank)))
+const drop = (at: number): void => void (banks.value = banks.value.filter((_, k) => k !== at))
+const add = (): void => void (banks.value = [...banks.value, { kind: 'full', count: 1, label: 'custom mode', leaves_out: [], changes: 'choice', family: '' }])
+const counted = (text: string): number => Math.min(30, Math.max(1, Math.round(Number(text)) || 1))
+</script>
+
+<template>
+  <div class="banks">
+    <table v-if="banks.length" class="list">
+      <thead>
+        <tr>
+          <th scope="col">Its name</th><th scope="col">Kind</th><th scope="col">How many</th><th scope="col">Changes after switch-off</th><th scope="col">Does not hold</th><th scope="col">Family</th>
+          <th><span class="visually-hidden">Remove</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(bank, k) in banks" :key="k">
+          <td><input :value="bank.label" maxlength="120" :aria-label="`Name of bank ${k + 1}`" @change="change(k, { label: ($event.target as HTMLInputElement).value.trim() || bank.label })" /></td>
+          <td>
+            <select :value="bank.kind" :aria-label="`Kind of bank ${k + 1}`" @change="change(k, { kind: ($event.target as HTMLSelectElement).value as Bank['kind'] })">
+              <option v-for="kind in KINDS" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
+            </select>
+          </td>
+          <td><input type="number" min="1" max="30" :value="bank.count" :aria-label="`Places in bank ${k + 1}`" @change="change(k, { count: counted(($event.target as HTMLInputElement).value) })" /></td>
+          <td>
+            <select :value="bank.changes" :aria-label="`Changes in bank ${k + 1}`" @change="change(k, { changes: ($event.target as HTMLSelectElement).value as Bank['changes'] })">
+              <option v-for="each in CHANGES" :key="each.value" :value="each.value">{{ each.label }}</option>
+            </select>
+          </td>
+          <td><Select mode="multiple" size="small" class="left-out" :value="bank.leaves_out" :options="settings" option-filter-prop="label" :aria-label="`Bank ${k + 1} does not hold`" @update:value="(chosen) => change(k, { leaves_out: (chosen as string[]) ?? [] })" /></td>
+          <td><input :value="bank.family" maxlength="40" :aria-label="`Family of bank ${k + 1}`" @change="change(k, { family: ($event.target as HTMLInputElement).value.trim() })" /></td>
+          <td><button class="link" @click="drop(k)">Remove</button></td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else class="soft">No storage places: every change is made by hand.</p>
+    <Button size="small" @click="add">Add storage places</Button>
+  </div>
+</template>
+
+<style scoped>
+.banks {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+
+input,
+select {
+  width: 100%;
+  height: 26px;
+  padding: 0 6px;
+  border: 1px solid var(--edge);
+  border-radius: 2px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+
+input[type='number'] {
+  width: 64px;
+}
+
+.left-out {
+  min-width: 150px;
+}
+</style>

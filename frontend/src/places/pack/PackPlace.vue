@@ -1,0 +1,295 @@
+<script setup lang="ts">
+/** The Pack place: a shoot's setups into the places of its bodies, the routes between them, the hand's controls. */
+import { Button } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answered, client, Problem } from '@/api/client'
+import type { Control, PackedBody, Route } from '@/api/types'
+import { clockText } from '@/shared/format'
+import { download } from '@/shared/download'
+import PickRow from '@/shared/PickRow.vue'
+import { useShortcuts } from '@/shared/shortcuts'
+import { useOpenThing } from '@/shell/open'
+import CostSteps from './CostSteps.vue'
+import PlacesTable from './PlacesTable.vue'
+import RouteSteps from './RouteSteps.vue'
+import { useCamera } from './useCamera'
+import { usePack } from './usePack'
+import { secondsText, walked } from './walked'
+
+const ControlsPanel = defineAsyncComponent(() => import('./ControlsPanel.vue'))
+const CameraPanel = defineAsyncComponent(() => import('./CameraPanel.vue'))
+const WatchPanel = defineAsyncComponent(() => import('./WatchPanel.vue'))
+const StatePanel = defineAsyncComponent(() => import('./StatePanel.vue'))
+const props = defineProps<{ shootId: string; situationId?: string }>()
+const route = useRoute()
+const router = useRouter()
+const pack = usePack(() => props.shootId)
+const { loaded, failed, shoot, situations, bodies, answer, problem } = pack
+
+const bodyTabs = computed(() => (answer.value?.bodies ?? []).map((each) => ({ value: each.body_id, label: each.packing.body_name })))
+const bodyId = computed<string>({
+  get: () => {
+    const asked = route.query.body
+    const own = situations.value.find((each) => each.situation.id === props.situationId)?.body_id
+    return bodyTabs.value.find((each) => each.value === asked)?.value ?? bodyTabs.value.find((each) => each.value === own)?.value ?? bodyTabs.value[0]?.value ?? ''
+  },
+  set: (to) => void router.replace({ query: { ...route.query, body: to, at: undefined } }),
+})
+const packed = computed<PackedBody | null>(() => answer.value?.bodies.find((each) => each.body_id === bodyId.value) ?? null)
+const body = computed(() => bodies.value.find((each) => each.id === bodyId.value) ?? null)
+const book = computed(() => pack.bookOf(bodyId.value))
+const usual = ref<Control[]>([])
+watch([body, book], async ([itsBody, itsBook]) => {
+  if (itsBody && !itsBook?.controls?.length) usual.value = (await answered(client.POST('/api/v1/phrasebooks/usual', { body: itsBody }))).controls ?? []
+}, { immediate: true })
+
+const TABS = [
+  { value: 'route', label: 'Route' },
+  { value: 'camera', label: 'Camera' },
+  { value: 'controls', label: 'Controls' },
+  { value: 'watch', label: 'Watch for' },
+  { value: 'state', label: 'As it stands' },
+] as const
+type Tab = (typeof TABS)[number]['value']
+const tab = computed<Tab>({
+  get: () => TABS.find((each) => each.value === route.query.tab)?.value ?? 'route',
+  set: (to) => void router.replace({ query: { ...route.query, tab: to } }),
+})
+
+/** Which route is open: one of the preparation, or the way into a situation. */
+const open = computed({
+  get: () => {
+    if (!packed.value) return ''
+    const asked = String(route.query.at ?? '')
+    const { preparation, moves } = packed.value.packing
+    if (asked.startsWith('p') ? preparation[Number(asked.slice(1))] : moves.some((move) => move.situation_id === asked)) return asked
+    const own = moves.find((move) => move.situation_id === props.situationId && move.route.steps.length)
+    return own ? own.situation_id : preparation.length ? 'p0' : (moves.find((move) => move.route.steps.length)?.situation_id ?? moves[0]?.situation_id ?? '')
+  },
+  set: (to) => void router.replace({ query: { ...route.query, at: to } }),
+})
+const storing = computed(() => (open.value.startsWith('p') ? (packed.value?.packing.preparation[Number(open.value.slice(1))] ?? null) : null))
+const move = computed(() => packed.value?.packing.moves.find((each) => each.situation_id === open.value) ?? null)
+const openRoute = computed<Route | null>(() => storing.value?.route ?? move.value?.route ?? null)
+const openTitle = computed(() => (storing.value ? (storing.value.place ? `Store “${storing.value.title}”` : `Stand ready for “${storing.value.title}”`) : move.value ? `To “${move.value.title}”` : ''))
+const labelOf = (placeId: string | null | undefined): string => packed.value?.packing.places.find((each) => each.id === placeId)?.label ?? ''
+const hourOf = (id: string): string => {
+  const minutes = situations.value.find((each) => each.situation.id === id)?.situation.starts_at_min
+  return minutes === null || minutes === undefined ? '' : clockText(minutes)
+}
+/** Every body's ways in shooting order, so that two bodies are followed at once. */
+const day = computed(() =>
+  situations.value.flatMap((each) => {
+    const holder = answer.value?.bodies.find((one) => one.packing.moves.some((step) => step.situation_id === each.situation.id))
+    return holder ? [{ holder, move: holder.packing.moves.find((step) => step.situation_id === each.situation.id)! }] : []
+  }),
+)
+function show(holder: PackedBody, id: string): void {
+  void router.replace({ query: { ...route.query, body: holder.body_id, at: id, tab: tab.value === 'camera' ? 'camera' : 'route' } })
+}
+
+const hand = useCamera(() => body.value, () => book.value, () => packed.value?.state ?? null)
+const current = ref<number | null>(null)
+watch(open, () => (current.value = null))
+function done(): void {
+  if (!packed.value || !openRoute.value) return
+  const family = packed.value.packing.places.find((each) => each.id === storing.value?.place)?.family ?? ''
+  pack.record(packed.value, walked(packed.value.state, openRoute.value, storing.value, family), 'route')
+}
+const trouble = ref('')
+async function take(format: 'markdown' | 'csv'): Promise<void> {
+  try {
+    const text = await pack.fetchRoutes(format)
+    download(`routes.${format === 'csv' ? 'csv' : 'md'}`, text, format === 'csv' ? 'text/csv' : 'text/markdown')
+  } catch (error) {
+    trouble.value = error instanceof Problem ? error.message : String(error)
+  }
+}
+const nextBody = (): void => {
+  const at = bodyTabs.value.findIndex((each) => each.value === bodyId.value)
+  const to = bodyTabs.value[(at + 1) % bodyTabs.value.length]
+  if (to) bodyId.value = to.value
+}
+useOpenThing(() => shoot.value?.title ?? '')
+useShortcuts([
+  { keys: 'B', does: 'The other body', run: nextBody },
+  { keys: 'R', does: 'The open route', run: () => (tab.value = 'route') },
+  { keys: 'C', does: 'The simulated camera', run: () => (tab.value = 'camera') },
+])
+</script>
+
+<template>
+  <div v-if="!loaded" class="page soft" aria-busy="true">Opening the bag…</div>
+  <div v-else-if="!shoot" class="page">
+    <div class="empty"><p>{{ failed || 'There is no such shoot (any more).' }}</p><RouterLink to="/shoots">To the shoots</RouterLink></div>
+  </div>
+  <div v-else-if="!situations.length || (answer && !answer.bodies.length)" class="page">
+    <div class="empty"><p>Nothing to pack yet: a situation needs a body and a lens.</p><RouterLink :to="`/shoots/${shootId}/plan`">To the plan</RouterLink></div>
+  </div>
+  <div v-else-if="!packed" class="page">
+    <p v-if="problem" class="stop" role="alert">{{ problem.message }}</p>
+    <p v-else class="soft" aria-busy="true">Packing…</p>
+  </div>
+  <div v-else class="pack">
+    <section class="day" aria-label="The shoot, packed">
+      <div class="head">
+        <h1>{{ shoot.title }}</h1>
+        <PickRow v-if="bodyTabs.length > 1" v-model:value="bodyId" spoken label="Body" :options="bodyTabs" />
+        <span class="end">
+          <Button size="small" @click="take('markdown')">Routes as Markdown</Button>
+          <Button size="small" @click="take('csv')">Routes as CSV</Button>
+        </span>
+      </div>
+      <p v-if="problem || trouble" class="stop" role="alert">{{ problem?.message ?? trouble }}</p>
+      <p v-if="answer?.without_kit.length" class="cost">Without a body or lens, so not packed: {{ answer.without_kit.join(', ') }}.</p>
+      <p v-if="packed.stale" class="cost" role="alert">{{ packed.stale }}</p>
+      <p>
+        {{ packed.packing.sentence }}
+        <span class="soft">Words of the camera: <RouterLink :to="`/gear/bodies/${bodyId}/words`">{{ book ? 'its phrasebook' : 'ours, until you write its phrasebook' }}</RouterLink>.</span>
+      </p>
+      <h2>Storage places of {{ packed.packing.body_name }}</h2>
+      <p v-if="!packed.packing.places.length" class="soft">{{ packed.packing.body_name }} has no storage places: every change is made by hand.</p>
+      <PlacesTable v-else :pack="pack" :packed="packed" />
+      <CostSteps v-if="packed.packing.costs.length > 1 && packed.packing.moves.length > 1" :costs="packed.packing.costs" />
+      <template v-if="packed.packing.preparation.length">
+        <h2>At home, {{ secondsText(packed.packing.preparation_s) }}</h2>
+        <ul class="ways">
+          <li v-for="(each, k) in packed.packing.preparation" :key="k" :class="{ on: open === `p${k}` }">
+            <button class="plain way" @click="open = `p${k}`">
+              <span class="soft">{{ each.place ? labelOf(each.place) : '' }}</span>
+              <span>{{ each.place ? `Store “${each.title}”` : `Stand ready for “${each.title}”` }}</span>
+              <span>{{ each.route.differs }} to set</span>
+              <span class="num">{{ secondsText(each.route.seconds + each.store_s) }}</span>
+            </button>
+          </li>
+        </ul>
+        <Button size="small" class="packed" @click="pack.recordPrepared(packed)">All of this is done: it stands packed</Button>
+      </template>
+      <h2>Through the shoot{{ bodyTabs.length > 1 ? ', all bodies' : '' }}</h2>
+      <ul class="ways">
+        <li v-for="{ holder, move: each } in day" :key="each.situation_id" :class="{ on: open === each.situation_id && holder.body_id === bodyId, other: holder.body_id !== bodyId }">
+          <button class="plain way" @click="show(holder, each.situation_id)">
+            <span class="soft">{{ hourOf(each.situation_id) }}</span>
+            <span>{{ each.title }}<span v-if="bodyTabs.length > 1" class="soft">, {{ holder.packing.body_name }}</span></span>
+            <span :class="{ cost: each.enough === false }">{{ !each.route.steps.length ? 'stands there' : each.route.slot ? (each.by_hand.length ? `recall, ${each.by_hand.length} by hand` : 'recall') : `${each.by_hand.length} by hand` }}{{ each.enough === false ? ', pause too short' : '' }}</span>
+            <span class="num">{{ each.route.steps.length ? secondsText(each.route.seconds) : '' }}</span>
+          </button>
+        </li>
+      </ul>
+      <p v-if="packed.packing.held" class="soft">{{ packed.packing.held.sentence }} It saves {{ secondsText(packed.packing.held.saves_s) }}.</p>
+    </section>
+    <section class="panels" aria-label="The open route and the hand">
+      <PickRow v-model:value="tab" label="Panel" spoken :options="TABS" />
+      <div v-if="tab === 'route'" class="routes">
+        <h2>{{ openTitle }}</h2>
+        <p v-if="move?.proposal" class="cost">{{ move.proposal }}</p>
+        <RouteSteps v-if="openRoute" :route="openRoute" :stores-in="storing?.place ? labelOf(storing.place) : null" :current="current" />
+        <p v-if="move && move.recalled.length" class="soft">{{ move.recalled.length }} more settings come back with the recall.</p>
+        <Button v-if="openRoute?.steps.length" size="small" type="primary" @click="done">Done: it stands like this now</Button>
+      </div>
+      <CameraPanel v-else-if="tab === 'camera' && body" :key="bodyId + open" :pack="pack" :packed="packed" :body="body" :book="book" :usual="usual" :hand="hand" :route="openRoute" :storing="storing" :title="openTitle" @walked-to="(k) => (current = k)" />
+      <ControlsPanel v-else-if="tab === 'controls'" :pack="pack" :packed="packed" :book="book" :usual="usual" />
+      <WatchPanel v-else-if="tab === 'watch'" :key="bodyId" :pack="pack" :packed="packed" />
+      <StatePanel v-else :key="bodyId" :pack="pack" :packed="packed" :book="book" />
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.pack {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 430px;
+  height: calc(100vh - var(--top-height) - 1px);
+}
+
+.pack > section {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+  padding: 10px 14px 16px;
+  overflow-y: auto;
+  scrollbar-width: thin;
+}
+
+.panels {
+  border-left: 1px solid var(--rule);
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: center;
+}
+
+.end {
+  display: flex;
+  gap: 8px;
+  margin-left: auto;
+}
+
+h2 {
+  margin-top: 6px;
+}
+
+.ways {
+  padding: 0;
+  list-style: none;
+}
+
+.ways li {
+  border-top: 1px solid var(--rule);
+}
+
+.way {
+  display: grid;
+  grid-template-columns: 104px minmax(0, 1fr) 170px 70px;
+  gap: 10px;
+  width: 100%;
+  padding: 3px 6px;
+}
+
+.way:hover,
+.on .way {
+  background: var(--sheet);
+}
+
+.on .way {
+  box-shadow: inset 3px 0 0 var(--move);
+}
+
+.packed {
+  justify-self: start;
+}
+
+.num {
+  text-align: right;
+}
+
+.routes {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+
+.routes > :deep(.route) {
+  width: 100%;
+}
+
+@media (max-width: 900px) {
+  .pack {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+
+  .pack > section {
+    overflow: visible;
+    border: 0;
+  }
+
+  .way {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+}
+</style>

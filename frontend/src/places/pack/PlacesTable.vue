@@ -1,0 +1,111 @@
+<script setup lang="ts">
+/** The storage places of a body: what belongs in each, whether it is in there, and what a person holds or reserves. */
+import { computed } from 'vue'
+import type { PackedBody, PackedPlace, PackWishes } from '@/api/types'
+import { settingOf } from '@/shared/tables'
+import type { InPack } from './usePack'
+
+const props = defineProps<{ pack: InPack; packed: PackedBody }>()
+const own = computed(() => props.pack.situations.value.filter((each) => each.body_id === props.packed.body_id))
+const isMain = (place: PackedPlace): boolean => place.kind === 'full' || place.kind === 'mode_position'
+
+function chosen(place: PackedPlace): string {
+  if (place.role === 'guest' || place.role === 'home' || place.role === 'reserved') return place.role
+  return place.held_by_hand && place.situation_id ? place.situation_id : 'auto'
+}
+function choose(place: PackedPlace, to: string): void {
+  props.pack.wish(props.packed.body_id, (before) => {
+    const held = { ...before.held }
+    delete held[place.id]
+    const next: PackWishes = { ...before, held, reserved: (before.reserved ?? []).filter((id) => id !== place.id), guest: before.guest === place.id ? null : before.guest, home: before.home === place.id ? null : before.home }
+    if (to === 'guest') next.guest = place.id
+    else if (to === 'home') next.home = place.id
+    else if (to === 'reserved') next.reserved = [...next.reserved!, place.id]
+    else if (to !== 'auto') held[place.id] = to
+    return next
+  })
+}
+function rename(place: PackedPlace, name: string): void {
+  props.pack.wish(props.packed.body_id, (before) => {
+    const names = { ...before.names }
+    if (name.trim()) names[place.id] = name.trim().slice(0, 120)
+    else delete names[place.id]
+    return { ...before, names }
+  })
+}
+const status = (place: PackedPlace): string => {
+  if (place.role === 'empty' || place.role === 'reserved') return ''
+  if (place.store_again?.length) return 'store again'
+  return place.is_stored ? 'in the camera' : 'to store'
+}
+const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((id) => settingOf(id)?.label ?? id).join(', ')
+</script>
+
+<template>
+  <table class="list places">
+    <thead>
+      <tr>
+        <th scope="col">Place</th>
+        <th scope="col">Name</th>
+        <th scope="col">Holds</th>
+        <th scope="col">In the camera</th>
+        <th scope="col">What for</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="place in packed.packing.places" :key="place.id" :class="{ idle: place.role === 'empty' }">
+        <th scope="row">{{ place.label }}<span v-if="place.family" class="soft">, {{ place.family }}</span></th>
+        <td>
+          <input :value="place.name" :aria-label="`Name of ${place.label}`" maxlength="120" :disabled="place.role === 'empty'" @change="rename(place, ($event.target as HTMLInputElement).value)" />
+        </td>
+        <td>
+          <select v-if="isMain(place)" :value="chosen(place)" :aria-label="`What ${place.label} holds`" @change="choose(place, ($event.target as HTMLSelectElement).value)">
+            <option value="auto">cheapest way</option>
+            <option v-for="each in own" :key="each.situation.id" :value="each.situation.id">held: {{ each.situation.title }}</option>
+            <option value="guest">guest</option>
+            <option value="home">home</option>
+            <option value="reserved">reserved</option>
+          </select>
+          <span v-else class="soft">{{ place.kind === 'look' ? 'looks only' : 'while held' }}</span>
+        </td>
+        <td :class="{ cost: place.store_again?.length }" :title="oldOnes(place)">{{ status(place) }}</td>
+        <td class="soft">{{ place.sentence }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.places input,
+.places select {
+  width: 100%;
+  max-width: 210px;
+  height: 24px;
+  padding: 0 4px;
+  border: 1px solid transparent;
+  background: transparent;
+  color: var(--ink);
+  font: inherit;
+}
+
+.places input:hover:not(:disabled),
+.places select:hover,
+.places input:focus,
+.places select:focus {
+  border-color: var(--edge);
+  background: var(--sheet);
+}
+
+.places select option {
+  background: var(--sheet);
+}
+
+.places :is(th, td) {
+  padding-top: 2px;
+  padding-bottom: 2px;
+}
+
+.idle :is(th, td) {
+  color: var(--soft);
+}
+</style>
