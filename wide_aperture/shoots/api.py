@@ -9,7 +9,7 @@ from pydantic import Field, PrivateAttr, model_validator
 
 from wide_aperture.core import kit, shoot_document
 from wide_aperture.core.activities import Activity, activities
-from wide_aperture.core.card import card_markdown, card_text
+from wide_aperture.core.card import CardHand, card_markdown, card_text
 from wide_aperture.core.case import Case
 from wide_aperture.core.catalogue import CatalogueEntry, catalogue
 from wide_aperture.core.checks import Checked, run_checks
@@ -133,11 +133,17 @@ class Card(Schema):
     text: str
 
 
+class CardRequest(PlanRequest):
+    """A plan request, and how the card is set in the hand."""
+
+    hand: CardHand = CardHand()
+
+
 @live.post("/card", response={200: Card, 422: Problem}, operation_id="card")
-def setup_card(request, asked: PlanRequest):
+def setup_card(request, asked: CardRequest):
     """The setup card of a plan as Markdown and plain text."""
     computed = _plan(asked)
-    inputs = (computed, asked.body, asked.lens, asked.situation)
+    inputs = (computed, asked.body, asked.lens, asked.situation, asked.hand)
     return {"markdown": card_markdown(*inputs), "text": card_text(*inputs)}
 
 

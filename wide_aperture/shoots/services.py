@@ -14,10 +14,12 @@ from wide_aperture.core.daylight.events import next_event
 from wide_aperture.core.daylight.resolve import resolved
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.framing import Framing, rank_kit
+from wide_aperture.core.packing import PackingDocument, fingerprint
 from wide_aperture.core.planner import plan
 from wide_aperture.core.preferences import Preferences
 from wide_aperture.core.situation import Situation as SituationDocument
 from wide_aperture.gear.models import Body, Lens
+from wide_aperture.pack.models import Packing
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.store.services import get_row, list_rows
 
@@ -53,7 +55,24 @@ def overview(*, owner: User) -> list[dict[str, Any]]:
     for row in list_rows(Situation, owner=owner):
         planned = shoot_document.PlannedSituation.model_validate(row.document)
         by_shoot.setdefault(row.shoot_id, []).append(planned)
-    return [_summary(row, by_shoot.get(row.pk, []), bodies, lenses) for row in list_rows(Shoot, owner=owner)]
+    packed = _packed_bodies(owner, bodies)
+    return [
+        _summary(row, by_shoot.get(row.pk, []), bodies, lenses, packed.get(row.pk, set()))
+        for row in list_rows(Shoot, owner=owner)
+    ]
+
+
+def _packed_bodies(owner: User, bodies: dict[UUID, kit.Body]) -> dict[UUID, set[UUID]]:
+    """By shoot, the bodies whose places were stored and that nobody has edited since."""
+    documents = [PackingDocument.model_validate(row.document) for row in list_rows(Packing, owner=owner)]
+    return {
+        document.shoot_id: {
+            body_id
+            for body_id, stored in document.stored.items()
+            if body_id in bodies and stored.fingerprint == fingerprint(bodies[body_id])
+        }
+        for document in documents
+    }
 
 
 def _summary(
@@ -61,6 +80,7 @@ def _summary(
     situations: list[shoot_document.PlannedSituation],
     bodies: dict[UUID, kit.Body],
     lenses: dict[UUID, kit.Lens],
+    packed: set[UUID],
 ) -> dict[str, Any]:
     shoot = shoot_document.Shoot.model_validate(row.document)
     context = shoot_document.sky_context(shoot, shoot_document.readings_of(situations))
@@ -84,6 +104,9 @@ def _summary(
             continue
         open_findings += sum(1 for f in computed.findings if f.is_open and f.level != "note")
     readiness, action = _readiness(len(situations), without_kit, unplannable, open_findings)
+    if readiness == "planned" and not open_findings:
+        is_packed = {each.body_id for each in situations} <= packed
+        readiness, action = ("packed", "Print the cards") if is_packed else ("planned", "Pack the cameras")
     return {
         "id": row.pk,
         "revision": row.revision,
@@ -113,4 +136,4 @@ def _readiness(situations: int, without_kit: int, unplannable: int, open_finding
         return "unplanned", f"Mend the brief of {unplannable}: the lens does not have its focal length"
     if open_findings:
         return "planned", f"Read {open_findings} open finding{'s' if open_findings > 1 else ''}"
-    return "planned", "Print the cards"
+    return "planned", "Pack the cameras"

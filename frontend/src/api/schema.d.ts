@@ -2326,6 +2326,25 @@ export interface components {
             text: string;
         };
         /**
+         * CardHand
+         * @description How the card is set in the hand: the camera's words, and what a storage place recalls of it.
+         *
+         *     recall: the place with its name; by_hand: settings to correct after the recall, or all that change.
+         */
+        CardHand: {
+            book?: components["schemas"]["Phrasebook"] | null;
+            /**
+             * By Hand
+             * @default []
+             */
+            by_hand: string[];
+            /**
+             * Recall
+             * @default
+             */
+            recall: string;
+        };
+        /**
          * CardInCamera
          * @description A card in one of the camera's card slots.
          */
@@ -2334,6 +2353,110 @@ export interface components {
             free_gb: number;
             /** Label */
             label: string;
+        };
+        /**
+         * CardRequest
+         * @description A plan request, and how the card is set in the hand.
+         */
+        CardRequest: {
+            /**
+             * @default {
+             *       "cards_gb": 128,
+             *       "flash": null,
+             *       "grey_card": false,
+             *       "nd_stackable": true,
+             *       "nd_stops": [],
+             *       "release": true,
+             *       "spare_batteries": 1
+             *     }
+             */
+            accessories: components["schemas"]["Accessories"];
+            body: components["schemas"]["Body"];
+            foundation?: components["schemas"]["Foundation"] | null;
+            /**
+             * @default {
+             *       "book": null,
+             *       "by_hand": [],
+             *       "recall": ""
+             *     }
+             */
+            hand: components["schemas"]["CardHand"];
+            lens: components["schemas"]["Lens"];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @default {
+             *       "mains_hz": 50,
+             *       "requests": {
+             *         "af_area": null,
+             *         "af_mode": null,
+             *         "aperture": null,
+             *         "back_button_af": null,
+             *         "bodies": 1,
+             *         "bracketing": null,
+             *         "burst_seconds": null,
+             *         "card_mode": null,
+             *         "clock_synced": null,
+             *         "dr_mode": null,
+             *         "drive": null,
+             *         "exposure_mode": null,
+             *         "file": null,
+             *         "file_prefix": null,
+             *         "flash": null,
+             *         "focus_method": null,
+             *         "focus_stack_frames": null,
+             *         "half_press_af": null,
+             *         "interval_s": null,
+             *         "iso": null,
+             *         "kelvin": null,
+             *         "metering": null,
+             *         "noise_reduction_long_exposure": null,
+             *         "picture_profile": null,
+             *         "self_timer": null,
+             *         "sequence_frames": null,
+             *         "sequence_hours": null,
+             *         "shared_camera": false,
+             *         "shutter_floor_s": null,
+             *         "shutter_s": null,
+             *         "shutter_type": null,
+             *         "stabilisation": null,
+             *         "subject_detection": null,
+             *         "white_balance": null
+             *       },
+             *       "schools": {
+             *         "af_mode": "by_case",
+             *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
+             *         "exposure": "by_case",
+             *         "file": "raw",
+             *         "focus_start": "back_button",
+             *         "frame_rate": "a_little_lower",
+             *         "hand_hold": "reciprocal",
+             *         "highlights": "by_case",
+             *         "iso": "ceiling_only",
+             *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
+             *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
+             *         "priority": "by_case",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
+             *         "white_balance": "by_case"
+             *       }
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
         };
         /**
          * CastOut
@@ -8048,7 +8171,9 @@ export type CameraRequest = components['schemas']['CameraRequest'];
 export type CameraState = components['schemas']['CameraState'];
 export type Capture = components['schemas']['Capture'];
 export type Card = components['schemas']['Card'];
+export type CardHand = components['schemas']['CardHand'];
 export type CardInCamera = components['schemas']['CardInCamera'];
+export type CardRequest = components['schemas']['CardRequest'];
 export type CastOut = components['schemas']['CastOut'];
 export type CatalogueEntry = components['schemas']['CatalogueEntry'];
 export type ChangingLight = components['schemas']['ChangingLight'];
@@ -8728,7 +8853,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanRequest"];
+                "application/json": components["schemas"]["CardRequest"];
             };
         };
         responses: {

@@ -230,5 +230,6 @@ def _sentence(body: Body, places: tuple[PackedPlace, ...], seconds: float, alone
     if not items:
         return f"No situation of this shoot is planned on {body.name}."
     used = sum(place.role == "situation" for place in places)
-    noun = "situation" if items == 1 else "situations"
-    return f"{items} {noun}, {used} stored: {seconds:.0f} s of setting in all, against {alone:.0f} s one by one."
+    if items == 1:
+        return "1 situation: set at home, and nothing changes on the way."
+    return f"{items} situations, {used} stored: {seconds:.0f} s of setting in all, against {alone:.0f} s one by one."

@@ -11,6 +11,7 @@ import { snapshotOf } from '../plan/saveSnapshot'
 import { useCase } from '../plan/useCase'
 import { usePlan } from '../plan/usePlan'
 import { distanceBand } from '@/shared/units'
+import { usePack } from '../pack/usePack'
 import CardSheet from './CardSheet.vue'
 import { download } from '@/shared/download'
 
@@ -33,10 +34,19 @@ const circumstances = computed(() => {
   return `${body.value?.name}, ${lens.value?.name} at ${Math.round(plan.value.choice.focal_length_mm)} mm · ${evText(plan.value.light.ev100)} · ${distance}`
 })
 
+/** How the card is set in the hand: the camera's words, and what a storage place brings back. */
+const pack = usePack(() => props.shootId)
+const hand = computed(() => {
+  const holder = pack.answer.value?.bodies.find((each) => each.body_id === body.value?.id)
+  const move = holder?.packing.moves.find((each) => each.situation_id === props.situationId)
+  const place = holder?.packing.places.find((each) => each.situation_id === props.situationId || each.id === move?.route.slot)
+  return { book: body.value ? pack.bookOf(body.value.id) : null, recall: place ? `${place.label}, “${place.name}”` : '', by_hand: place && move?.route.slot ? move.by_hand : [] }
+})
+
 const fileName = computed(() => `${shootTitle.value} ${planned.value?.situation.title ?? ''}`.trim().replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase())
 
 async function text(kind: 'markdown' | 'text'): Promise<string> {
-  const card = await answered(client.POST('/api/v1/card', { body: request.value! }))
+  const card = await answered(client.POST('/api/v1/card', { body: { ...request.value!, hand: hand.value } }))
   return card[kind]
 }
 
@@ -89,7 +99,7 @@ useShortcuts([{ keys: 'Ctrl+P', does: 'Print the card', run: print }])
       <p v-else-if="!body || !lens" class="empty">
         Choose body and lens first. <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">To the plan</RouterLink>
       </p>
-      <CardSheet v-if="plan" :plan="plan" :shoot="shootTitle" :title="planned.situation.title" :headline="headline" :circumstances="circumstances" />
+      <CardSheet v-if="plan" :plan="plan" :shoot="shootTitle" :title="planned.situation.title" :headline="headline" :circumstances="circumstances" :hand="hand" />
     </template>
   </div>
 </template>

@@ -1,21 +1,28 @@
 <script setup lang="ts">
 /** The card itself: big exposure, every setting by group, what yields first, findings. One A4 or Letter page. */
 import { computed, ref } from 'vue'
-import type { Plan } from '@/api/types'
-import { sayValue, tables } from '@/shared/tables'
+import type { Phrasebook, Plan } from '@/api/types'
+import { sayValue, settingOf, tables } from '@/shared/tables'
 
-const props = defineProps<{ plan: Pick<Plan, 'setup' | 'findings'> & Partial<Plan>; shoot: string; title: string; headline: string; circumstances: string }>()
+const props = defineProps<{ plan: Pick<Plan, 'setup' | 'findings'> & Partial<Plan>; shoot: string; title: string; headline: string; circumstances: string; hand?: { book: Phrasebook | null; recall: string; by_hand: readonly string[] } }>()
 
 /** The foundation is on the body already: the card lists what this situation sets. */
 const whole = ref(false)
 const always = computed(() => Object.values(props.plan.setup.settings).filter((held) => held.layer === 'foundation' && held.value !== null).length)
 
+const phrases = computed(() => new Map((props.hand?.book?.phrases ?? []).map((phrase) => [phrase.setting, phrase])))
+const handNames = computed(() => (props.hand?.by_hand ?? []).map((id) => phrases.value.get(id)?.words ?? settingOf(id)?.label ?? id).join(', '))
+
 const groups = computed(() => {
-  const found: { name: string; rows: { label: string; value: string; held: boolean }[] }[] = []
+  const found: { name: string; rows: { label: string; ours: string; value: string; held: boolean; byHand: boolean }[] }[] = []
   for (const entry of tables.value?.settings ?? []) {
     const held = props.plan.setup.settings[entry.id]
     if (!held || held.value === null || held.value === undefined || (held.layer === 'foundation' && !whole.value)) continue
-    const row = { label: entry.label, value: sayValue(entry, held.value), held: held.layer === 'pin' }
+    const phrase = phrases.value.get(entry.id)
+    const said = typeof held.value === 'string' ? phrase?.options?.[held.value] : undefined
+    const label = phrase?.words ?? entry.label
+    const byHand = props.hand !== undefined && props.hand.recall !== '' && props.hand.by_hand.includes(entry.id)
+    const row = { label, ours: label === entry.label ? '' : entry.label, value: said ?? sayValue(entry, held.value), held: held.layer === 'pin', byHand }
     const group = found.find((item) => item.name === entry.group)
     if (group) group.rows.push(row)
     else found.push({ name: entry.group, rows: [row] })
@@ -31,14 +38,15 @@ const groups = computed(() => {
       <h1>{{ title }}</h1>
       <p class="exposure">{{ headline }}</p>
       <p>{{ circumstances }}</p>
+      <p v-if="hand?.recall"><b>Recall {{ hand.recall }}</b>{{ handNames ? `, then by hand: ${handNames}` : ', nothing by hand' }}.</p>
     </header>
     <div class="groups">
       <section v-for="group in groups" :key="group.name">
         <h3>{{ group.name }}</h3>
         <dl>
           <template v-for="row in group.rows" :key="row.label">
-            <dt>{{ row.label }}</dt>
-            <dd>{{ row.value }}<span v-if="row.held" class="soft"> (held)</span></dd>
+            <dt>{{ row.label }}<span v-if="row.ours" class="ours"> {{ row.ours }}</span></dt>
+            <dd>{{ row.value }}<span v-if="row.held" class="soft"> (held)</span><span v-if="row.byHand" class="cost"> by hand</span></dd>
           </template>
         </dl>
       </section>
@@ -112,6 +120,11 @@ dt {
 
 dd {
   font-weight: 600;
+}
+
+.ours {
+  font-size: 0.85em;
+  opacity: 0.8;
 }
 
 .below {

@@ -7,6 +7,13 @@ import type { InPack } from './usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody }>()
 const own = computed(() => props.pack.situations.value.filter((each) => each.body_id === props.packed.body_id))
+/** Places of one kind that nothing needs are shown once. */
+const shown = computed(() => {
+  const idle = props.packed.packing.places.filter((place) => place.role === 'empty' && !isMain(place))
+  return props.packed.packing.places
+    .filter((place) => !idle.some((each) => each.kind === place.kind && each !== place && idle.indexOf(each) < idle.indexOf(place)))
+    .map((place) => ({ place, more: place.role === 'empty' && !isMain(place) ? idle.filter((each) => each.kind === place.kind).length - 1 : 0 }))
+})
 const isMain = (place: PackedPlace): boolean => place.kind === 'full' || place.kind === 'mode_position'
 
 function chosen(place: PackedPlace): string {
@@ -53,8 +60,8 @@ const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((i
       </tr>
     </thead>
     <tbody>
-      <tr v-for="place in packed.packing.places" :key="place.id" :class="{ idle: place.role === 'empty' }">
-        <th scope="row">{{ place.label }}<span v-if="place.family" class="soft">, {{ place.family }}</span></th>
+      <tr v-for="{ place, more } in shown" :key="place.id" :class="{ idle: place.role === 'empty' }">
+        <th scope="row">{{ place.label }}<span v-if="more" class="soft"> and {{ more }} more</span><span v-if="place.family" class="soft">, {{ place.family }}</span></th>
         <td>
           <input :value="place.name" :aria-label="`Name of ${place.label}`" maxlength="120" :disabled="place.role === 'empty'" @change="rename(place, ($event.target as HTMLInputElement).value)" />
         </td>

@@ -27,6 +27,7 @@ const overview = useQuery({
   queryFn: () => answered(client.GET('/api/v1/shoots/overview')),
   staleTime: 0,
 })
+const STEPS = ['empty', 'unplanned', 'planned', 'packed']
 // The list itself is known at once; readiness is computed by the server and may come a moment later.
 watch(
   () => shoots.value.map((entry) => `${entry.id}${entry.revision}`).join(),
@@ -106,12 +107,12 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
             <td class="light">{{ summary ? (summary.next_light ?? '–') : '…' }}</td>
             <td>
               <span class="steps" :title="summary?.readiness ?? ''">
-                <span v-for="step in ['empty', 'unplanned', 'planned']" :key="step" :class="{ done: ['empty', 'unplanned', 'planned'].indexOf(summary?.readiness ?? '') >= ['empty', 'unplanned', 'planned'].indexOf(step) }" />
+                <span v-for="step in STEPS" :key="step" :class="{ done: STEPS.indexOf(summary?.readiness ?? '') >= STEPS.indexOf(step) }" />
               </span>
               {{ summary?.readiness ?? '…' }}
             </td>
             <td>
-              <button class="link" @click="router.push(`/shoots/${shoot.id}/plan`)">{{ summary?.next_action ?? 'Open' }}</button>
+              <button class="link" @click="router.push(`/shoots/${shoot.id}/${summary?.next_action === 'Pack the cameras' ? 'pack' : 'plan'}`)">{{ summary?.next_action ?? 'Open' }}</button>
             </td>
             <td class="number"><button class="link" :aria-expanded="editing === shoot.id" @click="editing = editing === shoot.id ? null : shoot.id">Details</button></td>
           </tr>
