@@ -26,6 +26,7 @@ from wide_aperture.core.setup_document import Foundation, Value
 from wide_aperture.core.slots.documents import BodyPacking, PackItem, PackWishes
 from wide_aperture.core.slots.pack import pack
 
+BodyId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
 NAMED_MISHAPS = 3
 WHILE_SHOOTING = 0.5  # a change expected during a scene, against one between two scenes
 
@@ -43,9 +44,9 @@ class PackingDocument(Document):
     id: UUID
     shoot_id: UUID
     note: Text = ""
-    wishes: dict[UUID, PackWishes] = {}
-    habits: dict[UUID, dict[str, str]] = {}
-    stored: dict[UUID, Stored] = {}
+    wishes: dict[BodyId, PackWishes] = {}
+    habits: dict[BodyId, dict[str, str]] = {}
+    stored: dict[BodyId, Stored] = {}
 
 
 class PackedBody(Document):
@@ -125,7 +126,7 @@ def _pack_body(body: Body, shoot: ShootToPack, agreed: Mapping[str, str]) -> Pac
     own = [each for each in shoot.planned if each.body.id == body.id]
     items = [item_of(each, body, shoot.foundation) for each in own]
     state, book = state_of(body, shoot.states), book_of(body, shoot.books)
-    wishes = decisions.wishes.get(body.id) if decisions else None
+    wishes = decisions.wishes.get(str(body.id)) if decisions else None
     packed = pack(items, body, book, state, wishes, _stand_ins(body, shoot))
     values = {**state.values, **(items[0].target if items else {})}
     controls = propose(
@@ -135,7 +136,7 @@ def _pack_body(body: Body, shoot: ShootToPack, agreed: Mapping[str, str]) -> Pac
         standing=state.values,
         planned=_planned_controls(items, book),
         areas=[area for item in items if (area := item.setup.option("af_area")) not in (None, "na")],
-        habits=decisions.habits.get(body.id) if decisions else None,
+        habits=decisions.habits.get(str(body.id)) if decisions else None,
         other=agreed,
     )
     every = _mishaps(items, book, values)
@@ -215,7 +216,7 @@ def _mishaps(items: Sequence[PackItem], book: Phrasebook, before: dict[str, Valu
 
 
 def _stale(body: Body, decisions: PackingDocument | None) -> str:
-    stored = decisions.stored.get(body.id) if decisions else None
+    stored = decisions.stored.get(str(body.id)) if decisions else None
     if stored is None or stored.fingerprint == fingerprint(body):
         return ""
     return f"{body.name} was edited after its places were stored on {stored.at:%d %B}: look through the routes and store again."

@@ -67,9 +67,9 @@ def _packed_bodies(owner: User, bodies: dict[UUID, kit.Body]) -> dict[UUID, set[
     documents = [PackingDocument.model_validate(row.document) for row in list_rows(Packing, owner=owner)]
     return {
         document.shoot_id: {
-            body_id
-            for body_id, stored in document.stored.items()
-            if body_id in bodies and stored.fingerprint == fingerprint(bodies[body_id])
+            body.id
+            for body in bodies.values()
+            if (stored := document.stored.get(str(body.id))) and stored.fingerprint == fingerprint(body)
         }
         for document in documents
     }

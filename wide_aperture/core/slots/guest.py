@@ -15,6 +15,11 @@ SAFE: dict[str, Value] = {
 }  # fmt: skip
 
 
+def guest_settings() -> tuple[str, ...]:
+    """What the guest's place must hold; the rest may stand as it likes."""
+    return (*SAFE, "iso_ceiling", "iso_floor")
+
+
 def guest_values(body: Body, standing: dict[str, Value]) -> dict[str, Value]:
     """How the body should stand for a stranger, laid over how it stands. What the body refuses stays as it was."""
     values = dict(standing)

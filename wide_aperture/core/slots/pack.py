@@ -9,7 +9,7 @@ import numpy as np
 
 from wide_aperture.core.camera.places import StoragePlace, places_of
 from wide_aperture.core.camera.rules import settable
-from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
+from wide_aperture.core.camera.state import CameraState, differences
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook
 from wide_aperture.core.route.walk import route_seconds
@@ -23,8 +23,9 @@ from wide_aperture.core.slots.documents import (
     PackItem,
     PackWishes,
     PlaceCost,
+    Role,
 )
-from wide_aperture.core.slots.filling import Assigned, assigned, look_slots, special, stand_ins_for, stored_slot
+from wide_aperture.core.slots.filling import Filled, assigned, kept, look_slots, special, stand_ins_for, stored_slot
 from wide_aperture.core.slots.moves import walk, weight_of
 from wide_aperture.core.slots.prepare import Filling, prepare
 from wide_aperture.core.slots.warnings import slot_findings
@@ -66,19 +67,18 @@ def pack(
     fixed = {place.id: index[wishes.held[place.id]] for place in mains if wishes.held.get(place.id) in index}
     usable = [place for place in mains if place.id not in taken]
     chosen = choose(direct, recalled, len(usable), tuple(dict.fromkeys(fixed.values())))
-    filled = assigned(usable, chosen, fixed, items, base)
+    filled = assigned(usable, chosen, fixed, items, base, state)
     filled |= special(mains, wishes, body, base)
     filled |= stand_ins_for(usable, filled, stand_ins, base)
-    slots = {place_id: slot for place_id, (slot, _, _) in filled.items()}
     looks = [place for place in places if place.kind == "look" and place.id not in taken]
-    slots |= look_slots(looks, items, standing, state, book, slots)
+    filled |= look_slots(looks, items, standing, state, book, filled)
+    filled = {place_id: kept(each, state) for place_id, each in filled.items()}
 
-    fillings = [Filling(settable({**base, **slot.values}), slot) for slot in slots.values()]
-    preparation, packed = prepare(
-        fillings, items[0].target if items else {}, items[0].title if items else "", state, book, body
-    )
+    fillings = [Filling(settable({**base, **each.slot.values}), each.slot, each.must) for each in filled.values()]
+    first, first_title = (items[0].target, items[0].title) if items else ({}, "")
+    preparation, packed = prepare(fillings, first, first_title, state, book, body)
     moves = walk(items, packed, book, body, len(usable) > len(chosen))
-    shown = tuple(_shown(place, filled, slots, wishes, items, state, moves) for place in places)
+    shown = tuple(_shown(place, filled.get(place.id), wishes, items, state, moves) for place in places)
     seconds, alone = (sum(each) for each in ([m.route.seconds for m in moves], [m.route.item_by_item_s for m in moves]))
     return Packed(
         packing=BodyPacking(
@@ -136,18 +136,16 @@ def _matrices(
 
 def _shown(
     place: StoragePlace,
-    filled: Assigned,
-    slots: dict[str, StoredSlot],
+    filled: Filled | None,
     wishes: PackWishes,
     items: Sequence[PackItem],
     state: CameraState,
     moves: tuple[Move, ...],
 ) -> PackedPlace:
-    slot, known = slots.get(place.id), state.slot(place.id)
-    _, role, k = filled.get(place.id, (None, "look" if slot else "empty", None))
-    if place.id in wishes.reserved:
-        role = "reserved"
-    old = differences(known.values, slot.values) if known and slot else ()
+    slot, known = filled.slot if filled else None, state.slot(place.id)
+    role: Role = "reserved" if place.id in wishes.reserved else filled.role if filled else "empty"
+    k = filled.item if filled else None
+    old = differences(known.values, filled.must) if known and filled else ()
     name = wishes.names.get(place.id) or (slot.name if slot else known.name if known and role == "reserved" else "")
     used = sum(any(s.kind == "recall" and s.value == place.id for s in move.route.steps) for move in moves)
     return PackedPlace(

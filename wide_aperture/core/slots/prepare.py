@@ -18,10 +18,11 @@ STORE_S = 6.0
 
 @dataclass(frozen=True)
 class Filling:
-    """One place to fill: how the camera must stand, and the place as it is stored then."""
+    """One place to fill: how the camera is set for it, the place as it is stored then, and the values that matter in it."""
 
     target: dict[str, Value]
     slot: StoredSlot
+    must: dict[str, Value]
 
 
 def prepare(
@@ -38,7 +39,7 @@ def prepare(
     situation last.
     """
     found: list[Preparation] = []
-    waiting = [each for each in fillings if _is_old(state, each.slot)]
+    waiting = [each for each in fillings if _is_old(state, each)]
     waiting.sort(key=lambda each: not differences(each.target, first) and not differences(first, each.target))
     for each in waiting:
         way = route(state, each.target, book, body)
@@ -53,9 +54,9 @@ def prepare(
     return tuple(found), state
 
 
-def _is_old(state: CameraState, slot: StoredSlot) -> bool:
-    known = state.slot(slot.id)
-    return known is None or bool(differences(known.values, slot.values))
+def _is_old(state: CameraState, filling: Filling) -> bool:
+    known = state.slot(filling.slot.id)
+    return known is None or bool(differences(known.values, filling.must))
 
 
 def _stored_in(state: CameraState, slot: StoredSlot) -> CameraState:

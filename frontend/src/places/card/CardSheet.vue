@@ -123,6 +123,7 @@ dd {
 }
 
 .ours {
+  margin-left: 0.4em;
   font-size: 0.85em;
   opacity: 0.8;
 }

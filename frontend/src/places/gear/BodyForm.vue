@@ -205,7 +205,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         <p v-if="entry?.state === 'refused'" class="stop">Not saved yet: mend the marked field.</p>
       </aside>
     </div>
-    <section aria-label="Storage places">
+    <section class="storage" aria-label="Storage places">
       <h2>Storage places</h2>
       <SlotBanks :banks="body.slots" @update:banks="(slots) => change({ slots })" />
     </section>
@@ -233,6 +233,10 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
 
 h3 {
   margin-top: 8px;
+}
+
+.storage {
+  margin-top: 16px;
 }
 
 .kinds {

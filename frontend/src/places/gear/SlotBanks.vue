@@ -61,6 +61,7 @@ const counted = (text: string): number => Math.min(30, Math.max(1, Math.round(Nu
 
 <style scoped>
 .banks {
+  margin-bottom: 14px;
   display: grid;
   gap: 6px;
   justify-items: start;
