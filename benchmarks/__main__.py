@@ -1,12 +1,13 @@
 """Prints every figure the project promises, beside its aim."""
 
-from benchmarks import imaging, library, page, planning, rehearsing, sky
+from benchmarks import imaging, library, packing, page, planning, rehearsing, sky
 from benchmarks.browser import demo_browser
 
 if __name__ == "__main__":
     planning.main()
     imaging.main()
     sky.main()
+    packing.main()
     with demo_browser() as (browser, address):
         page.main(browser, address)
         library.main(browser, address)

@@ -95,7 +95,9 @@ def _relevant(setting: str, setup: Setup) -> bool:
 
 def same_value(a: Value, b: Value) -> bool:
     """Whether two values are one on a camera: numbers within a twelfth of a stop, the rest as they are."""
-    if isinstance(a, bool) or isinstance(b, bool) or isinstance(a, str) or isinstance(b, str) or a is None or b is None:
+    if isinstance(a, bool) != isinstance(b, bool):
+        return False  # Python holds True and 1 for one
+    if isinstance(a, bool) or isinstance(a, str) or isinstance(b, str) or a is None or b is None:
         return a == b
     if a > 0 and b > 0:
         return max(a, b) / min(a, b) < SAME_RATIO

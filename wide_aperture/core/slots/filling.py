@@ -57,11 +57,11 @@ def assigned(
     left = [k for k in sorted(chosen) if k not in fixed.values()]
     found: Assigned = {}
     for place in usable:
-        k = fixed.get(place.id)
-        if k is None and left:
-            k = left.pop(0)
-        if k is not None:
-            found[place.id] = _situation(place, items[k], base, "situation", k)
+        index = fixed.get(place.id)
+        if index is None and left:
+            index = left.pop(0)
+        if index is not None:
+            found[place.id] = _situation(place, items[index], base, "situation", index)
     return found
 
 
@@ -119,7 +119,7 @@ def look_slots(
     savings: dict[int, float] = {}
     for k, item in enumerate(items):
         look = stored_slot(places[0], item.title, item.target)
-        if any(stored_slot(places[0], "", items[other].target).values == look.values for other in savings):
+        if any(places[0].stores(settable(items[other].target)) == look.values for other in savings):
             continue
         with_look = without = 0.0
         for j, before in enumerate(standing):

@@ -157,7 +157,7 @@ def _shown(
         name=name,
         situation_id=items[k].id if k is not None else None,
         held_by_hand=place.id in wishes.held,
-        values=slot.values if slot else {},
+        values=slot.values if slot else known.values if known and role == "reserved" else {},
         leaves_out=tuple(sorted(s for s in items[k].target if s in place.leaves_out)) if k is not None else (),
         is_stored=known is not None and slot is not None and not old,
         store_again=old,

@@ -1,0 +1,64 @@
+"""Cameras in the hand for tests: plain states, books and items of a shoot."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from tests.core.builders import body
+from wide_aperture.core.camera.state import CameraState, factory_values, target_of
+from wide_aperture.core.controls.layout import usual_controls
+from wide_aperture.core.kit import Body, SlotBank
+from wide_aperture.core.phrasebook import Phrasebook, usual_phrasebook
+from wide_aperture.core.planner import plan
+from wide_aperture.core.precautions.failure import Planned
+from wide_aperture.core.setup_document import SettingValue, Setup, Value
+from wide_aperture.core.slots.documents import PackItem
+from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.phrasebooks import phrasebooks
+from wide_aperture.demo.shoots import IN_NUMBERS, SHOOTS
+
+DEMO_BOOKS = {book.body_id: book for book in phrasebooks()}
+DEMO_BODIES = {each.id: each for each in BODIES}
+DEMO_LENSES = {each.id: each for each in LENSES}
+
+
+def with_places(count: int = 3, **changes: Any) -> Body:
+    return body(slots=(SlotBank(kind="full", count=count, label="place", **changes),))
+
+
+def state(camera: Body, **values: Value) -> CameraState:
+    """A body out of its box, with some settings changed."""
+    return CameraState(id=UUID(int=9), body_id=camera.id, values={**factory_values(camera), **values})
+
+
+def book(camera: Body) -> Phrasebook:
+    """The usual words with the usual controls."""
+    return usual_phrasebook(camera).model_copy(update={"controls": usual_controls()})
+
+
+def item(
+    number: int, title: str = "", starts: float | None = None, ends: float | None = None, **target: Value
+) -> PackItem:
+    """A situation that asks for these values only."""
+    setup = Setup(settings={name: SettingValue(value=value, layer="situation") for name, value in target.items()})
+    extra = {name: target.pop(name) for name in ("ev100", "is_silent") if name in target}
+    return PackItem(UUID(int=100 + number), title or f"Scene {number}", setup, dict(target), starts, ends, **extra)  # type: ignore[arg-type]
+
+
+def demo_planned(title: str) -> list[Planned]:
+    """A demo shoot by its title, in order, its sky in numbers."""
+    shoot = next(each for each in SHOOTS if each.title == title)
+    found = sorted((each for each in IN_NUMBERS if each.shoot_id == shoot.id), key=lambda each: each.situation.order)
+    return [
+        Planned(each.situation, DEMO_BODIES[each.body_id], DEMO_LENSES[each.lens_id], each.preferences, each.accessories, each.pins)  # type: ignore[index]
+        for each in found
+    ]  # fmt: skip
+
+
+def demo_target(title: str) -> tuple[Body, dict[str, Value]]:
+    """The body and values of a demo situation."""
+    each = next(each for each in IN_NUMBERS if each.situation.title == title)
+    camera, lens = DEMO_BODIES[each.body_id], DEMO_LENSES[each.lens_id]  # type: ignore[index]
+    made = plan(camera, lens, each.situation, each.preferences, accessories=each.accessories, pins=each.pins)
+    return camera, target_of(made.setup, camera)

@@ -1,0 +1,281 @@
+"""The simulated camera: it does what a hand does, and refuses or misbehaves as a real one would."""
+
+from uuid import UUID
+
+from django.test import SimpleTestCase
+
+from tests.core.builders import body
+from tests.core.hands import DEMO_BODIES, DEMO_BOOKS, book, demo_planned, state, with_places
+from wide_aperture.core.camera.places import places_of
+from wide_aperture.core.camera.rules import refused, settable
+from wide_aperture.core.camera.simulated import Action, act, new_camera
+from wide_aperture.core.camera.state import CameraState, StoredSlot, differences, factory_values, target_of
+from wide_aperture.core.controls.layout import usual_controls
+from wide_aperture.core.errors import UnknownIdError
+from wide_aperture.core.kit import BodyConflict, SettingIs, SettingSupport, SlotBank
+from wide_aperture.core.packing import ShootToPack, item_of, pack_shoot
+from wide_aperture.core.route.follow import follow
+from wide_aperture.core.setup_document import SettingValue, Setup
+from wide_aperture.demo.shoots import SHOOTS
+
+MANUAL = {"exposure_mode": "manual", "shutter_s": 1 / 128, "aperture": 4.0, "iso": 400.0}
+
+
+class Hand:
+    """A camera and its owner: act, and look."""
+
+    def __init__(self, camera=None, words=None, **values):
+        self.body = camera or body()
+        self.book = words or book(self.body)
+        self.now = new_camera(self.body, state(self.body, **{**MANUAL, **values}))
+        self.last = None
+
+    def do(self, deed, target="", **how):
+        self.last = act(self.now, Action(deed=deed, target=target, **how), self.body, self.book)
+        self.now = self.last.camera
+        return self.last
+
+    def value(self, setting):
+        return self.now.values.get(setting)
+
+
+class Screens(SimpleTestCase):
+    def test_a_menu_item_needs_the_menu_and_its_page(self):
+        hand = Hand()
+        self.assertIn("Open the menu", hand.do("set", "peaking", value="high", way="menu").said)
+        hand.do("open", "menu")
+        self.assertTrue(hand.do("set", "peaking", value="high", way="menu").refused)
+        hand.do("page", "Focus")
+        self.assertFalse(hand.do("set", "peaking", value="high", way="menu").refused)
+        self.assertEqual(hand.value("peaking"), "high")
+
+    def test_pages_belong_to_the_menu_and_the_quick_screen_holds_what_the_book_says(self):
+        hand = Hand()
+        self.assertTrue(hand.do("page", "Focus").refused)
+        hand.do("open", "quick_screen")
+        self.assertFalse(hand.do("set", "iso", value=800, way="quick_screen").refused)
+        self.assertIn("not on the quick screen", hand.do("set", "peaking", value="high", way="quick_screen").said)
+        self.assertTrue(hand.do("open", "attic").refused)
+
+    def test_unknown_settings_are_no_settings(self):
+        with self.assertRaises(UnknownIdError):
+            Hand().do("set", "gain", value=1)
+
+    def test_a_refused_deed_changes_nothing_but_the_battery(self):
+        hand = Hand()
+        before = hand.now
+        hand.do("set", "peaking", value="high", way="menu")
+        self.assertEqual(hand.now.model_copy(update={"battery": before.battery}), before)
+
+
+class Dials(SimpleTestCase):
+    def test_clicks_are_third_stops_along_the_marked_scale(self):
+        hand = Hand()
+        hand.do("turn", "dial_rear", clicks=3)
+        self.assertAlmostEqual(hand.value("shutter_s"), 1 / 256, delta=1e-4)
+        hand.do("turn", "dial_front", clicks=-3)
+        self.assertAlmostEqual(hand.value("aperture"), 2.83, delta=0.02)
+
+    def test_what_a_dial_does_is_a_setting(self):
+        hand = Hand(dial_rear="comp", exposure_comp_ev=0.0)
+        hand.do("turn", "dial_rear", clicks=2)
+        self.assertAlmostEqual(hand.value("exposure_comp_ev"), 2 / 3)
+        self.assertEqual(hand.value("shutter_s"), 1 / 128)
+        self.assertIn("set to compensation", hand.do("set", "shutter_s", value=1 / 500, way="dial").said)
+
+    def test_in_an_automatic_mode_the_camera_keeps_its_value(self):
+        hand = Hand(exposure_mode="aperture_priority")
+        self.assertIn("The camera chooses shutter", hand.do("turn", "dial_rear", clicks=3).said)
+        self.assertEqual(hand.value("shutter_s"), 1 / 128)
+        self.assertTrue(hand.do("set", "shutter_s", value=1 / 500, way="dial").refused)
+
+    def test_locked_dials_do_not_turn_and_idle_ones_do_nothing(self):
+        self.assertTrue(Hand(controls_lock="dials").do("turn", "dial_rear", clicks=1).refused)
+        self.assertEqual(Hand(dial_ring="off").do("turn", "dial_ring", clicks=1).said, "nothing happens")
+        self.assertTrue(Hand().do("turn", "dial_of_doom", clicks=1).refused)
+
+
+class Focusing(SimpleTestCase):
+    """An assignment conflict shows itself on the simulated camera as it would in the hand."""
+
+    def test_half_a_press_takes_away_what_the_back_button_held(self):
+        hand = Hand(button_back="focus", af_activation="shutter_button", af_mode="single")
+        hand.do("press", "button_back")
+        self.assertEqual(hand.now.focused, "by the button")
+        self.assertIn("what the button held is gone", hand.do("half_press").said)
+        self.assertEqual(hand.now.focused, "by half a press")
+
+    def test_with_focus_off_the_shutter_the_button_s_focus_stays(self):
+        hand = Hand(button_back="focus", af_activation="back_button", af_mode="single")
+        hand.do("press", "button_back")
+        self.assertIn("stays where the button left it", hand.do("half_press").said)
+        hand.do("release")
+        self.assertIn("nothing focuses", hand.do("half_press").said)
+
+    def test_manual_focus_moves_nothing(self):
+        hand = Hand(button_back="focus", af_mode="manual")
+        self.assertIn("nothing moves", hand.do("press", "button_back").said)
+        self.assertEqual(hand.now.focused, "nowhere")
+
+    def test_a_button_that_may_be_turned_swallows_its_press(self):
+        controls = tuple(
+            c.model_copy(update={"turned": "comp"}) if c.id == "button_top" else c for c in usual_controls()
+        )
+        hand = Hand(words=book(body()).model_copy(update={"controls": controls}))
+        self.assertIn("waits to be turned", hand.do("press", "button_top").said)
+        self.assertEqual(Hand().do("press", "button_top").said, "ISO")
+
+
+class Bodies(SimpleTestCase):
+    def test_declared_pairs_exclude_each_other_either_way(self):
+        clash = BodyConflict(together=(SettingIs(setting="precapture", option="on"), SettingIs(setting="shutter_type", option="mechanical")), because="Not with curtains.")  # fmt: skip
+        camera = body(conflicts=(clash,))
+        self.assertEqual(refused(camera, {"shutter_type": "mechanical"}, "precapture", "on"), "Not with curtains.")
+        self.assertEqual(refused(camera, {"precapture": "on"}, "shutter_type", "mechanical"), "Not with curtains.")
+        self.assertIsNone(refused(camera, {"precapture": "off"}, "shutter_type", "mechanical"))
+
+    def test_what_a_body_lacks_it_refuses_with_the_work_around(self):
+        camera = body(support=(SettingSupport(setting="peaking", options=(), instead="Magnify."),))
+        self.assertEqual(refused(camera, {}, "peaking", "on"), "Magnify.")
+        self.assertNotIn("peaking", factory_values(camera))
+
+    def test_settable_leaves_out_what_the_mode_chooses(self):
+        values = {
+            "exposure_mode": "aperture_priority",
+            "shutter_s": 1,
+            "aperture": 8,
+            "white_balance": "auto",
+            "kelvin": 5000,
+        }
+        self.assertEqual(set(settable(values)), {"exposure_mode", "aperture", "white_balance"})
+
+    def test_a_target_holds_only_what_somebody_can_set(self):
+        camera = body(support=(SettingSupport(setting="peaking", options=()),))
+        values = {
+            "exposure_mode": "aperture_priority",
+            "shutter_s": 0.01,
+            "aperture": 8,
+            "peaking": "on",
+            "firmware": "checked",
+            "af_area": "na",
+        }
+        setup = Setup(settings={name: SettingValue(value=value, layer="genre") for name, value in values.items()})
+        self.assertEqual(target_of(setup, camera), {"exposure_mode": "aperture_priority", "aperture": 8})
+
+
+class Places(SimpleTestCase):
+    def hand(self, **bank):
+        camera = with_places(2, **bank)
+        return Hand(camera, book(camera))
+
+    def test_stored_values_come_back(self):
+        hand = self.hand()
+        hand.do("store", "full-1", name="Home")
+        hand.do("turn", "dial_front", clicks=6)
+        self.assertEqual(hand.do("recall", "full-1").said, "place 1: Home")
+        self.assertEqual(hand.value("aperture"), 4.0)
+        self.assertTrue(hand.do("recall", "full-2").refused)
+        self.assertTrue(hand.do("store", "full-3").refused)
+
+    def test_changes_after_a_recall_are_gone_at_switch_off_where_the_place_forgets(self):
+        for changes, after in (("forgotten", 4.0), ("kept", 8.0)):
+            hand = self.hand(changes=changes)
+            hand.do("store", "full-1", name="Home")
+            hand.do("recall", "full-1")
+            hand.do("turn", "dial_front", clicks=6)
+            hand.do("switch_off_on")
+            with self.subTest(changes=changes):
+                self.assertAlmostEqual(hand.value("aperture"), after, delta=0.03)
+                self.assertEqual("are gone" in hand.last.said, changes == "forgotten")
+
+    def test_the_menu_decides_where_the_body_leaves_the_choice(self):
+        camera = with_places(1)
+        self.assertEqual([place.forgets for place in places_of(camera, "forgotten")], [True])
+        self.assertEqual([place.forgets for place in places_of(camera, "kept")], [False])
+
+    def test_what_a_place_leaves_out_stays_as_it_stood(self):
+        hand = self.hand(leaves_out=("af_area",))
+        hand.do("store", "full-1", name="Home")
+        self.assertNotIn("af_area", hand.now.state.slots[0].values)
+        self.assertNotIn("card_mode", hand.now.state.slots[0].values)
+
+    def test_looks_and_held_buttons_hold_their_own(self):
+        camera = body(
+            slots=(SlotBank(kind="look", count=1, label="look"), SlotBank(kind="held_button", count=1, label="hold"))
+        )
+        look, held = places_of(camera)
+        self.assertTrue(look.holds("picture_profile") and not look.holds("drive"))
+        self.assertTrue(held.holds("drive") and not held.holds("picture_profile"))
+
+    def test_a_place_of_the_other_family_waits_for_the_scope_switch(self):
+        camera = body(
+            slots=(
+                SlotBank(kind="full", count=1, label="upper", family="upper"),
+                SlotBank(kind="full", count=1, label="lower", family="lower"),
+            )
+        )
+        hand = Hand(camera, book(camera))
+        hand.do("store", "full-2", name="Night")
+        hand.do("scope", "upper")
+        self.assertIn("belongs to lower", hand.do("recall", "full-2").said)
+        hand.do("scope", "lower")
+        self.assertFalse(hand.do("recall", "full-2").refused)
+        self.assertTrue(hand.do("scope", "middle").refused)
+
+    def test_a_held_button_acts_only_while_it_is_held(self):
+        camera = body(slots=(SlotBank(kind="held_button", count=1, label="hold"),))
+        hand = Hand(camera, book(camera), drive="continuous_high")
+        hand.do("store", "held_button-1", name="Burst")
+        hand.do("open", "quick_screen")
+        hand.do("set", "drive", value="single", way="quick_screen")
+        hand.do("hold", "held_button-1")
+        self.assertEqual(hand.value("drive"), "continuous_high")
+        hand.do("let_go")
+        self.assertEqual(hand.value("drive"), "single")
+
+    def test_an_empty_battery_ends_it(self):
+        hand = Hand()
+        hand.now = hand.now.model_copy(update={"battery": 0.0001})
+        self.assertIn("empty", hand.do("half_press").said)
+
+
+class DemoRoutes(SimpleTestCase):
+    """Every demo route, walked step by step, arrives exactly at the plan."""
+
+    def test_every_route_of_every_shoot_is_walked_to_its_plan(self):
+        walked = 0
+        for shoot in SHOOTS:
+            planned = demo_planned(shoot.title)
+            for packed in pack_shoot(ShootToPack(planned, DEMO_BOOKS, {})):
+                camera = DEMO_BODIES[packed.body_id]
+                words = DEMO_BOOKS[camera.id]
+                now = new_camera(camera, packed.state)
+                for each in packed.packing.preparation:
+                    now, outcomes = follow(now, each.route.steps, camera, words)
+                    self.assertFalse([o.said for o in outcomes if o.refused], each.title)
+                    if each.place:
+                        now = act(now, Action(deed="store", target=each.place, name=each.title), camera, words).camera
+                own = [each for each in planned if each.body.id == camera.id]
+                for each, move in zip(own, packed.packing.moves, strict=True):
+                    now, outcomes = follow(now, move.route.steps, camera, words)
+                    target = {s.setting: s.value for s in move.route.steps if s.setting}
+                    walked += len(outcomes)
+                    with self.subTest(shoot=shoot.title, body=camera.name, to=each.situation.title):
+                        self.assertFalse([o.said for o in outcomes if o.refused])
+                        self.assertEqual(differences(now.values, target), ())
+                        self.assertEqual(differences(now.values, item_of(each, each.body, None).target), ())
+        self.assertGreater(walked, 40)
+
+    def test_a_refused_step_ends_the_walk_where_it_is(self):
+        (first, *_) = pack_shoot(ShootToPack(demo_planned("Wedding at Ashcombe"), DEMO_BOOKS, {}))
+        camera = DEMO_BODIES[first.body_id]
+        now = new_camera(camera, first.state)
+        now, outcomes = follow(now, first.packing.moves[1].route.steps, camera, DEMO_BOOKS[camera.id])
+        self.assertTrue(outcomes[-1].refused)
+        self.assertIn("empty", outcomes[-1].said)
+
+    def test_a_state_names_places_as_bodies_have_them(self):
+        with self.assertRaises(ValueError):
+            StoredSlot(id="shelf-1", name="x")
+        held = CameraState(id=UUID(int=1), body_id=UUID(int=2), slots=(StoredSlot(id="mode_position-2", name="x"),))
+        self.assertEqual(held.slots[0].kind, "mode_position")
