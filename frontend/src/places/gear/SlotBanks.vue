@@ -3,6 +3,7 @@
 import { Button, Select } from 'ant-design-vue'
 import { computed } from 'vue'
 import type { Body } from '@/api/types'
+import LineField from '@/shared/LineField.vue'
 import { tables } from '@/shared/tables'
 
 type Bank = Body['slots'][number]
@@ -22,7 +23,7 @@ const settings = computed(() => (tables.value?.settings ?? []).map((entry) => ({
 const change = (at: number, part: Partial<Bank>): void => void (banks.value = banks.value.map((bank, k) => (k === at ? { ...bank, ...part } : bank)))
 const drop = (at: number): void => void (banks.value = banks.value.filter((_, k) => k !== at))
 const add = (): void => void (banks.value = [...banks.value, { kind: 'full', count: 1, label: 'custom mode', leaves_out: [], changes: 'choice', family: '' }])
-const counted = (text: string): number => Math.min(30, Math.max(1, Math.round(Number(text)) || 1))
+const counted = (text: string, before: number): number => Math.min(30, Math.max(1, Math.round(Number(text)) || before))
 </script>
 
 <template>
@@ -36,20 +37,20 @@ const counted = (text: string): number => Math.min(30, Math.max(1, Math.round(Nu
       </thead>
       <tbody>
         <tr v-for="(bank, k) in banks" :key="k">
-          <td><input :value="bank.label" maxlength="120" :aria-label="`Name of bank ${k + 1}`" @change="change(k, { label: ($event.target as HTMLInputElement).value.trim() || bank.label })" /></td>
+          <td><LineField :value="bank.label" :label="`Name of bank ${k + 1}`" @change="(text) => change(k, { label: text.trim() || bank.label })" /></td>
           <td>
             <select :value="bank.kind" :aria-label="`Kind of bank ${k + 1}`" @change="change(k, { kind: ($event.target as HTMLSelectElement).value as Bank['kind'] })">
               <option v-for="kind in KINDS" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
             </select>
           </td>
-          <td><input type="number" min="1" max="30" :value="bank.count" :aria-label="`Places in bank ${k + 1}`" @change="change(k, { count: counted(($event.target as HTMLInputElement).value) })" /></td>
+          <td><LineField class="count" number :value="String(bank.count)" :label="`Places in bank ${k + 1}`" @change="(text) => change(k, { count: counted(text, bank.count) })" /></td>
           <td>
             <select :value="bank.changes" :aria-label="`Changes in bank ${k + 1}`" @change="change(k, { changes: ($event.target as HTMLSelectElement).value as Bank['changes'] })">
               <option v-for="each in CHANGES" :key="each.value" :value="each.value">{{ each.label }}</option>
             </select>
           </td>
           <td><Select mode="multiple" size="small" class="left-out" :value="bank.leaves_out" :options="settings" option-filter-prop="label" :aria-label="`Bank ${k + 1} does not hold`" @update:value="(chosen) => change(k, { leaves_out: (chosen as string[]) ?? [] })" /></td>
-          <td><input :value="bank.family" maxlength="40" :aria-label="`Family of bank ${k + 1}`" @change="change(k, { family: ($event.target as HTMLInputElement).value.trim() })" /></td>
+          <td><LineField :value="bank.family" :most="40" :label="`Family of bank ${k + 1}`" @change="(text) => change(k, { family: text.trim() })" /></td>
           <td><button class="link" @click="drop(k)">Remove</button></td>
         </tr>
       </tbody>
@@ -67,7 +68,6 @@ const counted = (text: string): number => Math.min(30, Math.max(1, Math.round(Nu
   justify-items: start;
 }
 
-input,
 select {
   width: 100%;
   height: 26px;
@@ -79,7 +79,7 @@ select {
   font: inherit;
 }
 
-input[type='number'] {
+.count {
   width: 64px;
 }
 

@@ -2,6 +2,7 @@
 /** The storage places of a body: what belongs in each, whether it is in there, and what a person holds or reserves. */
 import { computed } from 'vue'
 import type { PackedBody, PackedPlace, PackWishes } from '@/api/types'
+import LineField from '@/shared/LineField.vue'
 import { settingOf } from '@/shared/tables'
 import type { InPack } from './usePack'
 
@@ -63,7 +64,7 @@ const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((i
       <tr v-for="{ place, more } in shown" :key="place.id" :class="{ idle: place.role === 'empty' }">
         <th scope="row">{{ place.label }}<span v-if="more" class="soft"> and {{ more }} more</span><span v-if="place.family" class="soft">, {{ place.family }}</span></th>
         <td>
-          <input :value="place.name" :aria-label="`Name of ${place.label}`" maxlength="120" :disabled="place.role === 'empty'" @change="rename(place, ($event.target as HTMLInputElement).value)" />
+          <LineField class="name" :value="place.name" :label="`Name of ${place.label}`" :disabled="place.role === 'empty'" @change="(text) => rename(place, text)" />
         </td>
         <td>
           <select v-if="isMain(place)" :value="chosen(place)" :aria-label="`What ${place.label} holds`" @change="choose(place, ($event.target as HTMLSelectElement).value)">
@@ -83,7 +84,7 @@ const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((i
 </template>
 
 <style scoped>
-.places input,
+.places .name,
 .places select {
   width: 100%;
   max-width: 210px;
@@ -95,9 +96,9 @@ const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((i
   font: inherit;
 }
 
-.places input:hover:not(:disabled),
+.places .name:hover:not(:disabled),
 .places select:hover,
-.places input:focus,
+.places .name:focus,
 .places select:focus {
   border-color: var(--edge);
   background: var(--sheet);

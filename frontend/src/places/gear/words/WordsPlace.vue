@@ -8,6 +8,7 @@ import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import { download } from '@/shared/download'
 import FileButton from '@/shared/FileButton.vue'
+import LineField from '@/shared/LineField.vue'
 import { newId } from '@/shared/ids'
 import { settingOf } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
@@ -110,9 +111,9 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
           <ul v-if="reading.faults.length"><li v-for="fault in reading.faults" :key="fault.line" class="cost">Line {{ fault.line }}: {{ fault.sentence }}.</li></ul>
         </div>
         <div class="names">
-          <label><span class="soft">Its quick screen is called</span><input :value="book.quick_screen" maxlength="120" @change="change({ quick_screen: ($event.target as HTMLInputElement).value || 'quick screen' })" /></label>
-          <label><span class="soft">Its personal menu is called</span><input :value="book.personal_menu" maxlength="120" @change="change({ personal_menu: ($event.target as HTMLInputElement).value || 'personal menu' })" /></label>
-          <label class="wide"><span class="soft">Menu pages in their order</span><input :value="book.pages?.join(', ')" @change="change({ pages: ($event.target as HTMLInputElement).value.split(',').map((page) => page.trim()).filter(Boolean) })" /></label>
+          <label><span class="soft">Its quick screen is called</span><LineField :value="book.quick_screen ?? ''" label="Its quick screen is called" @change="(text) => change({ quick_screen: text.trim() || 'quick screen' })" /></label>
+          <label><span class="soft">Its personal menu is called</span><LineField :value="book.personal_menu ?? ''" label="Its personal menu is called" @change="(text) => change({ personal_menu: text.trim() || 'personal menu' })" /></label>
+          <label class="wide"><span class="soft">Menu pages in their order</span><LineField :value="book.pages?.join(', ') ?? ''" :most="4000" label="Menu pages in their order" @change="(text) => change({ pages: text.split(',').map((page) => page.trim().slice(0, 120)).filter(Boolean).slice(0, 60) })" /></label>
           <label><span class="soft">Find</span><input v-model="sought" type="search" /></label>
         </div>
         <table class="list">
@@ -121,7 +122,7 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
             <template v-for="phrase in phrases" :key="phrase.setting">
               <tr>
                 <th scope="row">{{ settingOf(phrase.setting)?.label ?? phrase.setting }}</th>
-                <td><input :value="phrase.words" maxlength="120" :aria-label="`What it calls ${settingOf(phrase.setting)?.label}`" @change="changePhrase(phrase.setting, { words: ($event.target as HTMLInputElement).value.trim() || phrase.words })" /></td>
+                <td><LineField :value="phrase.words" :label="`What it calls ${settingOf(phrase.setting)?.label}`" @change="(text) => changePhrase(phrase.setting, { words: text.trim() || phrase.words })" /></td>
                 <td class="soft">{{ phrase.reaches.map(shortWay).join(' · ') }}</td>
                 <td><button class="link" :aria-expanded="open === phrase.setting" @click="open = open === phrase.setting ? null : phrase.setting">Ways and options</button></td>
               </tr>
@@ -129,13 +130,13 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
                 <td colspan="4" class="details">
                   <label>
                     <span class="soft">One way a line: dial, button, switch, quick screen, personal menu, menu or by hand; then a colon and where</span>
-                    <textarea rows="4" :value="writeWays(phrase.reaches)" :aria-label="`Ways to ${settingOf(phrase.setting)?.label}`" @change="changeWays(phrase.setting, ($event.target as HTMLTextAreaElement).value)" />
+                    <LineField :rows="4" :value="writeWays(phrase.reaches)" :label="`Ways to ${settingOf(phrase.setting)?.label}`" @change="(text) => changeWays(phrase.setting, text)" />
                   </label>
                   <p v-if="wrong[phrase.setting]" class="stop" role="alert">{{ wrong[phrase.setting] }}</p>
                   <div class="options">
                     <label v-for="option in settingOf(phrase.setting)?.options ?? []" :key="option.id">
                       <span class="soft">{{ option.label }}</span>
-                      <input :value="phrase.options?.[option.id] ?? ''" maxlength="120" :placeholder="option.label" @change="sayOption(phrase.setting, option.id, ($event.target as HTMLInputElement).value)" />
+                      <LineField :value="phrase.options?.[option.id] ?? ''" :label="`What it calls ${option.label}`" :placeholder="option.label" @change="(text) => sayOption(phrase.setting, option.id, text)" />
                     </label>
                   </div>
                 </td>
@@ -149,8 +150,7 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
 </template>
 
 <style scoped>
-input,
-textarea {
+input[type='search'] {
   width: 100%;
   padding: 2px 6px;
   border: 1px solid var(--edge);
