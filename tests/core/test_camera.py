@@ -224,7 +224,7 @@ class Places(SimpleTestCase):
 
     def test_a_held_button_acts_only_while_it_is_held(self):
         camera = body(slots=(SlotBank(kind="held_button", count=1, label="hold"),))
-        hand = Hand(camera, book(camera), drive="continuous_high")
+        hand = Hand(camera, book(camera), drive="continuous_high", button_hold_toggle="hold")
         hand.do("store", "held_button-1", name="Burst")
         hand.do("open", "quick_screen")
         hand.do("set", "drive", value="single", way="quick_screen")
@@ -232,6 +232,16 @@ class Places(SimpleTestCase):
         self.assertEqual(hand.value("drive"), "continuous_high")
         hand.do("let_go")
         self.assertEqual(hand.value("drive"), "single")
+
+    def test_a_button_that_toggles_stays_until_it_is_pressed_again(self):
+        camera = body(slots=(SlotBank(kind="held_button", count=1, label="hold"),))
+        hand = Hand(camera, book(camera), drive="continuous_high", button_hold_toggle="toggle")
+        hand.do("store", "held_button-1", name="Burst")
+        self.assertEqual(hand.do("hold", "held_button-1").said, "until pressed again: Burst")
+        self.assertEqual(hand.do("let_go").said, "it stays: this button toggles")
+        self.assertIsNotNone(hand.now.held)
+        hand.do("hold", "held_button-1")
+        self.assertIsNone(hand.now.held)
 
     def test_an_empty_battery_ends_it(self):
         hand = Hand()

@@ -209,6 +209,8 @@ class Packing(SimpleTestCase):
         still, burst = {**STILL, "file": "jpeg", "peaking": "off"}, ACTION
         near = self.packed([item(1, "Portrait", **still), item(2, "Jump", **burst)], camera=camera).packing
         self.assertEqual((near.held.during, near.held.reaches), ("Portrait", "Jump"))
+        self.assertEqual(set(near.places[0].values), set(near.held.settings))
+        self.assertIn("difference", near.places[0].sentence)
         far = self.packed([item(1, "Portrait", **STILL), item(2, "Jump", **burst)], camera=camera).packing
         self.assertIsNone(far.held)
 

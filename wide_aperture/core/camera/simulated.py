@@ -297,11 +297,21 @@ def _off_on(camera: SimulatedCamera, action: Action, body: Body, book: Phraseboo
 
 
 def _hold(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook) -> Outcome:
+    """A held button's place acts while it is held; where buttons toggle, until it is pressed again."""
     slot = camera.state.slot(action.target)
     if slot is None or slot.kind != "held_button" or not slot.values:
         return _no(camera, "The held button has nothing stored.")
-    return Outcome(camera=camera.model_copy(update={"held": slot.id}), said=f"while held: {slot.name}")
+    if camera.held == slot.id and _toggles(camera):
+        return Outcome(camera=camera.model_copy(update={"held": None}), said="as before")
+    said = "until pressed again" if _toggles(camera) else "while held"
+    return Outcome(camera=camera.model_copy(update={"held": slot.id}), said=f"{said}: {slot.name}")
 
 
 def _let_go(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook) -> Outcome:
+    if camera.held and _toggles(camera):
+        return Outcome(camera=camera, said="it stays: this button toggles")
     return Outcome(camera=camera.model_copy(update={"held": None}), said="as before")
+
+
+def _toggles(camera: SimulatedCamera) -> bool:
+    return camera.state.values.get("button_hold_toggle") == "toggle"

@@ -97,7 +97,7 @@ def same_value(a: Value, b: Value) -> bool:
     """Whether two values are one on a camera: numbers within a twelfth of a stop, the rest as they are."""
     if isinstance(a, bool) != isinstance(b, bool):
         return False  # Python holds True and 1 for one
-    if isinstance(a, bool) or isinstance(a, str) or isinstance(b, str) or a is None or b is None:
+    if isinstance(a, bool | str) or isinstance(b, str) or a is None or b is None:
         return a == b
     if a > 0 and b > 0:
         return max(a, b) / min(a, b) < SAME_RATIO

@@ -17,7 +17,6 @@ from wide_aperture.core.setup_document import Value
 from wide_aperture.core.slots.choose import Costs, choose, total
 from wide_aperture.core.slots.documents import (
     BodyPacking,
-    HeldOffer,
     Move,
     PackedPlace,
     PackItem,
@@ -26,6 +25,7 @@ from wide_aperture.core.slots.documents import (
     Role,
 )
 from wide_aperture.core.slots.filling import Filled, assigned, kept, look_slots, special, stand_ins_for, stored_slot
+from wide_aperture.core.slots.held import held_offer
 from wide_aperture.core.slots.moves import walk, weight_of
 from wide_aperture.core.slots.prepare import Filling, prepare
 from wide_aperture.core.slots.warnings import slot_findings
@@ -72,6 +72,10 @@ def pack(
     filled |= stand_ins_for(usable, filled, stand_ins, base)
     looks = [place for place in places if place.kind == "look" and place.id not in taken]
     filled |= look_slots(looks, items, standing, state, book, filled)
+    button = next((place for place in places if place.kind == "held_button" and place.id not in taken), None)
+    offer = held_offer(button, items, standing, list(direct / np.array(weights))) if button and items else None
+    if button and offer:
+        filled[button.id] = offer[1]
     filled = {place_id: kept(each, state) for place_id, each in filled.items()}
 
     fillings = [Filling(settable({**base, **each.slot.values}), each.slot, each.must) for each in filled.values()]
@@ -88,7 +92,7 @@ def pack(
             preparation=preparation,
             moves=moves,
             costs=_costs(direct, recalled, weights, len(usable), bool(mains), (len(chosen), seconds)),
-            held=_held([place for place in places if place.kind == "held_button"], items, standing, moves),
+            held=offer[0] if offer else None,
             findings=slot_findings(places, shown, items, moves),
             seconds=seconds,
             item_by_item_s=alone,
@@ -162,13 +166,14 @@ def _shown(
         is_stored=known is not None and slot is not None and not old,
         store_again=old,
         used=used,
-        sentence=_place_sentence(role, used, old),
+        sentence=_place_sentence("held" if place.kind == "held_button" and filled else role, used, old),
     )
 
 
 def _place_sentence(role: str, used: int, old: tuple[str, ...]) -> str:
     said = {
         "situation": f"recalled {used} times" if used != 1 else "recalled once",
+        "held": "the difference, for as long as it is held",
         "stand_in": "ready if the other body fails",
         "guest": "a stranger can shoot: the shutter button focuses, the limits are safe",
         "home": "the way back to where you started",
@@ -201,33 +206,10 @@ def _costs(
     return tuple(found)
 
 
-def _held(
-    places: list[StoragePlace], items: Sequence[PackItem], standing: list[dict[str, Value]], moves: tuple[Move, ...]
-) -> HeldOffer | None:
-    """The situation that differs from the one before it only in what a held button can change."""
-    best: HeldOffer | None = None
-    for place in places[:1]:
-        for k in range(1, len(items)):
-            differs = differences(standing[k], items[k].target)
-            if not differs or not all(place.holds(name) for name in differs):
-                continue
-            saves = moves[k].route.seconds
-            if best is None or saves > best.saves_s:
-                best = HeldOffer(
-                    place=place.id,
-                    during=items[k - 1].title,
-                    reaches=items[k].title,
-                    settings=differs,
-                    saves_s=saves,
-                    sentence=f"While the button is held in “{items[k - 1].title}”, the camera stands as for “{items[k].title}”.",
-                )
-    return best
-
-
 def _sentence(body: Body, places: tuple[PackedPlace, ...], seconds: float, alone: float, items: int) -> str:
     if not items:
         return f"No situation of this shoot is planned on {body.name}."
-    used = sum(place.role == "situation" for place in places)
+    used = sum(place.role == "situation" and place.kind != "held_button" for place in places)
     if items == 1:
         return "1 situation: set at home, and nothing changes on the way."
     return f"{items} situations, {used} stored: {seconds:.0f} s of setting in all, against {alone:.0f} s one by one."

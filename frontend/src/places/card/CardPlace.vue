@@ -39,7 +39,7 @@ const pack = usePack(() => props.shootId)
 const hand = computed(() => {
   const holder = pack.answer.value?.bodies.find((each) => each.body_id === body.value?.id)
   const move = holder?.packing.moves.find((each) => each.situation_id === props.situationId)
-  const place = holder?.packing.places.find((each) => each.situation_id === props.situationId || each.id === move?.route.slot)
+  const place = holder?.packing.places.find((each) => (each.kind !== 'held_button' && each.situation_id === props.situationId) || each.id === move?.route.slot)
   return { book: body.value ? pack.bookOf(body.value.id) : null, recall: place ? `${place.label}, “${place.name}”` : '', by_hand: place && move?.route.slot ? move.by_hand : [] }
 })
 

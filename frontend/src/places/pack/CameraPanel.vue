@@ -63,6 +63,7 @@ function again(): void {
 }
 defineExpose({ again })
 const recallable = computed(() => camera.value?.state.slots?.filter((slot) => !slot.id.startsWith('held_button')) ?? [])
+const holdable = computed(() => camera.value?.state.slots?.filter((slot) => slot.id.startsWith('held_button')) ?? [])
 const takeOver = (): void => {
   if (camera.value) props.pack.record(props.packed, camera.value.state, 'simulated')
 }
@@ -88,7 +89,7 @@ const takeOver = (): void => {
     </dl>
     <p class="soft">
       {{ camera.screen ? `open: ${camera.screen === 'quick_screen' ? (book?.quick_screen ?? 'quick screen') : camera.screen === 'personal_menu' ? (book?.personal_menu ?? 'personal menu') : 'menu'}${camera.page ? `, ${camera.page}` : ''}` : 'no screen open' }}
-      · battery {{ Math.round((camera.battery ?? 1) * 100) }} % · {{ camera.cards?.map((card) => `${card.label} ${card.free_gb} GB`).join(', ') }}
+      · clock {{ (camera.clock_offset_s ?? 0) === 0 ? 'right' : `${camera.clock_offset_s} s off` }} · battery {{ Math.round((camera.battery ?? 1) * 100) }} % · {{ camera.cards?.map((card) => `${card.label} ${card.free_gb} GB`).join(', ') }}
     </p>
     <BodyDrawing :controls="drawn" :selected="selected" @pick="(id) => (selected = id)" />
     <div class="deeds">
@@ -108,6 +109,10 @@ const takeOver = (): void => {
     <div class="deeds">
       <Button size="small" :disabled="busy" @click="act({ deed: 'half_press' })">Half-press the shutter</Button>
       <Button size="small" :disabled="busy" @click="act({ deed: 'switch_off_on' })">Off and on</Button>
+      <template v-for="slot in holdable" :key="slot.id">
+        <Button size="small" :disabled="busy" @click="act({ deed: 'hold', target: slot.id })">Hold for {{ slot.name }}</Button>
+        <Button size="small" :disabled="busy || !camera.held" @click="act({ deed: 'let_go' })">Let go of it</Button>
+      </template>
       <Button v-for="slot in recallable" :key="slot.id" size="small" :disabled="busy" @click="act({ deed: 'recall', target: slot.id })">Recall {{ slot.name }}</Button>
     </div>
     <ol class="said" aria-label="What it said" aria-live="polite">

@@ -12,6 +12,7 @@ import LineField from '@/shared/LineField.vue'
 import { newId } from '@/shared/ids'
 import { settingOf } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
+import ControlsTable from './ControlsTable.vue'
 import { readWays, WAY_NAMES, writeWays } from './ways'
 
 const props = defineProps<{ id: string }>()
@@ -116,6 +117,9 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
           <label class="wide"><span class="soft">Menu pages in their order</span><LineField :value="book.pages?.join(', ') ?? ''" :most="4000" label="Menu pages in their order" @change="(text) => change({ pages: text.split(',').map((page) => page.trim().slice(0, 120)).filter(Boolean).slice(0, 60) })" /></label>
           <label><span class="soft">Find</span><input v-model="sought" type="search" /></label>
         </div>
+        <h2>Controls</h2>
+        <ControlsTable :controls="book.controls ?? []" @update:controls="(controls) => change({ controls })" />
+        <h2>Settings</h2>
         <table class="list">
           <thead><tr><th scope="col">Setting</th><th scope="col">The camera says</th><th scope="col">Where</th><th><span class="visually-hidden">Edit</span></th></tr></thead>
           <tbody>
@@ -160,6 +164,10 @@ input[type='search'] {
   font: inherit;
 }
 
+h2 {
+  margin: 14px 0 6px;
+}
+
 .names {
   display: grid;
   grid-template-columns: 1fr 1fr 2fr 1fr;
@@ -187,7 +195,11 @@ input[type='search'] {
 }
 
 @media (max-width: 700px) {
-  .names {
+  h2 {
+  margin: 14px 0 6px;
+}
+
+.names {
     grid-template-columns: 1fr;
   }
 }
