@@ -61,6 +61,11 @@ def take_all(browser: Browser, address: str) -> None:
     page.wait_for_timeout(400)
     take(page, "kit")
 
+    page = fresh(browser, address, f"/shoots/{demo_id('shoot/wedding')}/pack")
+    page.get_by_role("button", name="Families in three rows").click()
+    page.get_by_role("heading", name="To “Families in three rows”").wait_for()
+    take(page, "pack")
+
     for name, shoot, number, tab in (("rehearse", "wedding", 1, "tone"), ("rehearse-bracket", "tarn", 1, "bracket")):
         page = fresh(browser, address, plan(shoot, number).replace("/plan/", "/rehearse/"))
         page.get_by_role("tab", name=tab).click()
