@@ -19,6 +19,7 @@ class CardJourney(BrowserTestCase):
         for path in ("wedding/1", "ridge/2", "tarn/1", "estuary/1"):
             page = self.open(f"/shoots/{demo_id('shoot/' + path.split('/')[0])}/card/{demo_id('situation/' + path)}")
             page.get_by_text("Foundation:").wait_for()
+            page.wait_for_load_state("networkidle")  # the camera's words and what is recalled come a moment later
             for size in ("A4", "Letter"):
                 pdf = page.pdf(format=size)
                 self.assertEqual(pdf.count(b"/Type /Page\n") + pdf.count(b"/Type /Page "), 1, (path, size))
