@@ -6,9 +6,10 @@ from django.test import SimpleTestCase
 
 from tests.core.builders import body
 from tests.core.hands import DEMO_BODIES, DEMO_BOOKS, book, demo_planned, state, with_places
+from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.places import places_of
 from wide_aperture.core.camera.rules import refused, settable
-from wide_aperture.core.camera.simulated import Action, act, new_camera
+from wide_aperture.core.camera.simulated import Action, new_camera
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences, factory_values, target_of
 from wide_aperture.core.controls.layout import usual_controls
 from wide_aperture.core.errors import UnknownIdError

@@ -5,7 +5,8 @@ from ninja import Router
 from wide_aperture.core import packing as core_packing
 from wide_aperture.core import phrasebook as core_phrasebook
 from wide_aperture.core.camera import state as core_state
-from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, act, new_camera
+from wide_aperture.core.camera.deeds import act
+from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_camera
 from wide_aperture.core.controls.functions import FUNCTIONS, Function
 from wide_aperture.core.kit import Body
 from wide_aperture.core.packing import book_of

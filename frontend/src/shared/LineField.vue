@@ -17,16 +17,3 @@ function leave(): void {
   <textarea v-if="rows > 1" v-model="text" class="line" :rows="rows" :aria-label="label" @focus="typing = true" @blur="leave" />
   <input v-else v-model="text" class="line" :inputmode="number ? 'numeric' : undefined" :maxlength="most" :aria-label="label" :disabled="disabled" :placeholder="placeholder" @focus="typing = true" @blur="leave" @keydown.enter="leave" />
 </template>
-
-<style scoped>
-.line {
-  width: 100%;
-  min-height: 26px;
-  padding: 2px 6px;
-  border: 1px solid var(--edge);
-  border-radius: 2px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-}
-</style>

@@ -31,6 +31,16 @@ class Planned:
     pins: tuple[Pin, ...] = ()
 
 
+@dataclass(frozen=True)
+class _Kit:
+    """Body and lens that may take over; name: what replaces the failed thing; remark: what to do with it."""
+
+    name: str
+    body: Body
+    lens: Lens
+    remark: str = ""
+
+
 class TakenOver(Document):
     """One situation without the failed thing. price_ev null: nothing in the bag can take it."""
 
@@ -80,21 +90,12 @@ def _without_body(
 ) -> Failure:
     taken = []
     for each in (p for p in planned if p.body.id == body.id):
-        options = [
-            other
+        fitting = [
+            _Kit(other.name, other, each.lens, _reach(each, other))
             for other in bodies
             if other.id != body.id and each.lens.built_into is None and _covers(each.lens, other)
         ]
-        best: tuple[float, Body] | None = None
-        for other in options:
-            price = _price(each, other, each.lens) - base[each.situation.id]
-            if best is None or price < best[0]:
-                best = (price, other)
-        taken.append(
-            _taken(
-                each, best[1].name if best else None, best[0] if best else None, _reach(each, best[1]) if best else ""
-            )
-        )
+        taken.append(_taken(each, fitting, base))
     return Failure(kind="body", what=body.name, situations=tuple(taken), sentence=_sentence(body.name, taken))
 
 
@@ -103,18 +104,13 @@ def _without_lens(
 ) -> Failure:
     taken = []
     for each in (p for p in planned if p.lens.id == lens.id):
-        options = [
-            other
-            for other in lenses
-            if other.id != lens.id and other.built_into is None and lens.built_into is None
-            and _covers(other, each.body) and _reaches(other, each)
-        ]  # fmt: skip
-        best: tuple[float, Lens] | None = None
-        for other in options:
-            price = _price(each, each.body, other) - base[each.situation.id]
-            if best is None or price < best[0]:
-                best = (price, other)
-        taken.append(_taken(each, best[1].name if best else None, best[0] if best else None, ""))
+        others = [other for other in lenses if other.id != lens.id and other.built_into is None]
+        fitting = [
+            _Kit(other.name, each.body, other)
+            for other in others
+            if lens.built_into is None and _covers(other, each.body) and _reaches(other, each)
+        ]
+        taken.append(_taken(each, fitting, base))
     return Failure(kind="lens", what=lens.name, situations=tuple(taken), sentence=_sentence(lens.name, taken))
 
 
@@ -146,15 +142,21 @@ def _reach(each: Planned, other: Body) -> str:
     return f" Step closer: the field is {1 / ratio:.1f} times wider." if ratio < 1 / CROP_REACH else ""
 
 
-def _taken(each: Planned, name: str | None, price: float | None, more: str) -> TakenOver:
-    if name is None or price is None:
+def _taken(each: Planned, fitting: Sequence[_Kit], base: Mapping[UUID, float]) -> TakenOver:
+    """The cheapest of what may take over; nothing where the bag has nothing."""
+    priced = [(_price(each, kit.body, kit.lens) - base[each.situation.id], k) for k, kit in enumerate(fitting)]
+    if not priced:
         said = "Nothing in the bag takes it over: hire or borrow one, or leave the scene out."
-    elif price > NOTABLE_EV:
-        said = f"{name} takes it at {price:.1f} EV more of passed limits.{more}"
-    else:
-        said = f"{name} takes it without a price.{more}"
+        return TakenOver(situation_id=each.situation.id, title=each.situation.title, instead="", price_ev=None, sentence=said)  # fmt: skip
+    price, best = min(priced)
+    kit = fitting[best]
+    at = f"at {price:.1f} EV more of passed limits" if price > NOTABLE_EV else "without a price"
     return TakenOver(
-        situation_id=each.situation.id, title=each.situation.title, instead=name or "", price_ev=price, sentence=said
+        situation_id=each.situation.id,
+        title=each.situation.title,
+        instead=kit.name,
+        price_ev=price,
+        sentence=f"{kit.name} takes it {at}.{kit.remark}",
     )
 
 

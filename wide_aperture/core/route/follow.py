@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera, act
+from wide_aperture.core.camera.deeds import act
+from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook
 from wide_aperture.core.route import RouteStep

@@ -39,13 +39,13 @@ const counted = (text: string, before: number): number => Math.min(30, Math.max(
         <tr v-for="(bank, k) in banks" :key="k">
           <td><LineField :value="bank.label" :label="`Name of bank ${k + 1}`" @change="(text) => change(k, { label: text.trim() || bank.label })" /></td>
           <td>
-            <select :value="bank.kind" :aria-label="`Kind of bank ${k + 1}`" @change="change(k, { kind: ($event.target as HTMLSelectElement).value as Bank['kind'] })">
+            <select class="line" :value="bank.kind" :aria-label="`Kind of bank ${k + 1}`" @change="change(k, { kind: ($event.target as HTMLSelectElement).value as Bank['kind'] })">
               <option v-for="kind in KINDS" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
             </select>
           </td>
           <td><LineField class="count" number :value="String(bank.count)" :label="`Places in bank ${k + 1}`" @change="(text) => change(k, { count: counted(text, bank.count) })" /></td>
           <td>
-            <select :value="bank.changes" :aria-label="`Changes in bank ${k + 1}`" @change="change(k, { changes: ($event.target as HTMLSelectElement).value as Bank['changes'] })">
+            <select class="line" :value="bank.changes" :aria-label="`Changes in bank ${k + 1}`" @change="change(k, { changes: ($event.target as HTMLSelectElement).value as Bank['changes'] })">
               <option v-for="each in CHANGES" :key="each.value" :value="each.value">{{ each.label }}</option>
             </select>
           </td>
@@ -66,17 +66,6 @@ const counted = (text: string, before: number): number => Math.min(30, Math.max(
   display: grid;
   gap: 6px;
   justify-items: start;
-}
-
-select {
-  width: 100%;
-  height: 26px;
-  padding: 0 6px;
-  border: 1px solid var(--edge);
-  border-radius: 2px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 
 .count {

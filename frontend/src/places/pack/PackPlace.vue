@@ -2,9 +2,8 @@
 /** The Pack place: a shoot's setups into the places of its bodies, the routes between them, the hand's controls. */
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
 import { answered, client, Problem } from '@/api/client'
-import type { Control, PackedBody, Route } from '@/api/types'
+import type { Control } from '@/api/types'
 import { clockText } from '@/shared/format'
 import { download } from '@/shared/download'
 import PickRow from '@/shared/PickRow.vue'
@@ -14,6 +13,7 @@ import CostSteps from './CostSteps.vue'
 import PlacesTable from './PlacesTable.vue'
 import RouteSteps from './RouteSteps.vue'
 import { useCamera } from './useCamera'
+import { PACK_TABS, useOpenRoute } from './useOpenRoute'
 import { usePack } from './usePack'
 import { secondsText, walked } from './walked'
 
@@ -22,21 +22,10 @@ const CameraPanel = defineAsyncComponent(() => import('./CameraPanel.vue'))
 const WatchPanel = defineAsyncComponent(() => import('./WatchPanel.vue'))
 const StatePanel = defineAsyncComponent(() => import('./StatePanel.vue'))
 const props = defineProps<{ shootId: string; situationId?: string }>()
-const route = useRoute()
-const router = useRouter()
 const pack = usePack(() => props.shootId)
 const { loaded, failed, shoot, situations, bodies, answer, problem } = pack
 
-const bodyTabs = computed(() => (answer.value?.bodies ?? []).map((each) => ({ value: each.body_id, label: each.packing.body_name })))
-const bodyId = computed<string>({
-  get: () => {
-    const asked = route.query.body
-    const own = situations.value.find((each) => each.situation.id === props.situationId)?.body_id
-    return bodyTabs.value.find((each) => each.value === asked)?.value ?? bodyTabs.value.find((each) => each.value === own)?.value ?? bodyTabs.value[0]?.value ?? ''
-  },
-  set: (to) => void router.replace({ query: { ...route.query, body: to, at: undefined } }),
-})
-const packed = computed<PackedBody | null>(() => answer.value?.bodies.find((each) => each.body_id === bodyId.value) ?? null)
+const { bodyTabs, bodyId, packed, tab, open, storing, move, openRoute, title: openTitle, day, show, nextBody } = useOpenRoute(pack, () => props.situationId)
 const body = computed(() => bodies.value.find((each) => each.id === bodyId.value) ?? null)
 const book = computed(() => pack.bookOf(bodyId.value))
 const usual = ref<Control[]>([])
@@ -44,51 +33,11 @@ watch([body, book], async ([itsBody, itsBook]) => {
   if (itsBody && !itsBook?.controls?.length) usual.value = (await answered(client.POST('/api/v1/phrasebooks/usual', { body: itsBody }))).controls ?? []
 }, { immediate: true })
 
-const TABS = [
-  { value: 'route', label: 'Route' },
-  { value: 'camera', label: 'Camera' },
-  { value: 'controls', label: 'Controls' },
-  { value: 'watch', label: 'Watch for' },
-  { value: 'state', label: 'As it stands' },
-] as const
-type Tab = (typeof TABS)[number]['value']
-const tab = computed<Tab>({
-  get: () => TABS.find((each) => each.value === route.query.tab)?.value ?? 'route',
-  set: (to) => void router.replace({ query: { ...route.query, tab: to } }),
-})
-
-/** Which route is open: one of the preparation, or the way into a situation. */
-const open = computed({
-  get: () => {
-    if (!packed.value) return ''
-    const asked = String(route.query.at ?? '')
-    const { preparation, moves } = packed.value.packing
-    if (asked.startsWith('p') ? preparation[Number(asked.slice(1))] : moves.some((move) => move.situation_id === asked)) return asked
-    const own = moves.find((move) => move.situation_id === props.situationId && move.route.steps.length)
-    return own ? own.situation_id : preparation.length ? 'p0' : (moves.find((move) => move.route.steps.length)?.situation_id ?? moves[0]?.situation_id ?? '')
-  },
-  set: (to) => void router.replace({ query: { ...route.query, at: to } }),
-})
-const storing = computed(() => (open.value.startsWith('p') ? (packed.value?.packing.preparation[Number(open.value.slice(1))] ?? null) : null))
-const move = computed(() => packed.value?.packing.moves.find((each) => each.situation_id === open.value) ?? null)
-const openRoute = computed<Route | null>(() => storing.value?.route ?? move.value?.route ?? null)
-const openTitle = computed(() => (storing.value ? (storing.value.place ? `Store “${storing.value.title}”` : `Stand ready for “${storing.value.title}”`) : move.value ? `To “${move.value.title}”` : ''))
 const labelOf = (placeId: string | null | undefined): string => packed.value?.packing.places.find((each) => each.id === placeId)?.label ?? ''
 const hourOf = (id: string): string => {
   const minutes = situations.value.find((each) => each.situation.id === id)?.situation.starts_at_min
   return minutes === null || minutes === undefined ? '' : clockText(minutes)
 }
-/** Every body's ways in shooting order, so that two bodies are followed at once. */
-const day = computed(() =>
-  situations.value.flatMap((each) => {
-    const holder = answer.value?.bodies.find((one) => one.packing.moves.some((step) => step.situation_id === each.situation.id))
-    return holder ? [{ holder, move: holder.packing.moves.find((step) => step.situation_id === each.situation.id)! }] : []
-  }),
-)
-function show(holder: PackedBody, id: string): void {
-  void router.replace({ query: { ...route.query, body: holder.body_id, at: id, tab: tab.value === 'camera' ? 'camera' : 'route' } })
-}
-
 const hand = useCamera(() => body.value, () => book.value, () => packed.value?.state ?? null)
 const current = ref<number | null>(null)
 watch(open, () => (current.value = null))
@@ -105,11 +54,6 @@ async function take(format: 'markdown' | 'csv'): Promise<void> {
   } catch (error) {
     trouble.value = error instanceof Problem ? error.message : String(error)
   }
-}
-const nextBody = (): void => {
-  const at = bodyTabs.value.findIndex((each) => each.value === bodyId.value)
-  const to = bodyTabs.value[(at + 1) % bodyTabs.value.length]
-  if (to) bodyId.value = to.value
 }
 useOpenThing(() => shoot.value?.title ?? '')
 useShortcuts([
@@ -180,7 +124,7 @@ useShortcuts([
       <p v-if="packed.packing.held" class="soft">{{ packed.packing.held.sentence }} It saves {{ secondsText(packed.packing.held.saves_s) }}.</p>
     </section>
     <section class="panels" aria-label="The open route and the hand">
-      <PickRow v-model:value="tab" label="Panel" spoken :options="TABS" />
+      <PickRow v-model:value="tab" label="Panel" spoken :options="PACK_TABS" />
       <div v-if="tab === 'route'" class="routes">
         <h2>{{ openTitle }}</h2>
         <p v-if="move?.proposal" class="cost">{{ move.proposal }}</p>

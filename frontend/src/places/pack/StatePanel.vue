@@ -48,7 +48,7 @@ const when = (text: string): string => new Date(text).toLocaleString(undefined, 
       <span v-if="state.unsure?.length" class="cost">{{ state.unsure.length }} not sure: routes set them again.</span>
     </p>
     <div class="deeds">
-      <input v-model="sought" type="search" placeholder="Find a setting" aria-label="Find a setting" />
+      <input v-model="sought" class="line" type="search" placeholder="Find a setting" aria-label="Find a setting" />
       <Button v-if="known" size="small" @click="reset">It is as out of its box</Button>
     </div>
     <table class="list">
@@ -80,15 +80,6 @@ const when = (text: string): string => new Date(text).toLocaleString(undefined, 
   display: flex;
   gap: 8px;
   align-items: center;
-}
-
-input[type='search'] {
-  height: 26px;
-  padding: 0 6px;
-  border: 1px solid var(--edge);
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 
 .list :is(th, td) {

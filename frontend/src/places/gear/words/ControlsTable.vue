@@ -59,16 +59,16 @@ const seconds = (text: string, before: number): number => {
     </div>
     <div v-if="picked" class="form">
       <label><span class="soft">Its name</span><LineField :value="picked.label" label="Name of the control" @change="(text) => change(picked!.id, { label: text.trim() || picked!.label })" /></label>
-      <label><span class="soft">Kind</span><select :value="picked.kind" @change="change(picked.id, { kind: ($event.target as HTMLSelectElement).value as Control['kind'] })"><option v-for="kind in KINDS" :key="kind">{{ kind }}</option></select></label>
-      <label><span class="soft">Side</span><select :value="picked.face" @change="change(picked.id, { face: ($event.target as HTMLSelectElement).value as Control['face'] })"><option v-for="face in FACES" :key="face">{{ face }}</option></select></label>
+      <label><span class="soft">Kind</span><select class="line" :value="picked.kind" @change="change(picked.id, { kind: ($event.target as HTMLSelectElement).value as Control['kind'] })"><option v-for="kind in KINDS" :key="kind">{{ kind }}</option></select></label>
+      <label><span class="soft">Side</span><select class="line" :value="picked.face" @change="change(picked.id, { face: ($event.target as HTMLSelectElement).value as Control['face'] })"><option v-for="face in FACES" :key="face">{{ face }}</option></select></label>
       <label><span class="soft">From the left, %</span><LineField number :value="String(Math.round(picked.x * 100))" label="From the left" @change="(text) => change(picked!.id, { x: share(text, picked!.x) })" /></label>
       <label><span class="soft">From above, %</span><LineField number :value="String(Math.round(picked.y * 100))" label="From above" @change="(text) => change(picked!.id, { y: share(text, picked!.y) })" /></label>
       <label><span class="soft">Seconds to use</span><LineField :value="String(picked.seconds)" label="Seconds to use" @change="(text) => change(picked!.id, { seconds: seconds(text, picked!.seconds ?? 0.6) })" /></label>
-      <label><span class="soft">Moved by accident</span><select :value="nearest(picked.knocks ?? 0.05)" @change="change(picked.id, { knocks: Number(($event.target as HTMLSelectElement).value) })"><option v-for="each in KNOCKS" :key="each.value" :value="each.value">{{ each.label }}</option></select></label>
+      <label><span class="soft">Moved by accident</span><select class="line" :value="nearest(picked.knocks ?? 0.05)" @change="change(picked.id, { knocks: Number(($event.target as HTMLSelectElement).value) })"><option v-for="each in KNOCKS" :key="each.value" :value="each.value">{{ each.label }}</option></select></label>
       <label class="check"><input type="checkbox" :checked="picked.in_finder" @change="change(picked.id, { in_finder: ($event.target as HTMLInputElement).checked })" /> found with the eye at the finder</label>
       <div class="wide"><span class="soft">What it may do</span><Select mode="multiple" class="may" :value="picked.functions" :options="choices" option-filter-prop="label" aria-label="What it may do" @update:value="(chosen) => change(picked!.id, { functions: chosen as string[] })" /></div>
-      <label><span class="soft">Does now</span><select :value="picked.assigned" @change="change(picked.id, { assigned: ($event.target as HTMLSelectElement).value })"><option v-for="id in picked.functions" :key="id" :value="id">{{ labelOf(id) }}</option></select></label>
-      <label><span class="soft">Pressed and turned</span><select :value="picked.turned ?? ''" @change="change(picked.id, { turned: ($event.target as HTMLSelectElement).value || null, press_turn: ($event.target as HTMLSelectElement).value !== '' })"><option value="">cannot</option><option v-for="id in ['aperture', 'shutter', 'iso', 'comp']" :key="id" :value="id">{{ labelOf(id) }}</option></select></label>
+      <label><span class="soft">Does now</span><select class="line" :value="picked.assigned" @change="change(picked.id, { assigned: ($event.target as HTMLSelectElement).value })"><option v-for="id in picked.functions" :key="id" :value="id">{{ labelOf(id) }}</option></select></label>
+      <label><span class="soft">Pressed and turned</span><select class="line" :value="picked.turned ?? ''" @change="change(picked.id, { turned: ($event.target as HTMLSelectElement).value || null, press_turn: ($event.target as HTMLSelectElement).value !== '' })"><option value="">cannot</option><option v-for="id in ['aperture', 'shutter', 'iso', 'comp']" :key="id" :value="id">{{ labelOf(id) }}</option></select></label>
       <button class="link" @click="drop(picked.id)">It has no such control</button>
     </div>
     <p v-else class="soft">Choose a control to say more about it.</p>
@@ -104,17 +104,8 @@ ol {
   grid-column: 1 / -1;
 }
 
-.may,
-select {
+.may {
   width: 100%;
-}
-
-select {
-  height: 26px;
-  border: 1px solid var(--edge);
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 
 @media (max-width: 900px) {

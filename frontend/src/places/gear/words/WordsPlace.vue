@@ -115,7 +115,7 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
           <label><span class="soft">Its quick screen is called</span><LineField :value="book.quick_screen ?? ''" label="Its quick screen is called" @change="(text) => change({ quick_screen: text.trim() || 'quick screen' })" /></label>
           <label><span class="soft">Its personal menu is called</span><LineField :value="book.personal_menu ?? ''" label="Its personal menu is called" @change="(text) => change({ personal_menu: text.trim() || 'personal menu' })" /></label>
           <label class="wide"><span class="soft">Menu pages in their order</span><LineField :value="book.pages?.join(', ') ?? ''" :most="4000" label="Menu pages in their order" @change="(text) => change({ pages: text.split(',').map((page) => page.trim().slice(0, 120)).filter(Boolean).slice(0, 60) })" /></label>
-          <label><span class="soft">Find</span><input v-model="sought" type="search" /></label>
+          <label><span class="soft">Find</span><input v-model="sought" class="line" type="search" /></label>
         </div>
         <h2>Controls</h2>
         <ControlsTable :controls="book.controls ?? []" @update:controls="(controls) => change({ controls })" />
@@ -154,16 +154,6 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
 </template>
 
 <style scoped>
-input[type='search'] {
-  width: 100%;
-  padding: 2px 6px;
-  border: 1px solid var(--edge);
-  border-radius: 2px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-}
-
 h2 {
   margin: 14px 0 6px;
 }
