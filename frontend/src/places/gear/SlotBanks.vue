@@ -37,7 +37,7 @@ const counted = (text: string, before: number): number => Math.min(30, Math.max(
       </thead>
       <tbody>
         <tr v-for="(bank, k) in banks" :key="k">
-          <td><LineField :value="bank.label" :label="`Name of bank ${k + 1}`" @change="(text) => change(k, { label: text.trim() || bank.label })" /></td>
+          <td><LineField :value="bank.label" :label="`Bank ${k + 1} is called`" @change="(text) => change(k, { label: text.trim() || bank.label })" /></td>
           <td>
             <select class="line" :value="bank.kind" :aria-label="`Kind of bank ${k + 1}`" @change="change(k, { kind: ($event.target as HTMLSelectElement).value as Bank['kind'] })">
               <option v-for="kind in KINDS" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
