@@ -122,8 +122,14 @@ class Packed(PackCase):
     def test_situations_without_kit_are_named_and_left_out(self):
         bare = [{**self.wedding["situations"][0], "body_id": None}, *self.wedding["situations"][1:]]
         answer = self.pack(situations=bare).json()
-        self.assertEqual(answer["without_kit"], [bare[0]["situation"]["title"]])
-        self.assertEqual(self.pack(situations=[]).json(), {"bodies": [], "without_kit": []})
+        self.assertEqual([each["title"] for each in answer["left_out"]], [bare[0]["situation"]["title"]])
+        self.assertEqual(self.pack(situations=[]).json(), {"bodies": [], "left_out": []})
+
+    def test_what_cannot_be_planned_yet_does_not_stop_the_rest(self):
+        answer = self.pack(sky=None).json()
+        (walk, *_) = [each for each in answer["left_out"] if each["title"] == "Walk at sunset"]
+        self.assertIn("date and place", walk["sentence"])
+        self.assertIn("Vows in the chapel", [move["title"] for move in answer["bodies"][0]["packing"]["moves"]])
 
     def test_kit_that_is_not_in_the_bag_is_refused(self):
         self.assertIn("not in the bag", json.dumps(self.assert_problem(self.pack(bodies=[]), 422)))
@@ -134,6 +140,8 @@ class Packed(PackCase):
         found = self.post("pack/failures", self.wedding).json()
         self.assertEqual({each["kind"] for each in found}, {"body", "lens", "card"})
         self.assertTrue(all(each["sentence"] for each in found))
+        unlit = self.post("pack/failures", {**self.wedding, "sky": None}).json()
+        self.assertEqual(len(unlit[0]["situations"]), len(found[0]["situations"]) - 1)
 
     def test_routes_leave_as_markdown_and_csv(self):
         body_id = self.wedding["bodies"][1]["id"]

@@ -257,7 +257,7 @@ class DemoRoutes(SimpleTestCase):
         walked = 0
         for shoot in SHOOTS:
             planned = demo_planned(shoot.title)
-            for packed in pack_shoot(ShootToPack(planned, DEMO_BOOKS, {})):
+            for packed in pack_shoot(ShootToPack(planned, DEMO_BOOKS, {})).bodies:
                 camera = DEMO_BODIES[packed.body_id]
                 words = DEMO_BOOKS[camera.id]
                 now = new_camera(camera, packed.state)
@@ -278,7 +278,7 @@ class DemoRoutes(SimpleTestCase):
         self.assertGreater(walked, 40)
 
     def test_a_refused_step_ends_the_walk_where_it_is(self):
-        (first, *_) = pack_shoot(ShootToPack(demo_planned("Wedding at Ashcombe"), DEMO_BOOKS, {}))
+        (first, *_) = pack_shoot(ShootToPack(demo_planned("Wedding at Ashcombe"), DEMO_BOOKS, {})).bodies
         camera = DEMO_BODIES[first.body_id]
         now = new_camera(camera, first.state)
         now, outcomes = follow(now, first.packing.moves[1].route.steps, camera, DEMO_BOOKS[camera.id])

@@ -180,7 +180,7 @@ class Conflicts(SimpleTestCase):
 class DemoDays(SimpleTestCase):
     def test_no_demo_day_fights_itself(self):
         for title in ("Wedding at Ashcombe", "Lowmoor cup final", "Thornwick market day and night"):
-            for packed in pack_shoot(ShootToPack(demo_planned(title), DEMO_BOOKS, {})):
+            for packed in pack_shoot(ShootToPack(demo_planned(title), DEMO_BOOKS, {})).bodies:
                 with self.subTest(title=title, body=packed.packing.body_name):
                     self.assertEqual([each.code for each in packed.controls.conflicts], [])
                     used = [c.proposed for c in packed.controls.controls if c.proposed not in ("off", "point")]

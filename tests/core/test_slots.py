@@ -299,7 +299,7 @@ class Warnings(SimpleTestCase):
 
 class DemoWedding(SimpleTestCase):
     def packed(self, **more):
-        return pack_shoot(ShootToPack(demo_planned("Wedding at Ashcombe"), DEMO_BOOKS, {}, **more))
+        return pack_shoot(ShootToPack(demo_planned("Wedding at Ashcombe"), DEMO_BOOKS, {}, **more)).bodies
 
     def test_it_packs_into_three_places_on_two_bodies(self):
         first, second = self.packed()

@@ -17,6 +17,7 @@ from wide_aperture.core.case import Case
 from wide_aperture.core.controls.layout import usual_controls
 from wide_aperture.core.controls.propose import ControlPlan, Need, propose
 from wide_aperture.core.document import Document, Text
+from wide_aperture.core.errors import DomainError
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.planner import plan
@@ -64,6 +65,20 @@ class PackedBody(Document):
     stale: str
 
 
+class LeftOut(Document):
+    """A situation that cannot be packed yet, and why."""
+
+    title: str
+    sentence: str
+
+
+class PackedShoot(Document):
+    """A shoot's bodies in the order they are taken up, and what had to be left out."""
+
+    bodies: tuple[PackedBody, ...]
+    left_out: tuple[LeftOut, ...]
+
+
 @dataclass(frozen=True)
 class ShootToPack:
     """A shoot in its order with everything its packing depends on."""
@@ -75,14 +90,23 @@ class ShootToPack:
     foundation: Foundation | None = None
 
 
-def pack_shoot(shoot: ShootToPack) -> tuple[PackedBody, ...]:
-    """Pack every body of a shoot, in the order the shoot takes them up."""
-    bodies = {each.body.id: each.body for each in shoot.planned}
+def pack_shoot(shoot: ShootToPack) -> PackedShoot:
+    """Pack every body of a shoot. A situation that cannot be planned is left out and named; the rest is packed."""
+    items: dict[UUID, PackItem] = {}
+    left_out = []
+    for each in shoot.planned:
+        try:
+            items[each.situation.id] = item_of(each, each.body, shoot.foundation)
+        except DomainError as error:
+            left_out.append(LeftOut(title=each.situation.title, sentence=str(error)))
+    planned = [each for each in shoot.planned if each.situation.id in items]
     found: list[PackedBody] = []
-    for body in bodies.values():
+    for body in {each.body.id: each.body for each in planned}.values():
         agreed = {c.control: c.proposed for c in found[-1].controls.controls} if found else {}
-        found.append(_pack_body(body, shoot, agreed))
-    return tuple(found)
+        own = [items[each.situation.id] for each in planned if each.body.id == body.id]
+        others = [each for each in planned if each.body.id != body.id]
+        found.append(_pack_body(body, own, others, shoot, agreed))
+    return PackedShoot(bodies=tuple(found), left_out=tuple(left_out))
 
 
 def fingerprint(body: Body) -> str:
@@ -121,13 +145,13 @@ def book_of(body: Body, books: Mapping[UUID, Phrasebook]) -> Phrasebook:
     return book if book.controls else book.model_copy(update={"controls": usual_controls()})
 
 
-def _pack_body(body: Body, shoot: ShootToPack, agreed: Mapping[str, str]) -> PackedBody:
+def _pack_body(
+    body: Body, items: list[PackItem], others: list[Planned], shoot: ShootToPack, agreed: Mapping[str, str]
+) -> PackedBody:
     decisions = shoot.decisions
-    own = [each for each in shoot.planned if each.body.id == body.id]
-    items = [item_of(each, body, shoot.foundation) for each in own]
     state, book = state_of(body, shoot.states), book_of(body, shoot.books)
     wishes = decisions.wishes.get(str(body.id)) if decisions else None
-    packed = pack(items, body, book, state, wishes, _stand_ins(body, shoot))
+    packed = pack(items, body, book, state, wishes, _stand_ins(body, others, shoot.foundation))
     values = {**state.values, **(items[0].target if items else {})}
     controls = propose(
         book.controls,
@@ -154,12 +178,12 @@ def _pack_body(body: Body, shoot: ShootToPack, agreed: Mapping[str, str]) -> Pac
     )
 
 
-def _stand_ins(body: Body, shoot: ShootToPack) -> list[PackItem]:
+def _stand_ins(body: Body, others: list[Planned], foundation: Foundation | None) -> list[PackItem]:
     """What the other bodies take, planned on this one: for the places that stay free. What cannot be repeated comes first."""
     room = sum(bank.count for bank in body.slots if bank.kind in ("full", "mode_position"))
-    others = [each for each in shoot.planned if each.body.id != body.id and each.lens.built_into is None]
-    others.sort(key=lambda each: "unrepeatable" not in each.situation.constraints)
-    return [item_of(each, body, shoot.foundation) for each in others[:room]]
+    shared = [each for each in others if each.lens.built_into is None]
+    shared.sort(key=lambda each: "unrepeatable" not in each.situation.constraints)
+    return [item_of(each, body, foundation) for each in shared[:room]]
 
 
 def needs_of(items: Sequence[PackItem], packing: BodyPacking) -> tuple[Need, ...]:

@@ -9,7 +9,7 @@ from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_camera
 from wide_aperture.core.controls.functions import FUNCTIONS, Function
 from wide_aperture.core.kit import Body
-from wide_aperture.core.packing import book_of
+from wide_aperture.core.packing import PackedShoot, book_of
 from wide_aperture.core.phrasebook import CsvReading, from_csv, to_csv
 from wide_aperture.core.precautions.failure import Failure
 from wide_aperture.core.route import Route, route
@@ -23,7 +23,6 @@ from wide_aperture.pack.schemas import (
     FollowOut,
     FollowRequest,
     NewCameraRequest,
-    PackOut,
     PackRequest,
     RouteRequest,
     TextOut,
@@ -65,11 +64,10 @@ def control_functions(request):
     return list(FUNCTIONS)
 
 
-@pack.post("", response={200: PackOut, 422: Problem}, operation_id="pack")
+@pack.post("", response={200: PackedShoot, 422: Problem}, operation_id="pack")
 def pack_shoot(request, asked: PackRequest):
     """A shoot packed into the places of its bodies, with routes, controls and mishaps."""
-    bare = [each.situation.title for each in asked.situations if each.body_id is None or each.lens_id is None]
-    return {"bodies": services.packed(asked), "without_kit": bare}
+    return services.packed(asked)
 
 
 @pack.post("/failures", response={200: list[Failure], 422: Problem}, operation_id="pack_failures")

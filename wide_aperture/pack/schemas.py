@@ -10,7 +10,7 @@ from wide_aperture.core import kit
 from wide_aperture.core.camera.simulated import Action, SimulatedCamera
 from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.daylight.day import SkyContext
-from wide_aperture.core.packing import PackedBody, PackingDocument
+from wide_aperture.core.packing import PackingDocument
 from wide_aperture.core.phrasebook import Phrasebook
 from wide_aperture.core.route import RouteStep
 from wide_aperture.core.setup_document import Foundation, Value
@@ -49,13 +49,6 @@ class ExportRequest(PackRequest):
     body_id: UUID | None = None
     format: Literal["markdown", "csv"] = "markdown"
     title: Annotated[str, Field(min_length=1, max_length=200)] = "Routes"
-
-
-class PackOut(Schema):
-    """bodies: packed, in the order the shoot takes them up; without_kit: situations that have no body or lens yet."""
-
-    bodies: list[PackedBody]
-    without_kit: list[str]
 
 
 class TextOut(Schema):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.daylight.resolve import resolved
-from wide_aperture.core.packing import PackedBody, ShootToPack, pack_shoot
+from wide_aperture.core.packing import LeftOut, PackedShoot, ShootToPack, pack_shoot
 from wide_aperture.core.precautions.failure import Failure, Planned, failures
 from wide_aperture.core.route import Route
 from wide_aperture.core.route.export import markdown, to_csv
@@ -28,9 +28,9 @@ def planned_of(asked: PackRequest) -> list[Planned]:
     ]
 
 
-def packed(asked: PackRequest) -> tuple[PackedBody, ...]:
-    """The shoot, packed."""
-    return pack_shoot(
+def packed(asked: PackRequest) -> PackedShoot:
+    """The shoot, packed; what cannot be is named."""
+    made = pack_shoot(
         ShootToPack(
             planned=planned_of(asked),
             books={book.body_id: book for book in asked.books},
@@ -39,6 +39,12 @@ def packed(asked: PackRequest) -> tuple[PackedBody, ...]:
             foundation=asked.foundation,
         )
     )
+    bare = [
+        LeftOut(title=each.situation.title, sentence="It needs a body and a lens.")
+        for each in asked.situations
+        if each.body_id is None or each.lens_id is None
+    ]
+    return made.model_copy(update={"left_out": (*made.left_out, *bare)})
 
 
 def day_without(asked: PackRequest) -> tuple[Failure, ...]:
@@ -49,7 +55,7 @@ def day_without(asked: PackRequest) -> tuple[Failure, ...]:
 def routes_as_text(asked: ExportRequest) -> str:
     """Preparation and moves of one body or all, as Markdown or CSV."""
     routes: list[tuple[str, Route]] = []
-    for body in packed(asked):
+    for body in packed(asked).bodies:
         if asked.body_id not in (None, body.body_id):
             continue
         name = body.packing.body_name

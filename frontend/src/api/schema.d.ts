@@ -3529,6 +3529,16 @@ export interface components {
             routine: number;
         };
         /**
+         * LeftOut
+         * @description A situation that cannot be packed yet, and why.
+         */
+        LeftOut: {
+            /** Sentence */
+            sentence: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Lens
          * @description A lens. The widest aperture is a curve over focal length, interpolated in stops over log focal length.
          */
@@ -4735,16 +4745,6 @@ export interface components {
             caution: string | null;
         };
         /**
-         * PackOut
-         * @description bodies: packed, in the order the shoot takes them up; without_kit: situations that have no body or lens yet.
-         */
-        PackOut: {
-            /** Bodies */
-            bodies: components["schemas"]["PackedBody"][];
-            /** Without Kit */
-            without_kit: string[];
-        };
-        /**
          * PackRequest
          * @description A shoot to pack: its situations, the whole bag, the words and the last known state of each body.
          */
@@ -4884,6 +4884,16 @@ export interface components {
             values: {
                 [key: string]: boolean | number | string | null;
             };
+        };
+        /**
+         * PackedShoot
+         * @description A shoot's bodies in the order they are taken up, and what had to be left out.
+         */
+        PackedShoot: {
+            /** Bodies */
+            bodies: components["schemas"]["PackedBody"][];
+            /** Left Out */
+            left_out: components["schemas"]["LeftOut"][];
         };
         /**
          * PackingDocument
@@ -8224,6 +8234,7 @@ export type ImportRequest = components['schemas']['ImportRequest'];
 export type Irrelevance = components['schemas']['Irrelevance'];
 export type IsoByTime = components['schemas']['IsoByTime'];
 export type IsoCeilings = components['schemas']['IsoCeilings'];
+export type LeftOut = components['schemas']['LeftOut'];
 export type Lens = components['schemas']['Lens'];
 export type LightByEv = components['schemas']['LightByEv'];
 export type LightByName = components['schemas']['LightByName'];
@@ -8262,11 +8273,11 @@ export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
 export type Outcome = components['schemas']['Outcome'];
 export type OutlineOut = components['schemas']['OutlineOut'];
-export type PackOut = components['schemas']['PackOut'];
 export type PackRequest = components['schemas']['PackRequest'];
 export type PackWishes = components['schemas']['PackWishes'];
 export type PackedBody = components['schemas']['PackedBody'];
 export type PackedPlace = components['schemas']['PackedPlace'];
+export type PackedShoot = components['schemas']['PackedShoot'];
 export type PackingDocument = components['schemas']['PackingDocument'];
 export type Panorama = components['schemas']['Panorama'];
 export type PanoramaOut = components['schemas']['PanoramaOut'];
@@ -9681,7 +9692,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PackOut"];
+                    "application/json": components["schemas"]["PackedShoot"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -53,7 +53,7 @@ export type {
   PackedBody,
   PackedPlace,
   PackingDocument,
-  PackOut,
+  PackedShoot,
   PackRequest,
   PackWishes,
   Panorama,

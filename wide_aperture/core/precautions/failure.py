@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from typing import Literal
 from uuid import UUID
 
 from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.errors import DomainError
 from wide_aperture.core.kit import Accessories, Body, Lens
 from wide_aperture.core.planner import plan
 from wide_aperture.core.preferences import Preferences
@@ -65,7 +67,11 @@ def failures(planned: Sequence[Planned], bodies: Sequence[Body], lenses: Sequenc
 
     Args: bodies, lenses: what else is in the bag for the day.
     """
-    base = {each.situation.id: _price(each, each.body, each.lens) for each in planned}
+    base: dict[UUID, float] = {}
+    for each in planned:
+        with suppress(DomainError):  # what cannot be planned yet cannot be priced either
+            base[each.situation.id] = _price(each, each.body, each.lens)
+    planned = [each for each in planned if each.situation.id in base]
     found = [
         _without_body(body, planned, bodies, base) for body in {each.body.id: each.body for each in planned}.values()
     ]

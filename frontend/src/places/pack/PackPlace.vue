@@ -69,7 +69,7 @@ useShortcuts([
     <div class="empty"><p>{{ failed || 'There is no such shoot (any more).' }}</p><RouterLink to="/shoots">To the shoots</RouterLink></div>
   </div>
   <div v-else-if="!situations.length || (answer && !answer.bodies.length)" class="page">
-    <div class="empty"><p>Nothing to pack yet: a situation needs a body and a lens.</p><RouterLink :to="`/shoots/${shootId}/plan`">To the plan</RouterLink></div>
+    <div class="empty"><p v-for="each in answer?.left_out ?? []" :key="each.title">{{ each.title }}: {{ each.sentence }}</p><p>Nothing to pack yet: a situation needs a body, a lens and its light.</p><RouterLink :to="`/shoots/${shootId}/plan`">To the plan</RouterLink></div>
   </div>
   <div v-else-if="!packed" class="page">
     <p v-if="problem" class="stop" role="alert">{{ problem.message }}</p>
@@ -86,7 +86,7 @@ useShortcuts([
         </span>
       </div>
       <p v-if="problem || trouble" class="stop" role="alert">{{ problem?.message ?? trouble }}</p>
-      <p v-if="answer?.without_kit.length" class="cost">Without a body or lens, so not packed: {{ answer.without_kit.join(', ') }}.</p>
+      <p v-for="each in answer?.left_out ?? []" :key="each.title" class="cost"><b>{{ each.title }}</b> is not packed. {{ each.sentence }}</p>
       <p v-if="packed.stale" class="cost" role="alert">{{ packed.stale }}</p>
       <p>
         {{ packed.packing.sentence }}

@@ -1,7 +1,7 @@
 /** A shoot's packing: what the server makes of its situations, the bag, the words and the known states. */
 import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
-import type { CameraState, Failure, PackedBody, PackingDocument, PackOut, PackRequest, PackWishes, Phrasebook } from '@/api/types'
+import type { CameraState, Failure, PackedBody, PackingDocument, PackedShoot, PackRequest, PackWishes, Phrasebook } from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import { computedSame } from '@/shared/computedSame'
@@ -45,7 +45,7 @@ export function usePack(shootId: () => string) {
       sky: sky.value,
     }
   })
-  const { answer, problem, waiting } = useLatest<PackRequest, PackOut>(() => request.value, (body) => answered(client.POST('/api/v1/pack', { body })))
+  const { answer, problem, waiting } = useLatest<PackRequest, PackedShoot>(() => request.value, (body) => answered(client.POST('/api/v1/pack', { body })))
 
   /** The day without each thing: asked for once somebody looks, with the whole bag. */
   const fetchFailures = async (): Promise<Failure[]> =>
