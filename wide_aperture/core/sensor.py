@@ -27,20 +27,24 @@ Provenance = Literal["measured", "estimated"]
 class ReadNoisePoint(Document):
     """Input-referred read noise at one ISO."""
 
-    iso: Positive
-    electrons: Positive
+    iso: Annotated[Positive, Field(le=10_000_000)]
+    electrons: Annotated[Positive, Field(le=100_000)]
 
 
 class SensorFigures(Document):
     """The electron figures of one sensor. Between the ISOs given, read noise is interpolated over log ISO."""
 
     provenance: Provenance
-    full_well_e: Annotated[Positive, Field(description="Electrons a pixel holds at base ISO before it clips")]
+    full_well_e: Annotated[
+        Positive, Field(le=100_000_000, description="Electrons a pixel holds at base ISO before it clips")
+    ]
     read_noise: Annotated[tuple[ReadNoisePoint, ...], Field(min_length=1)]
     prnu_fraction: Annotated[Fraction01, Field(description="Pixel-to-pixel gain difference, share of the signal")]
-    dark_current_e_s: Annotated[Finite, Field(ge=0, description="Electrons a pixel gathers a second in the dark")]
+    dark_current_e_s: Annotated[
+        Finite, Field(ge=0, le=1_000_000, description="Electrons a pixel gathers a second in the dark")
+    ]
     mid_below_clipping_ev: Annotated[
-        Positive, Field(description="How far a metered mid-tone lies under raw clipping, EV")
+        Positive, Field(le=20, description="How far a metered mid-tone lies under raw clipping, EV")
     ] = MID_TONE_BELOW_CLIPPING_EV
 
 

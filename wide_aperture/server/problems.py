@@ -58,22 +58,20 @@ def problem(
 
 
 def pointer(location: Sequence[str | int]) -> str:
-    """A JSON Pointer (RFC 6901) from an error location, parameter places and union tags removed."""
+    """A JSON Pointer (RFC 6901) from an error location, union tags removed."""
     parts = [
         part
         for before, part in zip((None, *location), location, strict=False)
         if part not in UNIONS.get(str(before), ())
     ]
-    while parts and parts[0] in PARAMETER_PLACES:
-        parts = parts[1:]
     return "".join("/" + str(part).replace("~", "~0").replace("/", "~1") for part in parts)
 
 
-def field_errors(errors: Sequence[Any], *, skip: int = 0) -> list[FieldError]:
-    """Pydantic's errors as ours. skip: leading parts of each location that name a parameter, not the body."""
+def field_errors(errors: Sequence[Any], *, of_request: bool = False) -> list[FieldError]:
+    """Pydantic's errors as ours. of_request: locations begin with where the parameter came from, not with a field."""
     return [
         {
-            "pointer": pointer(_without_parameter(error["loc"], skip)),
+            "pointer": pointer(_without_parameter(error["loc"]) if of_request else error["loc"]),
             "code": error["type"],
             "msg": error["msg"].removeprefix("Value error, "),
         }
@@ -81,8 +79,14 @@ def field_errors(errors: Sequence[Any], *, skip: int = 0) -> list[FieldError]:
     ]
 
 
-def _without_parameter(location: Sequence[str | int], skip: int) -> Sequence[str | int]:
-    return location[skip:] if location and location[0] == "body" else location
+def _without_parameter(location: Sequence[str | int]) -> Sequence[str | int]:
+    """("body", name of the argument, field …) and ("query", field …) without what is no part of the request's JSON.
+
+    Only the first parts: a request may well have a field called body.
+    """
+    if not location or location[0] not in PARAMETER_PLACES:
+        return location
+    return location[2:] if location[0] == "body" else location[1:]
 
 
 def summary(errors: Sequence[FieldError]) -> str:
@@ -96,7 +100,7 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def refuse_request(request: HttpRequest, exc: ValidationError) -> HttpResponse:
-        errors = field_errors(exc.errors, skip=2)  # ("body", name of the argument, ...)
+        errors = field_errors(exc.errors, of_request=True)
         return problem(422, summary(errors), errors)
 
     @api.exception_handler(DocumentError)
