@@ -49,6 +49,59 @@ class FrameCase(SimpleTestCase):
         return self.room.render(name, camera, made, look, tuning=tuning or Tuning())
 
 
+class Looks(FrameCase):
+    """The camera's own picture: what a look does to colour, edges and noise. The data stay as they are."""
+
+    def picture(self, look=SMALL, **recipe):
+        made = capture("portrait_shade", iso=6400, look=LookRecipe(**recipe))
+        return self.room.render("portrait_shade", BODY, made, look, tuning=Tuning()).picture.astype(np.float64)
+
+    def spread(self, picture):
+        return float((picture.max(axis=-1) - picture.min(axis=-1)).mean())
+
+    def test_monochrome_has_no_colour_and_its_filter_moves_tones(self):
+        plain, red = self.picture(base="mono"), self.picture(base="mono", filter="red")
+        self.assertLess(self.spread(plain), 1.5)
+        self.assertGreater(float(np.abs(plain - red).mean()), 1.0)
+
+    def test_the_bases_differ_in_contrast(self):
+        flat, standard = (float(self.picture(base=base).std()) for base in ("flat", "standard"))
+        self.assertLess(flat, standard)
+
+    def test_noise_reduction_smooths_more_the_stronger_it_is(self):
+        one_to_one = Look(width_px=240, crop=Crop(x=0.5, y=0.5), crop_height_px=160)
+
+        def roughness(strength):
+            picture = self.picture(one_to_one, noise_strength=strength).mean(axis=-1)
+            return float(np.abs(np.diff(picture, axis=1)).mean())
+
+        off, light, strong = (roughness(strength) for strength in ("off", "light", "strong"))
+        self.assertLess(light, off)
+        self.assertLess(strong, light)
+
+    def test_a_look_changes_the_picture_and_not_the_data(self):
+        a, b = (
+            self.room.render(
+                "portrait_shade", BODY, capture("portrait_shade", look=LookRecipe(base=base)), SMALL, tuning=Tuning()
+            )
+            for base in ("flat", "mono")
+        )
+        np.testing.assert_array_equal(a.raw.electrons, b.raw.electrons)
+        self.assertGreater(float(np.abs(a.picture.astype(float) - b.picture.astype(float)).mean()), 1)
+
+    def test_white_is_taken_as_the_mode_says_and_held_to_what_the_body_can(self):
+        warm = body(kelvin_low=3000, kelvin_high=8000)
+        asked = {"kelvin": WhiteSetting(mode="kelvin", kelvin=2000), "daylight": WhiteSetting(mode="daylight")}
+        taken = {
+            name: self.room.render(
+                "portrait_shade", warm, capture("portrait_shade", white=white), SMALL, tuning=Tuning()
+            ).white_kelvin
+            for name, white in asked.items()
+        }
+        self.assertEqual(taken["kelvin"], 3000)
+        self.assertGreater(taken["daylight"], 4800)
+
+
 class Exposure(FrameCase):
     def test_a_metered_card_comes_out_at_mid(self):
         level = math.log2(0.18 / 0.157)  # an 18 % card lies a little over the meter's mid

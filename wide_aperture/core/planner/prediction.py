@@ -78,11 +78,10 @@ def _settle(draft: Draft, wanted_ev: float) -> Frame:
         # Past the ceiling the body lets the time grow: the floor breaks without a word.
         return _clamp(time_for(cell.aperture, iso), slowest, longest), cell.aperture, iso
     if mode in ("shutter_priority", "shutter_priority_auto_iso"):
-        aperture = math.sqrt(2**wanted_ev * cell.shutter_s * floor / 100)
+        follows = mode == "shutter_priority_auto_iso"
+        aperture = math.sqrt(2**wanted_ev * cell.shutter_s * (floor if follows else cell.iso) / 100)
         aperture = _clamp(aperture, case.widest_aperture, case.smallest_aperture)
-        iso = cell.iso
-        if mode == "shutter_priority_auto_iso":
-            iso = _clamp(iso_for(cell.shutter_s, aperture), floor, ceiling)
+        iso = _clamp(iso_for(cell.shutter_s, aperture), floor, ceiling) if follows else cell.iso
         return cell.shutter_s, aperture, iso
     if mode == "program":
         return _on_program_line(draft, wanted_ev)
