@@ -128,7 +128,7 @@ class Packed(PackCase):
     def test_what_cannot_be_planned_yet_does_not_stop_the_rest(self):
         answer = self.pack(sky=None).json()
         (walk, *_) = [each for each in answer["left_out"] if each["title"] == "Walk at sunset"]
-        self.assertIn("date and place", walk["sentence"])
+        self.assertIn("a date and a place", walk["sentence"])
         self.assertIn("Vows in the chapel", [move["title"] for move in answer["bodies"][0]["packing"]["moves"]])
 
     def test_kit_that_is_not_in_the_bag_is_refused(self):

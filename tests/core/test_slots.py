@@ -237,6 +237,13 @@ class Pauses(SimpleTestCase):
         self.assertEqual(weight(ev100=2.0), DARK_WEIGHT)
         self.assertEqual(weight(is_silent=True), SILENT_WEIGHT)
 
+    def test_a_flick_needs_no_pause(self):
+        camera = with_places(2)
+        items = [item(1, "Still", 0, 60, **STILL), item(2, "Action", 60, 90, **ACTION)]
+        moves = pack(items, camera, book(camera), state(camera)).packing.moves
+        self.assertLess(moves[1].route.seconds, 2)
+        self.assertEqual((moves[1].enough, moves[1].proposal), (True, ""))
+
     def test_a_pause_too_short_is_told_with_what_to_do(self):
         camera = body()
         items = [
@@ -246,7 +253,7 @@ class Pauses(SimpleTestCase):
         ]
         moves = pack(items, camera, book(camera), state(camera)).packing.moves
         self.assertEqual([move.enough for move in moves], [None, False, True])
-        self.assertIn("other body", moves[1].proposal)
+        self.assertIn("another body", moves[1].proposal)
         self.assertIn("before “Still”", moves[1].proposal)
         self.assertEqual(moves[2].proposal, "")
 
@@ -282,7 +289,7 @@ class Warnings(SimpleTestCase):
         yield "slot_holds_danger", ([still, timed], kept), ([still, action], kept)
         yield "slot_leaves_out", ([still, action], with_places(2, leaves_out=("metering",))), ([still, action], kept)
         hurried = item(2, "Action", 60, 90, **ACTION)
-        yield "slot_no_time", ([still, hurried], kept), ([still, action], kept)
+        yield "slot_no_time", ([still, hurried], body()), ([still, hurried], kept)
         old = pack([still, action], kept, book(kept), state(kept)).stored
         renewed = item(2, "Action", 120, 180, **{**ACTION, "metering": "average"})
         yield "slot_holds_old_value", ([still, renewed], kept, old), ([still, action], kept, old)

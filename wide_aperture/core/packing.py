@@ -21,9 +21,10 @@ from wide_aperture.core.errors import DomainError
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.planner import plan
-from wide_aperture.core.precautions.failure import Planned
+from wide_aperture.core.precautions.failure import Planned, covers
 from wide_aperture.core.precautions.knocked import Mishap, expected_frames, mishaps
 from wide_aperture.core.setup_document import Foundation, Value
+from wide_aperture.core.situation import LightBySky
 from wide_aperture.core.slots.documents import BodyPacking, PackItem, PackWishes
 from wide_aperture.core.slots.pack import pack
 
@@ -98,7 +99,7 @@ def pack_shoot(shoot: ShootToPack) -> PackedShoot:
         try:
             items[each.situation.id] = item_of(each, each.body, shoot.foundation)
         except DomainError as error:
-            left_out.append(LeftOut(title=each.situation.title, sentence=str(error)))
+            left_out.append(LeftOut(title=each.situation.title, sentence=_why_left_out(each, error)))
     planned = [each for each in shoot.planned if each.situation.id in items]
     found: list[PackedBody] = []
     for body in {each.body.id: each.body for each in planned}.values():
@@ -107,6 +108,13 @@ def pack_shoot(shoot: ShootToPack) -> PackedShoot:
         others = [each for each in planned if each.body.id != body.id]
         found.append(_pack_body(body, own, others, shoot, agreed))
     return PackedShoot(bodies=tuple(found), left_out=tuple(left_out))
+
+
+def _why_left_out(each: Planned, error: DomainError) -> str:
+    if isinstance(each.situation.light, LightBySky):
+        return "Its light follows the sky: give the shoot a date and a place, or say the light yourself."
+    field = error.field.rpartition("/")[2].replace("_", " ").removesuffix(" mm")
+    return f"Its {field} {error.rule}."
 
 
 def fingerprint(body: Body) -> str:
@@ -181,7 +189,7 @@ def _pack_body(
 def _stand_ins(body: Body, others: list[Planned], foundation: Foundation | None) -> list[PackItem]:
     """What the other bodies take, planned on this one: for the places that stay free. What cannot be repeated comes first."""
     room = sum(bank.count for bank in body.slots if bank.kind in ("full", "mode_position"))
-    shared = [each for each in others if each.lens.built_into is None]
+    shared = [each for each in others if each.lens.built_into is None and covers(each.lens, body)]
     shared.sort(key=lambda each: "unrepeatable" not in each.situation.constraints)
     return [item_of(each, body, foundation) for each in shared[:room]]
 

@@ -99,7 +99,7 @@ def _without_body(
         fitting = [
             _Kit(other.name, other, each.lens, _reach(each, other))
             for other in bodies
-            if other.id != body.id and each.lens.built_into is None and _covers(each.lens, other)
+            if other.id != body.id and each.lens.built_into is None and covers(each.lens, other)
         ]
         taken.append(_taken(each, fitting, base))
     return Failure(kind="body", what=body.name, situations=tuple(taken), sentence=_sentence(body.name, taken))
@@ -114,7 +114,7 @@ def _without_lens(
         fitting = [
             _Kit(other.name, each.body, other)
             for other in others
-            if lens.built_into is None and _covers(other, each.body) and _reaches(other, each)
+            if lens.built_into is None and covers(other, each.body) and _reaches(other, each)
         ]
         taken.append(_taken(each, fitting, base))
     return Failure(kind="lens", what=lens.name, situations=tuple(taken), sentence=_sentence(lens.name, taken))
@@ -130,7 +130,8 @@ def _card(body: Body, planned: Sequence[Planned]) -> Failure:
     return Failure(kind="card", what=f"card of {body.name}", situations=(), sentence=said)
 
 
-def _covers(lens: Lens, body: Body) -> bool:
+def covers(lens: Lens, body: Body) -> bool:
+    """Whether a lens lights the whole frame of a body."""
     diagonal = math.hypot(body.sensor_width_mm, body.sensor_height_mm)
     return lens.image_circle_mm is None or lens.image_circle_mm * 1.02 >= diagonal
 

@@ -14,6 +14,7 @@ DARK_EV = 6.0  # below a lit room at night, hands work by touch
 DARK_WEIGHT, HURRY_WEIGHT, SILENT_WEIGHT = 1.5, 3.0, 1.3
 HURRY_MIN = 10.0
 SETTLE_S = 20.0  # to look, breathe and frame before the first picture
+A_FLICK_S = 2.0  # a recall without looking needs no pause
 
 
 def pause_min(items: Sequence[PackItem], k: int) -> float | None:
@@ -45,7 +46,7 @@ def walk(
         differs = differences(state.values, item.target, state.unsure)
         by_hand = tuple(step.setting for step in way.steps if step.setting is not None)
         pause = pause_min(items, k)
-        enough = None if pause is None else pause * 60 >= way.seconds + SETTLE_S
+        enough = None if pause is None else way.seconds <= A_FLICK_S or pause * 60 >= way.seconds + SETTLE_S
         before = items[k - 1] if k else None
         found.append(
             Move(
@@ -92,5 +93,5 @@ def _proposal(item: PackItem, before: PackItem | None, way: Route, pause: float 
     if early and before:
         said = early[0].ours + (f" and {len(early) - 1} more" if len(early) > 1 else "")
         lines.append(f"Set {said} before “{before.title}”, which does not use them.")
-    lines.append("Or have the other body stand ready for it.")
+    lines.append("Or have another body stand ready." if len(lines) > 1 else "Have another body stand ready for it.")
     return " ".join(lines)

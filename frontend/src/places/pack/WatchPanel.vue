@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What to watch for: warnings of the places, pauses that are too short, the worst mishaps, and the day without each thing. */
 import { Button } from 'ant-design-vue'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { Problem } from '@/api/client'
 import type { Failure, PackedBody } from '@/api/types'
 import type { InPack } from './usePack'
@@ -21,6 +21,8 @@ async function askFailures(): Promise<void> {
     asking.value = false
   }
 }
+/** Pauses are told below, with what to do. */
+const findings = computed(() => props.packed.packing.findings.filter((each) => each.code !== 'slot_no_time'))
 const likely = (share: number): string => (share < 0.005 ? 'hardly ever' : `${Math.round(share * 100)} in 100 days`)
 const noticed = (hard: number): string => (hard < 0.3 ? 'shows at once' : hard < 0.6 ? 'shows if you look' : 'hardly shows')
 </script>
@@ -28,9 +30,9 @@ const noticed = (hard: number): string => (hard < 0.3 ? 'shows at once' : hard <
 <template>
   <div class="panel">
     <p v-if="packed.stale" class="clash" role="alert">{{ packed.stale }}</p>
-    <template v-if="packed.packing.findings.length">
+    <template v-if="findings.length">
       <h3>Places</h3>
-      <p v-for="(each, k) in packed.packing.findings" :key="k" class="clash" :class="each.level">
+      <p v-for="(each, k) in findings" :key="k" class="clash" :class="each.level">
         <RouterLink :to="`/atlas/checks/${each.code}`">{{ each.title }}</RouterLink>. {{ each.sentence }}
       </p>
     </template>
@@ -49,7 +51,7 @@ const noticed = (hard: number): string => (hard < 0.3 ? 'shows at once' : hard <
     </ol>
     <p v-if="!packed.worst.length" class="soft">Nothing on this body can be knocked far.</p>
     <h3>The day without</h3>
-    <Button v-if="!failures" size="small" :loading="asking" @click="askFailures">Plan each failure</Button>
+    <Button v-if="!failures" class="ask" size="small" :loading="asking" @click="askFailures">Plan each failure</Button>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <details v-for="each in failures ?? []" :key="each.kind + each.what">
       <summary>{{ each.sentence }}</summary>
@@ -73,6 +75,10 @@ const noticed = (hard: number): string => (hard < 0.3 ? 'shows at once' : hard <
 .clash.stop {
   border-color: var(--stop);
   color: inherit;
+}
+
+.ask {
+  justify-self: start;
 }
 
 .mishaps {
