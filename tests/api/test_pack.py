@@ -96,7 +96,7 @@ class SavedWords(PackCase):
 class Packed(PackCase):
     def test_the_wedding_is_packed_on_both_bodies(self):
         first, second = self.pack().json()["bodies"]
-        self.assertEqual([place["role"] for place in first["packing"]["places"]], ["situation"] * 3 + ["empty"])
+        self.assertEqual([place["role"] for place in first["packing"]["places"]], ["situation"] * 4)
         self.assertEqual(len(first["packing"]["moves"]), 5)
         self.assertEqual(len(second["packing"]["moves"]), 1)
         self.assertEqual(len(first["worst"]), 3)

@@ -33,7 +33,7 @@ class PackJourney(BrowserTestCase):
     def test_a_route_is_walked_and_the_camera_s_state_becomes_mine(self):
         page = self.pack("?tab=camera")
         places = page.get_by_role("table")
-        expect(places.get_by_text("to store")).to_have_count(3)
+        expect(places.get_by_text("to store")).to_have_count(4)
         self.walk(page, "Store “Vows in the chapel”")
         said = page.get_by_role("list", name="What it said")
         expect(said.get_by_role("listitem").first).to_have_text("stored in custom mode 1")
@@ -41,7 +41,7 @@ class PackJourney(BrowserTestCase):
 
         page.get_by_role("button", name="Mine stands like this now").click()
         expect(places.get_by_text("in the camera", exact=True)).to_have_count(1)
-        expect(places.get_by_text("to store")).to_have_count(2)
+        expect(places.get_by_text("to store")).to_have_count(3)
         self.wait_saved()
         document = CameraState.objects.get(document__body_id=str(ALDER)).document
         self.assertEqual((document["source"], document["slots"][0]["name"]), ("simulated", "Vows in the chapel"))

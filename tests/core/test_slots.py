@@ -204,14 +204,26 @@ class Packing(SimpleTestCase):
         self.assertEqual({place.role for place in packed.packing.places}, {"look"})
         self.assertTrue(all(move.route.slot for move in packed.packing.moves[1:]))
 
-    def test_a_held_button_reaches_what_it_may_change(self):
+    def test_a_held_button_reaches_what_it_may_change_and_names_the_rest(self):
         camera = body(slots=(SlotBank(kind="held_button", count=1, label="hold"),))
-        still, burst = {**STILL, "file": "jpeg", "peaking": "off"}, ACTION
+        burst = {"drive": "continuous_high", "af_mode": "continuous", "metering": "spot", "auto_off": 300.0}
+        still = {"drive": "single", "af_mode": "single", "metering": "multi_segment", "auto_off": 60.0}
         near = self.packed([item(1, "Portrait", **still), item(2, "Jump", **burst)], camera=camera).packing
         self.assertEqual((near.held.during, near.held.reaches), ("Portrait", "Jump"))
-        self.assertEqual(set(near.places[0].values), set(near.held.settings))
+        self.assertEqual(set(near.held.settings), {"drive", "af_mode", "metering"})  # sleeping shows in no picture
+        self.assertEqual(near.places[0].values, {name: burst[name] for name in near.held.settings})
         self.assertIn("difference", near.places[0].sentence)
-        far = self.packed([item(1, "Portrait", **STILL), item(2, "Jump", **burst)], camera=camera).packing
+
+        more = self.packed(
+            [item(1, "Portrait", **still, file="raw"), item(2, "Jump", **burst, file="jpeg")], camera=camera
+        ).packing
+        self.assertIn("but for recording", more.held.sentence)
+        self.assertLess(more.held.saves_s / more.moves[1].route.seconds, 1)
+        looks = {"picture_profile": "mono", "look_contrast": 2, "look_shadow": 1, "file": "jpeg"}
+        plain = {"picture_profile": "standard", "look_contrast": 0, "look_shadow": 0, "file": "raw"}
+        far = self.packed(
+            [item(1, "Portrait", **still, **plain), item(2, "Jump", **burst, **looks)], camera=camera
+        ).packing
         self.assertIsNone(far.held)
 
     def test_a_body_without_places_changes_by_hand(self):

@@ -4,36 +4,54 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from wide_aperture.core import catalogue
 from wide_aperture.core.camera.places import StoragePlace
 from wide_aperture.core.camera.state import StoredSlot, differences
 from wide_aperture.core.setup_document import Value
 from wide_aperture.core.slots.documents import HeldOffer, PackItem
 from wide_aperture.core.slots.filling import Filled
 
+MOST_LEFT = 3  # settings a held button may leave as they are and still be worth holding
+# No picture taken while the button is held shows these.
+NOT_IN_THE_PICTURE = frozenset({"Controls", "Power and care", "Playback", "Display", "Link"})
+
 
 def held_offer(
     place: StoragePlace, items: Sequence[PackItem], standing: Sequence[dict[str, Value]], by_hand_s: Sequence[float]
 ) -> tuple[HeldOffer, Filled] | None:
-    """The situation that differs from the one before only in what the button may change, and that saves most.
+    """The situation whose pictures come nearest while the button is held in the one before, and that saves most.
 
     Args: standing: how the body stands before each situation; by_hand_s: seconds of each transition by hand.
     """
-    fitting = [
-        (by_hand_s[k], k, differs)
-        for k in range(1, len(items))
-        if (differs := differences(standing[k], items[k].target)) and all(place.holds(name) for name in differs)
+    found = [_offer(place, items, k, standing[k], by_hand_s[k]) for k in range(1, len(items))]
+    return max((each for each in found if each), key=lambda each: each[0].saves_s, default=None)
+
+
+def _offer(
+    place: StoragePlace, items: Sequence[PackItem], k: int, before: dict[str, Value], by_hand_s: float
+) -> tuple[HeldOffer, Filled] | None:
+    item = items[k]
+    differs = [
+        name for name in differences(before, item.target) if catalogue.setting(name).group not in NOT_IN_THE_PICTURE
     ]
-    if not fitting:
+    reached = tuple(name for name in differs if place.holds(name))
+    rest = [_within(catalogue.setting(name).label) for name in differs if name not in reached]
+    if not reached or len(rest) > MOST_LEFT:
         return None
-    saves_s, k, differs = max(fitting, key=lambda found: found[0])
-    values = {name: items[k].target[name] for name in differs}
+    but = f", but for {', '.join(rest)}" if rest else ""
+    values = {name: item.target[name] for name in reached}
     offer = HeldOffer(
         place=place.id,
         during=items[k - 1].title,
-        reaches=items[k].title,
-        settings=differs,
-        saves_s=saves_s,
-        sentence=f"While the button is held in “{items[k - 1].title}”, the camera stands as for “{items[k].title}”.",
+        reaches=item.title,
+        settings=reached,
+        saves_s=by_hand_s * len(reached) / len(differs),
+        sentence=f"While the button is held in “{items[k - 1].title}”, the camera stands as for “{item.title}”{but}.",
     )
-    slot = StoredSlot(id=place.id, name=items[k].title, values=values, family=place.family)
+    slot = StoredSlot(id=place.id, name=item.title, values=values, family=place.family)
     return offer, Filled(slot, "situation", values, k)
+
+
+def _within(label: str) -> str:
+    """A label inside a sentence; abbreviations keep their capitals."""
+    return label if label[1:2].isupper() else label[:1].lower() + label[1:]

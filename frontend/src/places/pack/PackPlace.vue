@@ -15,7 +15,7 @@ import RouteSteps from './RouteSteps.vue'
 import { useCamera } from './useCamera'
 import { PACK_TABS, useOpenRoute } from './useOpenRoute'
 import { usePack } from './usePack'
-import { secondsText, walked } from './walked'
+import { preparationText, secondsText, walked } from './walked'
 
 const ControlsPanel = defineAsyncComponent(() => import('./ControlsPanel.vue'))
 const CameraPanel = defineAsyncComponent(() => import('./CameraPanel.vue'))
@@ -102,7 +102,7 @@ useShortcuts([
           <li v-for="(each, k) in packed.packing.preparation" :key="k" :class="{ on: open === `p${k}` }">
             <button class="plain way" @click="open = `p${k}`">
               <span class="soft">{{ each.place ? labelOf(each.place) : '' }}</span>
-              <span>{{ each.place ? `Store “${each.title}”` : `Stand ready for “${each.title}”` }}</span>
+              <span>{{ preparationText(each) }}</span>
               <span>{{ each.route.differs }} to set</span>
               <span class="num">{{ secondsText(each.route.seconds + each.store_s) }}</span>
             </button>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { PackedBody, Route } from '@/api/types'
 import type { InPack } from './usePack'
+import { preparationText } from './walked'
 
 export const PACK_TABS = [
   { value: 'route', label: 'Route' },
@@ -48,7 +49,7 @@ export function useOpenRoute(pack: InPack, situationId: () => string | undefined
   const storing = computed(() => (open.value.startsWith('p') ? (packed.value?.packing.preparation[Number(open.value.slice(1))] ?? null) : null))
   const move = computed(() => packed.value?.packing.moves.find((each) => each.situation_id === open.value) ?? null)
   const openRoute = computed<Route | null>(() => storing.value?.route ?? move.value?.route ?? null)
-  const title = computed(() => (storing.value ? (storing.value.place ? `Store “${storing.value.title}”` : `Stand ready for “${storing.value.title}”`) : move.value ? `To “${move.value.title}”` : ''))
+  const title = computed(() => (storing.value ? preparationText(storing.value) : move.value ? `To “${move.value.title}”` : ''))
 
   /** Every body's ways in shooting order, so that two bodies are followed at once. */
   const day = computed(() =>
