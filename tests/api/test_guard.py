@@ -7,7 +7,7 @@ from pathlib import Path
 
 from django.core.management import CommandError, call_command
 from django.db import connection
-from django.test import Client, SimpleTestCase
+from django.test import Client, SimpleTestCase, override_settings
 
 from tests.api.base import ApiTestCase
 from wide_aperture.demo.load import load_demo
@@ -133,3 +133,21 @@ class Migration(SimpleTestCase):
             tables = {row[0] for row in sqlite3.connect(copies[0]).execute("SELECT name FROM sqlite_master")}
             self.assertIn("gear_body", tables)
             self.assertNotIn("setups_savedsetup", tables)
+
+
+class FrontEnd(ApiTestCase):
+    def test_a_front_end_that_is_not_built_says_what_to_run(self):
+        with tempfile.TemporaryDirectory() as folder, override_settings(FRONT_END=Path(folder)):
+            answer = self.client.get("/shoots")
+            self.assertEqual(answer.status_code, 503)
+            self.assertIn("make demo", answer.content.decode())
+
+    def test_every_address_of_a_place_is_the_one_page_and_only_for_reading(self):
+        with tempfile.TemporaryDirectory() as folder, override_settings(FRONT_END=Path(folder)):
+            (Path(folder) / "index.html").write_text("<html nonce='CSP_NONCE'></html>")
+            pages = {self.client.get(path).status_code for path in ("/", "/shoots/x/pack", "/gear")}
+            first, second = (self.client.get("/gear").content for _ in range(2))
+            self.assertEqual(self.client.post("/gear").status_code, 405)
+        self.assertEqual(pages, {200})
+        self.assertNotEqual(first, second)  # a nonce is used once
+        self.assertNotIn(b"CSP_NONCE", first)

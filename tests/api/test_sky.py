@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import uuid4
 
 import icalendar
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -41,6 +42,25 @@ class Day(SkyCase):
         self.assertGreater(day["ev100"][0], day["ev100"][-1] + 8)
         self.assertGreater(day["blocks"][0]["ev_high"], day["blocks"][0]["ev_low"] + 8)
         self.assertIn("sunset", [event["kind"] for event in day["events"]])
+
+    def test_blocks_with_light_of_their_own_keep_it(self):
+        at = {"from_min": 1120, "until_min": 1180}
+        blocks = [
+            {"id": str(uuid4()), **at, "light": {"kind": "ev", "ev100": 5, "ev_low": 4, "ev_high": 7, "cct_k": 3000}},
+            {"id": str(uuid4()), **at, "light": {"kind": "ev", "ev100": 9}},
+            {"id": str(uuid4()), **at, "light": {"kind": "named", "name": "overcast"}},
+            {"id": str(uuid4()), **at, "light": {"kind": "reading", "ev100": 11, "at_min": 1125}},
+        ]
+        given, steady, named, read = self.strip(blocks=blocks).json()["blocks"]
+        self.assertEqual([given[name] for name in ("ev100", "ev_low", "ev_high", "cct_k")], [5, 4, 7, 3000])
+        self.assertEqual((steady["ev_low"], steady["ev_high"], steady["cct_k"]), (9, 9, None))
+        self.assertGreater(named["cct_k"], 5500)
+        self.assertEqual(read["ev100"], 11)
+
+    def test_hours_of_one_kind_are_said_to_be_so(self):
+        self.assertIn("does not rise", self.strip(from_min=1380, until_min=1440).json()["sentence"])
+        self.assertIn("does not set", self.strip(from_min=660, until_min=780).json()["sentence"])
+        self.assertEqual(self.strip().json()["sentence"], "")
 
     def test_a_plan_takes_its_light_from_the_sky(self):
         asked = self.plan_request(situation=self.walk["situation"], sky=self.sky)

@@ -21,6 +21,7 @@ from wide_aperture.core.quantities import (
     parse_shutter,
     step_label,
 )
+from wide_aperture.core.quantities.text import exact_from_text
 
 
 class SeriesAgainstTheReference(SimpleTestCase):
@@ -115,3 +116,33 @@ class Text(SimpleTestCase):
     def test_any_time_reads_back_within_a_sixth_of_a_stop(self, value):
         # A grid time carries its marked label, and the farthest of those is 15 s for 16 s: 0.09 EV.
         self.assertLess(abs(math.log2(parse_shutter(format_shutter(value)) / value)), 1 / 6)
+
+
+class Markings(SimpleTestCase):
+    """What is printed on dials stands for exact steps; what is not printed stands for itself."""
+
+    def test_customary_markings_mean_their_exact_step(self):
+        for quantity, text, exact in (
+            ("shutter", "1/60", 1 / 64),
+            ("shutter", "1/125", 1 / 128),
+            ("shutter", "30 s", 32),
+            ("aperture", "f/5.6", 4 * math.sqrt(2)),
+            ("aperture", "f/11", 8 * math.sqrt(2)),
+            ("iso", "ISO 6400", 6400),
+        ):
+            with self.subTest(text=text):
+                self.assertAlmostEqual(exact_from_text(quantity, text), exact, delta=exact * 1e-9)
+
+    def test_what_no_dial_shows_is_taken_as_written(self):
+        for quantity, text, value in (("shutter", "1/70", 1 / 70), ("shutter", "2 min", 120), ("aperture", "f/6", 6), ("iso", "12.8k", 12800)):  # fmt: skip
+            with self.subTest(text=text):
+                self.assertAlmostEqual(exact_from_text(quantity, text), value, delta=value * 1e-9)
+
+    @given(index=st.integers(-30, 30), quantity=st.sampled_from(("shutter", "aperture", "iso")))
+    def test_a_step_s_own_label_leads_back_to_it(self, index, quantity):
+        try:
+            label = step_label(quantity, index)
+        except DomainError:
+            return  # beyond what any dial shows
+        exact = exact_step(quantity, index)
+        self.assertAlmostEqual(exact_from_text(quantity, label), exact, delta=exact * 1e-9)
