@@ -99,6 +99,13 @@ def route_seconds(state: CameraState, target: dict[str, Value], book: Phrasebook
     return best_way(state, target, book).seconds
 
 
+def seconds_after(
+    state: CameraState, target: dict[str, Value], book: Phrasebook, recalls: tuple[StoredSlot, ...]
+) -> float:
+    """Seconds of recalling these places, none or some, and setting the rest by the cheapest ways."""
+    return _after(state, target, book, recalls).seconds
+
+
 def best_way(state: CameraState, target: dict[str, Value], book: Phrasebook) -> _Way:
     """No recall, one full place, one look place, or one after the other: whichever is cheapest with its rest."""
     full = [slot for slot in state.slots if slot.values and slot.kind in ("full", "mode_position")]

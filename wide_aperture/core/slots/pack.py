@@ -12,7 +12,7 @@ from wide_aperture.core.camera.rules import settable
 from wide_aperture.core.camera.state import CameraState, differences
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook
-from wide_aperture.core.route.walk import route_seconds
+from wide_aperture.core.route.walk import seconds_after
 from wide_aperture.core.setup_document import Value
 from wide_aperture.core.slots.choose import Costs, choose, total
 from wide_aperture.core.slots.documents import (
@@ -122,20 +122,15 @@ def _matrices(
     state: CameraState,
 ) -> tuple[Costs, Costs]:
     """Weighed seconds of each transition by hand, and by recalling each setup first."""
-    bare = state.model_copy(update={"slots": (), "unsure": ()})
-    direct = np.array(
-        [
-            w * route_seconds(bare.model_copy(update={"values": before}), item.target, book)
-            for item, before, w in zip(items, standing, weights, strict=True)
-        ]
+    before = [state.model_copy(update={"values": values, "slots": (), "unsure": ()}) for values in standing]
+    targets = [item.target for item in items]
+    slots = [stored_slot(mains[0], item.title, {**base, **item.target}) for item in items] if mains else []
+    direct = np.array([seconds_after(b, t, book, ()) for b, t in zip(before, targets, strict=True)])
+    recalled = np.array(
+        [[seconds_after(b, t, book, (s,)) for b, t in zip(before, targets, strict=True)] for s in slots]
     )
-    recalled = np.full((len(items) if mains else 0, len(items)), np.inf)
-    for s in range(len(recalled)):
-        slot = stored_slot(mains[0], items[s].title, {**base, **items[s].target})
-        for j, before in enumerate(standing):
-            here = bare.model_copy(update={"values": before, "slots": (slot,)})
-            recalled[s, j] = weights[j] * route_seconds(here, items[j].target, book)
-    return direct, recalled
+    weigh = np.array(weights)
+    return direct * weigh, recalled.reshape(len(slots), len(items)) * weigh
 
 
 def _shown(
