@@ -10,9 +10,8 @@ from wide_aperture.core.camera.state import CameraState, differences, factory_va
 from wide_aperture.core.kit import SlotBank
 from wide_aperture.core.packing import ShootToPack, pack_shoot
 from wide_aperture.core.planner import plan
-from wide_aperture.core.precautions.failure import Planned
 from wide_aperture.core.route import route
-from wide_aperture.core.slots.documents import PackItem
+from wide_aperture.core.slots.documents import PackItem, Planned
 from wide_aperture.core.slots.pack import pack
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES

@@ -11,9 +11,8 @@ from wide_aperture.core.controls.layout import usual_controls
 from wide_aperture.core.kit import Body, SlotBank
 from wide_aperture.core.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.planner import plan
-from wide_aperture.core.precautions.failure import Planned
 from wide_aperture.core.setup_document import SettingValue, Setup, Value
-from wide_aperture.core.slots.documents import PackItem
+from wide_aperture.core.slots.documents import PackItem, Planned
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.shoots import IN_NUMBERS, SHOOTS

@@ -21,11 +21,11 @@ from wide_aperture.core.errors import DomainError
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.planner import plan
-from wide_aperture.core.precautions.failure import Planned, covers
+from wide_aperture.core.precautions.failure import covers
 from wide_aperture.core.precautions.knocked import Mishap, expected_frames, mishaps
 from wide_aperture.core.setup_document import Foundation, Value
 from wide_aperture.core.situation import LightBySky
-from wide_aperture.core.slots.documents import BodyPacking, PackItem, PackWishes
+from wide_aperture.core.slots.documents import BodyPacking, PackItem, PackWishes, Planned
 from wide_aperture.core.slots.pack import pack
 
 BodyId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
@@ -58,7 +58,6 @@ class PackedBody(Document):
     packing: BodyPacking
     controls: ControlPlan
     worst: tuple[Mishap, ...]
-    mishaps: tuple[Mishap, ...]
     state: CameraState
     packed_state: CameraState
     factory: dict[str, Value]
@@ -171,13 +170,11 @@ def _pack_body(
         habits=decisions.habits.get(str(body.id)) if decisions else None,
         other=agreed,
     )
-    every = _mishaps(items, book, values)
     return PackedBody(
         body_id=body.id,
         packing=packed.packing,
         controls=controls,
-        worst=every[:NAMED_MISHAPS],
-        mishaps=every,
+        worst=_mishaps(items, book, values)[:NAMED_MISHAPS],
         state=state,
         packed_state=packed.stored,
         factory=factory_values(body),

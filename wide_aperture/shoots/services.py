@@ -103,10 +103,8 @@ def _summary(
             unplannable += 1
             continue
         open_findings += sum(1 for f in computed.findings if f.is_open and f.level != "note")
-    readiness, action = _readiness(len(situations), without_kit, unplannable, open_findings)
-    if readiness == "planned" and not open_findings:
-        is_packed = {each.body_id for each in situations} <= packed
-        readiness, action = ("packed", "Print the cards") if is_packed else ("planned", "Pack the cameras")
+    is_packed = {each.body_id for each in situations} <= packed
+    readiness, action = _readiness(len(situations), without_kit, unplannable, open_findings, is_packed)
     return {
         "id": row.pk,
         "revision": row.revision,
@@ -127,7 +125,9 @@ def _next_light(context: SkyContext | None, situations: list[shoot_document.Plan
     return next_event(context, float(min(begins, default=0)))
 
 
-def _readiness(situations: int, without_kit: int, unplannable: int, open_findings: int) -> tuple[str, str]:
+def _readiness(
+    situations: int, without_kit: int, unplannable: int, open_findings: int, is_packed: bool
+) -> tuple[str, str]:
     if not situations:
         return "empty", "Add the first situation"
     if without_kit:
@@ -136,4 +136,4 @@ def _readiness(situations: int, without_kit: int, unplannable: int, open_finding
         return "unplanned", f"Mend the brief of {unplannable}: the lens does not have its focal length"
     if open_findings:
         return "planned", f"Read {open_findings} open finding{'s' if open_findings > 1 else ''}"
-    return "planned", "Pack the cameras"
+    return ("packed", "Print the cards") if is_packed else ("planned", "Pack the cameras")

@@ -1647,12 +1647,6 @@ export interface components {
              */
             clicks: number;
             /**
-             * Control
-             * @description The dial or button used, by its label
-             * @default
-             */
-            control: string;
-            /**
              * Deed
              * @enum {string}
              */
@@ -4815,8 +4809,6 @@ export interface components {
             };
             /** Fingerprint */
             fingerprint: string;
-            /** Mishaps */
-            mishaps: components["schemas"]["Mishap"][];
             packed_state: components["schemas"]["CameraState"];
             packing: components["schemas"]["BodyPacking"];
             /** Stale */
@@ -7110,11 +7102,6 @@ export interface components {
             focused: "nowhere" | "by the button" | "by half a press";
             /** Held */
             held?: string | null;
-            /**
-             * Is On
-             * @default true
-             */
-            is_on: boolean;
             /**
              * Page
              * @default

@@ -26,7 +26,6 @@ class SimulatedCamera(Document):
     """A body in the hand. state: settings and places; screen: what is open; as_recalled: values to fall back to at switch-off."""
 
     state: CameraState
-    is_on: bool = True
     screen: str = ""
     page: str = ""
     family: str = ""
@@ -56,9 +55,6 @@ class Action(Document):
     target: Annotated[str, Field(max_length=120)] = ""
     value: Value = None
     way: Way | None = None
-    control: Annotated[str, Field(max_length=120)] = Field(
-        default="", description="The dial or button used, by its label"
-    )
     clicks: Annotated[int, Field(ge=-60, le=60)] = 0
     name: Annotated[str, Field(max_length=120)] = ""
 

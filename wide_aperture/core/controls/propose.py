@@ -3,7 +3,7 @@
 Worth of a function = how often and how urgently the day changes what it reaches. Fit of a control = seconds saved against
 the screens, with the eye kept at the finder where it matters, minus what it costs when it is knocked. Controls take distinct
 functions; the best assignment is found by dynamic programming over sets of functions (Held and Karp 1962's table, for an
-assignment). A person's habits are kept unless they make the camera fail.
+assignment). A person's habits are kept; where they make the camera fail, a conflict says so.
 """
 
 from __future__ import annotations
@@ -25,7 +25,7 @@ EASILY_KNOCKED = 0.05
 CHANGE_COST = 0.8  # learning a new place for a finger
 QUICK_SCREEN_ITEMS, PERSONAL_MENU_ITEMS = 12, 8
 MOST_FUNCTIONS = 11
-NEEDED_IN_ACTION = {"comp": 1.0, "point": 1.0, "focus": 2.0, "focus_eye": 2.0, "af_area": 0.6}
+NEEDED_IN_ACTION = {"comp": 1.0, "point": 1.0, "af_area": 0.6}
 
 
 class Need(Document):
@@ -113,7 +113,7 @@ def _wanted(needs: Sequence[Need], values: dict[str, Value]) -> dict[str, float]
             for need in needs
             if need.setting in function.settings
         )
-        total += NEEDED_IN_ACTION.get(function.id, 0.0) if function.id not in ("focus", "focus_eye") else 0.0
+        total += NEEDED_IN_ACTION.get(function.id, 0.0)
         if (function.id, activation) in (("focus", "back_button"), ("focus_eye", "back_button_eye")):
             total += 20.0
         elif function.id in ("focus", "focus_eye"):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
+from wide_aperture.core.camera.rules import chosen_by_camera
 from wide_aperture.core.case import Case
 from wide_aperture.core.checks import Checked, run_checks
 from wide_aperture.core.document import Document
@@ -15,16 +16,6 @@ from wide_aperture.core.setup_document import Pin, Setup
 from wide_aperture.core.situation import Situation
 
 EXPOSURE = ("shutter_s", "aperture", "iso", "nd_stops")
-# What the body chooses by itself in each mode; everything else stays as it was set.
-BODY_CHOOSES: dict[str, frozenset[str]] = {
-    "manual_auto_iso": frozenset({"iso"}),
-    "aperture_priority": frozenset({"shutter_s"}),
-    "aperture_priority_auto_iso": frozenset({"shutter_s", "iso"}),
-    "shutter_priority": frozenset({"aperture"}),
-    "shutter_priority_auto_iso": frozenset({"aperture", "iso"}),
-    "program": frozenset({"shutter_s", "aperture"}),
-    "zone_focus_program": frozenset({"shutter_s", "iso"}),
-}
 
 
 class Assessment(Document):
@@ -52,7 +43,7 @@ def assess(
         the body choose it.
     Raises: DomainError for a focal length the lens does not have or an exposure value without meaning.
     """
-    free = BODY_CHOOSES.get(setup.option("exposure_mode") or "", frozenset()) - frozenset(by_hand)
+    free = frozenset(chosen_by_camera(setup.option("exposure_mode"))) - frozenset(by_hand)
     held = [
         Pin(setting=axis, value=value)
         for axis in EXPOSURE

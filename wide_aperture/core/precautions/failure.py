@@ -11,26 +11,12 @@ from uuid import UUID
 
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.kit import Accessories, Body, Lens
+from wide_aperture.core.kit import Body, Lens
 from wide_aperture.core.planner import plan
-from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.setup_document import Pin
-from wide_aperture.core.situation import Situation
+from wide_aperture.core.slots.documents import Planned
 
 NOTABLE_EV = 0.17
 CROP_REACH = 1.15  # a field of view narrower by this much is said
-
-
-@dataclass(frozen=True)
-class Planned:
-    """A situation with the kit it is planned on."""
-
-    situation: Situation
-    body: Body
-    lens: Lens
-    preferences: Preferences
-    accessories: Accessories
-    pins: tuple[Pin, ...] = ()
 
 
 @dataclass(frozen=True)

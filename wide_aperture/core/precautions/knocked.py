@@ -15,6 +15,7 @@ from wide_aperture.core.camera.rules import chosen_by_camera
 from wide_aperture.core.controls.functions import BY_ID
 from wide_aperture.core.controls.layout import Control
 from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.route.walk import DANGEROUS
 from wide_aperture.core.setup_document import Value
 from wide_aperture.core.slots.documents import PackItem
 
@@ -27,15 +28,15 @@ USUAL_MINUTES = 20.0
 
 # A leftover of another kind of scene: the values that spoil, the share of frames, how hard to notice, the sign.
 LEFTOVERS: tuple[tuple[str, tuple[Value, ...], float, float, str], ...] = (
-    ("self_timer", ("2s", "10s", "exposure_delay"), 1.0, SEEN, "the release waits"),
-    ("exposure_delay", ("1s", "2s"), 1.0, SEEN, "the release waits"),
-    ("bracketing", ("3x1", "5x1", "7x1", "3x2", "5x2"), 0.66, OFTEN_SEEN, "frames of three brightnesses in review"),
-    ("multiple_exposure", ("on",), 1.0, OFTEN_SEEN, "two scenes in one frame"),
-    ("af_mode", ("manual",), 0.9, OFTEN_SEEN, "no focus box lights up"),
+    ("self_timer", DANGEROUS["self_timer"], 1.0, SEEN, "the release waits"),
+    ("exposure_delay", DANGEROUS["exposure_delay"], 1.0, SEEN, "the release waits"),
+    ("bracketing", DANGEROUS["bracketing"], 0.66, OFTEN_SEEN, "frames of three brightnesses in review"),
+    ("multiple_exposure", DANGEROUS["multiple_exposure"], 1.0, OFTEN_SEEN, "two scenes in one frame"),
+    ("af_mode", DANGEROUS["af_mode"], 0.9, OFTEN_SEEN, "no focus box lights up"),
     ("af_mode", ("single",), 0.7, UNSEEN, "the box stays where the subject was"),
     ("stabilisation", ("off",), 0.4, UNSEEN, "the finder image trembles"),
-    ("noise_reduction_long_exposure", ("on",), 0.5, SEEN, "the camera is busy as long as the exposure was"),
-    ("focus_limiter", ("far", "near"), 0.8, OFTEN_SEEN, "focus runs to one end and back"),
+    ("noise_reduction_long_exposure", DANGEROUS["noise_reduction_long_exposure"], 0.5, SEEN, "the camera is busy as long as the exposure was"),
+    ("focus_limiter", ("far",), 0.8, OFTEN_SEEN, "focus runs to one end and back"),
     ("exposure_simulation", ("off",), 0.2, UNSEEN, "the finder stays bright whatever you set"),
     ("silent_mode", ("on",), 0.2, UNSEEN, "no sound; lamps draw bands"),
 )  # fmt: skip

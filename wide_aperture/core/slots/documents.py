@@ -9,12 +9,27 @@ from uuid import UUID
 from pydantic import Field
 
 from wide_aperture.core.document import Document, Finite, Name, NotNegative
+from wide_aperture.core.kit import Accessories, Body, Lens
 from wide_aperture.core.plan_document import Finding
+from wide_aperture.core.preferences import Preferences
 from wide_aperture.core.route import Route
-from wide_aperture.core.setup_document import Setup, Value
+from wide_aperture.core.setup_document import Pin, Setup, Value
+from wide_aperture.core.situation import Situation
 
 Role = Literal["situation", "stand_in", "guest", "home", "look", "reserved", "empty"]
 PlaceId = Annotated[str, Field(max_length=40)]
+
+
+@dataclass(frozen=True)
+class Planned:
+    """A situation with the kit it is planned on."""
+
+    situation: Situation
+    body: Body
+    lens: Lens
+    preferences: Preferences
+    accessories: Accessories
+    pins: tuple[Pin, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -6,19 +6,14 @@ from collections.abc import Iterator, Sequence
 
 from wide_aperture.core import catalogue
 from wide_aperture.core.camera.places import StoragePlace
+from wide_aperture.core.checks.controls import LIGHTS, NOISES
 from wide_aperture.core.explanations import explanation
 from wide_aperture.core.plan_document import Finding
 from wide_aperture.core.route.walk import DANGEROUS
 from wide_aperture.core.setup_document import Value
 from wide_aperture.core.slots.documents import Move, PackedPlace, PackItem
 
-HEARD: dict[str, Value] = {
-    "sounds": "on",
-    "shutter_sound": "on",
-    "timer_beep": "on",
-    "assist_lamp": "on",
-    "front_lamp": "on",
-}
+HEARD: dict[str, Value] = dict.fromkeys((*NOISES, *LIGHTS), "on")
 STILL_SPOILS = frozenset({"self_timer", "exposure_delay", "multiple_exposure", "bracketing", "trap_release"})
 
 

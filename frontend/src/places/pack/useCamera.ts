@@ -36,7 +36,7 @@ export function useCamera(body: () => Body | null, book: () => Phrasebook | null
       busy.value = false
     }
   }
-  const act = (action: Partial<CameraAction> & Pick<CameraAction, 'deed'>): Promise<Outcome | null> => send({ action: { target: '', value: null, way: null, control: '', clicks: 0, name: '', ...action } as CameraAction })
+  const act = (action: Partial<CameraAction> & Pick<CameraAction, 'deed'>): Promise<Outcome | null> => send({ action: { target: '', value: null, way: null, clicks: 0, name: '', ...action } as CameraAction })
   const step = (one: RouteStep): Promise<Outcome | null> => send({ step: one })
 
   /** Walks steps until one is refused; answers how many were done. */
