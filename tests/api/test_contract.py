@@ -96,6 +96,7 @@ class HostileInput(ApiTestCase):
         state = as_json(CameraState(id=uuid4(), body_id=BODIES[0].id, values=factory_values(BODIES[0])))
         camera = self.post("camera/new", {"body": self.body, "state": state}).json()
         kit = {"body": self.body, "book": None}
+        way = self.post("pack/route", {**kit, "state": state, "target": {"metering": "spot"}}).json()
         made = self.post("plan", self.plan_request()).json()
         in_case = self.plan_request(setup=made["setup"])
         begun = self.post("rehearsal", self.plan_request(scene=None)).json()
@@ -134,6 +135,7 @@ class HostileInput(ApiTestCase):
             },
             "pack/route": {**kit, "state": state, "target": {"metering": "spot", "iso": 800}},
             "camera/act": {**kit, "camera": camera, "action": {"deed": "set", "target": "iso", "value": 400, "way": "dial"}},
+            "pack/walked": {"state": state, "route": way},
             "camera/follow": {**kit, "camera": camera, "steps": []},
             "camera/new": {"body": self.body, "state": state},
             "phrasebooks/to-csv": book,

@@ -159,6 +159,23 @@ class Packed(PackCase):
         self.assertEqual(self.post("pack/route", {**asked, "book": None}).json()["differs"], 1)
         self.assert_problem(self.post("pack/route", {**asked, "target": {"gain": 1}}), 422)
 
+    def test_a_body_stands_as_the_route_says_once_it_was_walked(self):
+        doubted = {
+            **self.state,
+            "unsure": ["metering"],
+            "slots": [{"id": "full-1", "name": "Old", "values": {"drive": "interval"}}],
+        }
+        target = {"metering": "spot", "drive": "continuous_high"}
+        way = self.post("pack/route", {"body": self.body, "book": self.book, "state": doubted, "target": target}).json()
+        slot = {"id": "full-1", "name": "New", "values": target}
+        stands = self.post("pack/walked", {"state": doubted, "route": way, "stored": slot}).json()
+        self.assertEqual({name: stands["values"][name] for name in target}, target)
+        self.assertEqual((stands["unsure"], stands["active_slot"]), ([], "full-1"))
+        self.assertEqual([each["name"] for each in stands["slots"]], ["New"])
+        self.assertEqual(self.post("pack/walked", {"state": doubted, "route": way}).json()["slots"][0]["name"], "Old")
+        wrong = {"state": doubted, "route": way, "stored": {**slot, "id": "shelf"}}
+        self.assert_problem(self.post("pack/walked", wrong), 422, "/stored/id")
+
     def test_a_card_speaks_the_camera_s_words(self):
         hand = {"book": self.book, "recall": "custom mode 2, “Half”", "by_hand": ["metering"]}
         card = self.post("card", self.plan_request(hand=hand)).json()

@@ -53,7 +53,10 @@ class PackJourney(BrowserTestCase):
         expect(page.get_by_text("1 not sure")).to_be_visible()
         self.tab(page, "Route")
         page.get_by_role("button", name="Store “Walk at sunset”").click()
+        page.get_by_role("button", name="Done: it stands like this now").click()
+        expect(places.get_by_text("in the camera", exact=True)).to_have_count(2)
         page.get_by_role("button", name="Undo").click()
+        expect(places.get_by_text("in the camera", exact=True)).to_have_count(1)
         self.wait_saved()
 
     def test_both_bodies_are_packed_and_the_card_says_what_is_recalled(self):

@@ -14,6 +14,7 @@ from wide_aperture.core.phrasebook import CsvReading, from_csv, to_csv
 from wide_aperture.core.precautions.failure import Failure
 from wide_aperture.core.route import Route, route
 from wide_aperture.core.route.follow import action_of, follow
+from wide_aperture.core.slots.moves import after, stored_in
 from wide_aperture.pack import services
 from wide_aperture.pack.models import CameraState, Packing, Phrasebook
 from wide_aperture.pack.schemas import (
@@ -26,6 +27,7 @@ from wide_aperture.pack.schemas import (
     PackRequest,
     RouteRequest,
     TextOut,
+    WalkedRequest,
 )
 from wide_aperture.server.problems import Problem
 from wide_aperture.store.api import add_document_routes
@@ -87,6 +89,13 @@ def pack_route(request, asked: RouteRequest):
     """The cheapest way from a state to values."""
     book = asked.book or book_of(asked.body, {})
     return route(asked.state, asked.target, book, asked.body)
+
+
+@pack.post("/walked", response={200: core_state.CameraState, 422: Problem}, operation_id="pack_walked")
+def pack_walked(request, asked: WalkedRequest):
+    """How a body stands once a route was walked."""
+    state = after(asked.state, asked.route)
+    return stored_in(state, asked.stored) if asked.stored is not None else state
 
 
 @camera.post("/new", response={200: SimulatedCamera, 422: Problem}, operation_id="camera_new")

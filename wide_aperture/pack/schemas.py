@@ -8,11 +8,11 @@ from pydantic import Field, model_validator
 
 from wide_aperture.core import kit
 from wide_aperture.core.camera.simulated import Action, SimulatedCamera
-from wide_aperture.core.camera.state import CameraState
+from wide_aperture.core.camera.state import CameraState, StoredSlot
 from wide_aperture.core.daylight.day import SkyContext
 from wide_aperture.core.packing import PackingDocument
 from wide_aperture.core.phrasebook import Phrasebook
-from wide_aperture.core.route import RouteStep
+from wide_aperture.core.route import Route, RouteStep
 from wide_aperture.core.setup_document import Foundation, Value
 from wide_aperture.core.shoot_document import PlannedSituation
 
@@ -64,6 +64,14 @@ class RouteRequest(Schema):
     book: Phrasebook | None = None
     state: CameraState
     target: dict[str, Value]
+
+
+class WalkedRequest(Schema):
+    """A route walked to its end, and the place stored then, if any."""
+
+    state: CameraState
+    route: Route
+    stored: StoredSlot | None = None
 
 
 class CsvIn(Schema):

@@ -543,6 +543,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pack/walked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pack Walked
+         * @description How a body stands once a route was walked.
+         */
+        post: operations["pack_walked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/packings": {
         parameters: {
             query?: never;
@@ -7944,6 +7964,15 @@ export interface components {
              */
             output: "screen" | "print_a4" | "print_a3" | "print_60cm";
         };
+        /**
+         * WalkedRequest
+         * @description A route walked to its end, and the place stored then, if any.
+         */
+        WalkedRequest: {
+            route: components["schemas"]["Route"];
+            state: components["schemas"]["CameraState"];
+            stored?: components["schemas"]["StoredSlot"] | null;
+        };
         /** WaypointOut */
         WaypointOut: {
             /** Elevation M */
@@ -8371,6 +8400,7 @@ export type TurnRequest = components['schemas']['TurnRequest'];
 export type TypicalOut = components['schemas']['TypicalOut'];
 export type VisibleOut = components['schemas']['VisibleOut'];
 export type VisibleRequest = components['schemas']['VisibleRequest'];
+export type WalkedRequest = components['schemas']['WalkedRequest'];
 export type WaypointOut = components['schemas']['WaypointOut'];
 export type WhiteOut = components['schemas']['WhiteOut'];
 export type WhiteRequest = components['schemas']['WhiteRequest'];
@@ -9799,6 +9829,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Route"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pack_walked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkedRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraState"];
                 };
             };
             /** @description Unprocessable Entity */

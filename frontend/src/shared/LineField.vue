@@ -2,7 +2,7 @@
 /** A bare line (or a few) of text for tables: what is being typed stays, whatever else is redrawn; told when it is left. */
 import { ref, watch } from 'vue'
 
-const props = withDefaults(defineProps<{ value: string; label: string; rows?: number; most?: number; disabled?: boolean; placeholder?: string; number?: boolean }>(), { rows: 1, most: 120 })
+const props = withDefaults(defineProps<{ value: string; label: string; rows?: number; most?: number; disabled?: boolean; placeholder?: string }>(), { rows: 1, most: 120 })
 const emit = defineEmits<{ change: [text: string] }>()
 const text = ref(props.value)
 const typing = ref(false)
@@ -15,5 +15,5 @@ function leave(): void {
 
 <template>
   <textarea v-if="rows > 1" v-model="text" class="line" :rows="rows" :aria-label="label" @focus="typing = true" @blur="leave" />
-  <input v-else v-model="text" class="line" :inputmode="number ? 'numeric' : undefined" :maxlength="most" :aria-label="label" :disabled="disabled" :placeholder="placeholder" @focus="typing = true" @blur="leave" @keydown.enter="leave" />
+  <input v-else v-model="text" class="line" :maxlength="most" :aria-label="label" :disabled="disabled" :placeholder="placeholder" @focus="typing = true" @blur="leave" @keydown.enter="leave" />
 </template>

@@ -23,6 +23,8 @@ const props = withDefaults(
     optional?: boolean
     emptyMeans?: string
     hint?: string
+    /** The label is only spoken: a heading names the field for those who see it. */
+    spoken?: boolean
   }>(),
   { unit: '', optional: false },
 )
@@ -71,7 +73,7 @@ function leave(): void {
 
 <template>
   <div class="field">
-    <label :for="id">{{ label }}</label>
+    <label :class="{ 'visually-hidden': spoken }" :for="id">{{ label }}</label>
     <Input
       :id="id"
       :value="text"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from wide_aperture.core.camera.state import CameraState, differences
+from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.kit import Body
 from wide_aperture.core.phrasebook import Phrasebook
 from wide_aperture.core.route import Route, route
@@ -80,6 +80,12 @@ def after(state: CameraState, way: Route) -> CameraState:
             values[step.setting] = step.value
             unsure.discard(step.setting)
     return state.model_copy(update={"values": values, "active_slot": active, "unsure": tuple(sorted(unsure))})
+
+
+def stored_in(state: CameraState, slot: StoredSlot) -> CameraState:
+    """How a body stands once a place was stored in it."""
+    others = tuple(each for each in state.slots if each.id != slot.id)
+    return state.model_copy(update={"slots": (*others, slot), "active_slot": slot.id})
 
 
 def _proposal(item: PackItem, before: PackItem | None, way: Route, pause: float | None, has_room: bool) -> str:

@@ -11,7 +11,7 @@ from wide_aperture.core.phrasebook import Phrasebook
 from wide_aperture.core.route import route
 from wide_aperture.core.setup_document import Value
 from wide_aperture.core.slots.documents import Preparation
-from wide_aperture.core.slots.moves import after
+from wide_aperture.core.slots.moves import after, stored_in
 
 STORE_S = 6.0
 
@@ -43,7 +43,7 @@ def prepare(
     waiting.sort(key=lambda each: not differences(each.target, first) and not differences(first, each.target))
     for each in waiting:
         way = route(state, each.target, book, body)
-        state = _stored_in(after(state, way), each.slot)
+        state = stored_in(after(state, way), each.slot)
         found.append(
             Preparation(title=each.slot.name, place=each.slot.id, route=way, store_s=STORE_S, values=each.slot.values)
         )
@@ -57,8 +57,3 @@ def prepare(
 def _is_old(state: CameraState, filling: Filling) -> bool:
     known = state.slot(filling.slot.id)
     return known is None or bool(differences(known.values, filling.must))
-
-
-def _stored_in(state: CameraState, slot: StoredSlot) -> CameraState:
-    others = tuple(each for each in state.slots if each.id != slot.id)
-    return state.model_copy(update={"slots": (*others, slot), "active_slot": slot.id})

@@ -4,6 +4,7 @@ import { Button, Select } from 'ant-design-vue'
 import { computed } from 'vue'
 import type { Body } from '@/api/types'
 import LineField from '@/shared/LineField.vue'
+import NumberField from '@/shared/NumberField.vue'
 import { tables } from '@/shared/tables'
 
 type Bank = Body['slots'][number]
@@ -23,7 +24,6 @@ const settings = computed(() => (tables.value?.settings ?? []).map((entry) => ({
 const change = (at: number, part: Partial<Bank>): void => void (banks.value = banks.value.map((bank, k) => (k === at ? { ...bank, ...part } : bank)))
 const drop = (at: number): void => void (banks.value = banks.value.filter((_, k) => k !== at))
 const add = (): void => void (banks.value = [...banks.value, { kind: 'full', count: 1, label: 'custom mode', leaves_out: [], changes: 'choice', family: '' }])
-const counted = (text: string, before: number): number => Math.min(30, Math.max(1, Math.round(Number(text)) || before))
 </script>
 
 <template>
@@ -43,7 +43,7 @@ const counted = (text: string, before: number): number => Math.min(30, Math.max(
               <option v-for="kind in KINDS" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
             </select>
           </td>
-          <td><LineField class="count" number :value="String(bank.count)" :label="`Places in bank ${k + 1}`" @change="(text) => change(k, { count: counted(text, bank.count) })" /></td>
+          <td><NumberField class="count" spoken :label="`Places in bank ${k + 1}`" :pointer="`/slots/${k}/count`" :value="bank.count" :least="1" :most="30" @update:value="(v) => change(k, { count: Math.round(v!) })" /></td>
           <td>
             <select class="line" :value="bank.changes" :aria-label="`Changes in bank ${k + 1}`" @change="change(k, { changes: ($event.target as HTMLSelectElement).value as Bank['changes'] })">
               <option v-for="each in CHANGES" :key="each.value" :value="each.value">{{ each.label }}</option>

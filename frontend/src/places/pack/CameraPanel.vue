@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import type { Body, Control, PackedBody, Phrasebook, Preparation, Route } from '@/api/types'
 import { sayValue, settingOf } from '@/shared/tables'
 import BodyDrawing, { type DrawnControl } from './BodyDrawing.vue'
+import { useFunctions } from './functions'
 import type { InHand } from './useCamera'
 import type { InPack } from './usePack'
 
@@ -28,11 +29,9 @@ const readings = computed(() =>
   }),
 )
 const controls = computed(() => (props.book?.controls?.length ? props.book.controls : props.usual))
-const functionOf = (control: Control): string => {
-  const said = control.setting ? values.value[control.setting] : undefined
-  return typeof said === 'string' && control.functions.includes(said) ? said : (control.assigned ?? 'off')
-}
-const drawn = computed<DrawnControl[]>(() => controls.value.map((control) => ({ ...control, does: functionOf(control).replaceAll('_', ' ') })))
+const { labelOf, functionOf } = useFunctions()
+const does = (control: Control): string => labelOf(functionOf(control, values.value))
+const drawn = computed<DrawnControl[]>(() => controls.value.map((control) => ({ ...control, does: does(control) })))
 const selected = ref<string | null>(null)
 const picked = computed(() => controls.value.find((control) => control.id === selected.value) ?? null)
 const turns = computed(() => picked.value !== null && ['dial', 'ring'].includes(picked.value.kind))
@@ -94,7 +93,7 @@ const takeOver = (): void => {
     <BodyDrawing :controls="drawn" :selected="selected" @pick="(id) => (selected = id)" />
     <div class="deeds">
       <template v-if="picked">
-        <b>{{ picked.label }}</b><span class="soft">{{ functionOf(picked).replaceAll('_', ' ') }}</span>
+        <b>{{ picked.label }}</b><span class="soft">{{ does(picked) }}</span>
         <template v-if="turns">
           <Button size="small" :disabled="busy" @click="act({ deed: 'turn', target: picked.id, clicks: -1 })">Turn left</Button>
           <Button size="small" :disabled="busy" @click="act({ deed: 'turn', target: picked.id, clicks: 1 })">Turn right</Button>

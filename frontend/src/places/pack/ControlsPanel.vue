@@ -1,19 +1,15 @@
 <script setup lang="ts">
 /** What each control should do on this day, why, and what does not go together. */
 import { computed, ref } from 'vue'
-import { answered, client } from '@/api/client'
-import type { Control, ControlFunction, PackedBody, Phrasebook } from '@/api/types'
+import type { Control, PackedBody, Phrasebook } from '@/api/types'
 import { settingOf } from '@/shared/tables'
 import BodyDrawing, { type DrawnControl } from './BodyDrawing.vue'
+import { useFunctions } from './functions'
 import type { InPack } from './usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody; book: Phrasebook | null; usual: readonly Control[] }>()
-const functions = ref<ControlFunction[]>([])
-answered(client.GET('/api/v1/pack/functions'))
-  .then((found) => (functions.value = found))
-  .catch(() => undefined)
+const { labelOf } = useFunctions()
 const selected = ref<string | null>(null)
-const labelOf = (id: string): string => functions.value.find((each) => each.id === id)?.label ?? id
 const controls = computed(() => (props.book?.controls?.length ? props.book.controls : props.usual))
 const proposed = computed(() => new Map(props.packed.controls.controls.map((each) => [each.control, each])))
 const troubled = computed(() => new Set(props.packed.controls.conflicts.flatMap((each) => each.controls)))

@@ -2,7 +2,7 @@
 /** What none, one, two … places make of the seconds of a shoot. */
 import { computed } from 'vue'
 import type { BodyPacking } from '@/api/types'
-import { secondsText } from './walked'
+import { secondsText } from './routeWords'
 
 const props = defineProps<{ costs: BodyPacking['costs'] }>()
 const most = computed(() => Math.max(...props.costs.map((each) => each.seconds), 1))

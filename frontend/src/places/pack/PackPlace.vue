@@ -15,7 +15,7 @@ import RouteSteps from './RouteSteps.vue'
 import { useCamera } from './useCamera'
 import { PACK_TABS, useOpenRoute } from './useOpenRoute'
 import { usePack } from './usePack'
-import { preparationText, secondsText, walked } from './walked'
+import { preparationText, secondsText } from './routeWords'
 
 const ControlsPanel = defineAsyncComponent(() => import('./ControlsPanel.vue'))
 const CameraPanel = defineAsyncComponent(() => import('./CameraPanel.vue'))
@@ -28,9 +28,13 @@ const { loaded, failed, shoot, situations, bodies, answer, problem } = pack
 const { bodyTabs, bodyId, packed, tab, open, storing, move, openRoute, title: openTitle, day, show, nextBody } = useOpenRoute(pack, () => props.situationId)
 const body = computed(() => bodies.value.find((each) => each.id === bodyId.value) ?? null)
 const book = computed(() => pack.bookOf(bodyId.value))
+const trouble = ref('')
 const usual = ref<Control[]>([])
-watch([body, book], async ([itsBody, itsBook]) => {
-  if (itsBody && !itsBook?.controls?.length) usual.value = (await answered(client.POST('/api/v1/phrasebooks/usual', { body: itsBody }))).controls ?? []
+watch([body, book], ([itsBody, itsBook]) => {
+  if (!itsBody || itsBook?.controls?.length) return
+  answered(client.POST('/api/v1/phrasebooks/usual', { body: itsBody }))
+    .then((found) => (usual.value = found.controls ?? []))
+    .catch((error: Error) => (trouble.value = error.message))
 }, { immediate: true })
 
 const labelOf = (placeId: string | null | undefined): string => packed.value?.packing.places.find((each) => each.id === placeId)?.label ?? ''
@@ -41,12 +45,14 @@ const hourOf = (id: string): string => {
 const hand = useCamera(() => body.value, () => book.value, () => packed.value?.state ?? null)
 const current = ref<number | null>(null)
 watch(open, () => (current.value = null))
-function done(): void {
+async function done(): Promise<void> {
   if (!packed.value || !openRoute.value) return
-  const family = packed.value.packing.places.find((each) => each.id === storing.value?.place)?.family ?? ''
-  pack.record(packed.value, walked(packed.value.state, openRoute.value, storing.value, family), 'route')
+  try {
+    await pack.recordWalked(packed.value, openRoute.value, storing.value)
+  } catch (error) {
+    trouble.value = error instanceof Problem ? error.message : String(error)
+  }
 }
-const trouble = ref('')
 async function take(format: 'markdown' | 'csv'): Promise<void> {
   try {
     const text = await pack.fetchRoutes(format)

@@ -2,7 +2,7 @@
 /** A route to follow, step by step: the camera's words first, ours beside. */
 import { computed, ref, watch } from 'vue'
 import type { Route } from '@/api/types'
-import { secondsText } from './walked'
+import { secondsText } from './routeWords'
 
 const props = defineProps<{ route: Route; storesIn?: string | null; current?: number | null }>()
 const ticked = ref(new Set<number>())

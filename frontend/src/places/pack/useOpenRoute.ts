@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { PackedBody, Route } from '@/api/types'
 import type { InPack } from './usePack'
-import { preparationText } from './walked'
+import { preparationText } from './routeWords'
 
 export const PACK_TABS = [
   { value: 'route', label: 'Route' },

@@ -1,7 +1,7 @@
 /** A shoot's packing: what the server makes of its situations, the bag, the words and the known states. */
 import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
-import type { CameraState, Failure, PackedBody, PackingDocument, PackedShoot, PackRequest, PackWishes, Phrasebook } from '@/api/types'
+import type { CameraState, Failure, PackedBody, PackingDocument, PackedShoot, PackRequest, PackWishes, Phrasebook, Preparation, Route } from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import { computedSame } from '@/shared/computedSame'
@@ -76,6 +76,12 @@ export function usePack(shootId: () => string) {
     const known = states.value.find((each) => each.body_id === packed.body_id)
     edit('states', { ...packed.state, ...state, id: known?.id ?? newId(), body_id: packed.body_id, source, at: new Date().toISOString() })
   }
+  /** A route was walked to its end, and its place stored where it ends in one. */
+  async function recordWalked(packed: PackedBody, route: Route, storing: Preparation | null): Promise<void> {
+    const place = packed.packing.places.find((each) => each.id === storing?.place)
+    const stored = storing && place ? { id: place.id, name: storing.title, values: storing.values, family: place.family, stored_at: new Date().toISOString() } : null
+    record(packed, await answered(client.POST('/api/v1/pack/walked', { body: { state: packed.state, route, stored } })), 'route')
+  }
   /** All places are filled as proposed and the body stands ready for its first situation. */
   function recordPrepared(packed: PackedBody): void {
     const now = new Date().toISOString()
@@ -85,7 +91,7 @@ export function usePack(shootId: () => string) {
   const bookOf = (bodyId: string): Phrasebook | null => books.value.find((book) => book.body_id === bodyId) ?? null
   const stateOf = (bodyId: string): CameraState | null => states.value.find((state) => state.body_id === bodyId) ?? null
 
-  return { loaded, failed, shoot, situations, bodies, decisions, request, answer, problem, waiting, fetchFailures, fetchRoutes, wish, keepHabit, record, recordPrepared, bookOf, stateOf }
+  return { loaded, failed, shoot, situations, bodies, decisions, request, answer, problem, waiting, fetchFailures, fetchRoutes, wish, keepHabit, record, recordWalked, recordPrepared, bookOf, stateOf }
 }
 
 export type InPack = ReturnType<typeof usePack>

@@ -2,19 +2,16 @@
 /** The controls a body has, where they lie on the drawing, what each may do and how easily it is moved by accident. */
 import { Button, Select } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { answered, client } from '@/api/client'
-import type { Control, ControlFunction } from '@/api/types'
+import type { Control } from '@/api/types'
 import LineField from '@/shared/LineField.vue'
-import { parseNumber } from '@/shared/format'
+import NumberField from '@/shared/NumberField.vue'
 import BodyDrawing from '../../pack/BodyDrawing.vue'
+import { useFunctions } from '../../pack/functions'
 
+/** owner: whose controls, so that what is half typed stays with its body. */
+defineProps<{ owner: string }>()
 const controls = defineModel<Control[]>('controls', { required: true })
-const functions = ref<ControlFunction[]>([])
-answered(client.GET('/api/v1/pack/functions'))
-  .then((found) => (functions.value = found))
-  .catch(() => undefined)
-const choices = computed(() => functions.value.map((each) => ({ value: each.id, label: each.label })))
-const labelOf = (id: string | null | undefined): string => functions.value.find((each) => each.id === id)?.label ?? id ?? ''
+const { labelOf, choices } = useFunctions()
 const drawn = computed(() => controls.value.map((control) => ({ ...control, does: labelOf(control.assigned) })))
 const selected = ref<string | null>(null)
 const KINDS: Control['kind'][] = ['button', 'dial', 'joystick', 'ring', 'touch', 'switch']
@@ -36,14 +33,6 @@ function add(): void {
   selected.value = fresh.id
 }
 const picked = computed(() => controls.value.find((control) => control.id === selected.value) ?? null)
-const share = (text: string, before: number): number => {
-  const number = parseNumber(text)
-  return number === null ? before : Math.min(1, Math.max(0, number / 100))
-}
-const seconds = (text: string, before: number): number => {
-  const number = parseNumber(text)
-  return number === null || number < 0 || number > 60 ? before : number
-}
 </script>
 
 <template>
@@ -61,9 +50,9 @@ const seconds = (text: string, before: number): number => {
       <label><span class="soft">Its name</span><LineField :value="picked.label" label="Name of the control" @change="(text) => change(picked!.id, { label: text.trim() || picked!.label })" /></label>
       <label><span class="soft">Kind</span><select class="line" :value="picked.kind" @change="change(picked.id, { kind: ($event.target as HTMLSelectElement).value as Control['kind'] })"><option v-for="kind in KINDS" :key="kind">{{ kind }}</option></select></label>
       <label><span class="soft">Side</span><select class="line" :value="picked.face" @change="change(picked.id, { face: ($event.target as HTMLSelectElement).value as Control['face'] })"><option v-for="face in FACES" :key="face">{{ face }}</option></select></label>
-      <label><span class="soft">From the left, %</span><LineField number :value="String(Math.round(picked.x * 100))" label="From the left" @change="(text) => change(picked!.id, { x: share(text, picked!.x) })" /></label>
-      <label><span class="soft">From above, %</span><LineField number :value="String(Math.round(picked.y * 100))" label="From above" @change="(text) => change(picked!.id, { y: share(text, picked!.y) })" /></label>
-      <label><span class="soft">Seconds to use</span><LineField :value="String(picked.seconds)" label="Seconds to use" @change="(text) => change(picked!.id, { seconds: seconds(text, picked!.seconds ?? 0.6) })" /></label>
+      <NumberField label="From the left" unit="%" :pointer="`${owner}/controls/${picked.id}/x`" :value="Math.round(picked.x * 100)" :least="0" :most="100" @update:value="(v) => change(picked!.id, { x: v! / 100 })" />
+      <NumberField label="From above" unit="%" :pointer="`${owner}/controls/${picked.id}/y`" :value="Math.round(picked.y * 100)" :least="0" :most="100" @update:value="(v) => change(picked!.id, { y: v! / 100 })" />
+      <NumberField label="Seconds to use" unit="s" :pointer="`${owner}/controls/${picked.id}/seconds`" :value="picked.seconds ?? 0.6" :least="0" :most="60" @update:value="(v) => change(picked!.id, { seconds: v! })" />
       <label><span class="soft">Moved by accident</span><select class="line" :value="nearest(picked.knocks ?? 0.05)" @change="change(picked.id, { knocks: Number(($event.target as HTMLSelectElement).value) })"><option v-for="each in KNOCKS" :key="each.value" :value="each.value">{{ each.label }}</option></select></label>
       <label class="check"><input type="checkbox" :checked="picked.in_finder" @change="change(picked.id, { in_finder: ($event.target as HTMLInputElement).checked })" /> found with the eye at the finder</label>
       <div class="wide"><span class="soft">What it may do</span><Select mode="multiple" class="may" :value="picked.functions" :options="choices" option-filter-prop="label" aria-label="What it may do" @update:value="(chosen) => change(picked!.id, { functions: chosen as string[] })" /></div>
@@ -97,7 +86,7 @@ ol {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
   gap: 8px 12px;
-  align-items: end;
+  align-items: start;
 }
 
 .wide {

@@ -83,8 +83,12 @@ async function read(file: File): Promise<void> {
 }
 async function take(): Promise<void> {
   if (!book.value) return
-  const { text } = await answered(client.POST('/api/v1/phrasebooks/to-csv', { body: book.value }))
-  download(`phrasebook ${body.value?.name ?? ''}.csv`, text, 'text/csv')
+  try {
+    const { text } = await answered(client.POST('/api/v1/phrasebooks/to-csv', { body: book.value }))
+    download(`phrasebook ${body.value?.name ?? ''}.csv`, text, 'text/csv')
+  } catch (error) {
+    trouble.value = error instanceof Problem ? error.message : String(error)
+  }
 }
 useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
 </script>
@@ -118,7 +122,7 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
           <label><span class="soft">Find</span><input v-model="sought" class="line" type="search" /></label>
         </div>
         <h2>Controls</h2>
-        <ControlsTable :controls="book.controls ?? []" @update:controls="(controls) => change({ controls })" />
+        <ControlsTable :owner="book.id" :controls="book.controls ?? []" @update:controls="(controls) => change({ controls })" />
         <h2>Settings</h2>
         <table class="list">
           <thead><tr><th scope="col">Setting</th><th scope="col">The camera says</th><th scope="col">Where</th><th><span class="visually-hidden">Edit</span></th></tr></thead>
