@@ -10,8 +10,8 @@ from wide_aperture.core.kit import IsoCeilings
 from wide_aperture.core.sensor import SensorFigures, typical
 from wide_aperture.core.setup_document import Foundation as FoundationSettings
 from wide_aperture.gear.models import Body, Foundation, Lens
-from wide_aperture.server.problems import Problem
-from wide_aperture.store.api import add_document_routes
+from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.problems import Problem
 
 bodies = Router(tags=["gear"])
 lenses = Router(tags=["gear"])

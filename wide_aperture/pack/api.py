@@ -15,6 +15,8 @@ from wide_aperture.core.precautions.failure import Failure
 from wide_aperture.core.route import Route, route
 from wide_aperture.core.route.follow import action_of, follow
 from wide_aperture.core.slots.moves import after, stored_in
+from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.problems import Problem
 from wide_aperture.pack import services
 from wide_aperture.pack.models import CameraState, Packing, Phrasebook
 from wide_aperture.pack.schemas import (
@@ -29,8 +31,6 @@ from wide_aperture.pack.schemas import (
     TextOut,
     WalkedRequest,
 )
-from wide_aperture.server.problems import Problem
-from wide_aperture.store.api import add_document_routes
 
 phrasebooks = Router(tags=["pack"])
 states = Router(tags=["pack"])

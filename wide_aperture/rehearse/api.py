@@ -10,6 +10,7 @@ from wide_aperture.core.case import Case
 from wide_aperture.core.planner import plan
 from wide_aperture.core.rehearsal import Rehearsal, rehearsal
 from wide_aperture.core.scenes.catalogue import KINDS
+from wide_aperture.http.problems import Problem
 from wide_aperture.rehearse.schemas import (
     BracketOut,
     BracketRequest,
@@ -23,7 +24,6 @@ from wide_aperture.rehearse.schemas import (
     WhiteRequest,
 )
 from wide_aperture.rehearse.services import brackets, colours, frames, meters
-from wide_aperture.server.problems import Problem
 from wide_aperture.shoots.api import PlanRequest
 
 rehearse = Router(tags=["rehearse"])

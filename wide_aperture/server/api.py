@@ -12,14 +12,14 @@ from ninja.responses import NinjaJSONEncoder
 
 from wide_aperture.core.planner import PLANNER_VERSION
 from wide_aperture.gear.api import bodies, foundations, gear, lenses
+from wide_aperture.http import problems
+from wide_aperture.http.document_routes import register_problems
 from wide_aperture.pack.api import camera, pack, packings, phrasebooks, states
 from wide_aperture.rehearse.api import register_abandoned, rehearse
-from wide_aperture.server import problems
 from wide_aperture.server.backup_api import backup
 from wide_aperture.setups.api import setups
 from wide_aperture.shoots.api import live, shoots, situations
 from wide_aperture.sky.api import places, sky
-from wide_aperture.store.api import register_problems
 
 
 class StrictJson(BaseRenderer):

@@ -5,8 +5,8 @@ from django.utils import timezone
 from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 
+from wide_aperture.http.problems import Problem, problem
 from wide_aperture.server import backup as service
-from wide_aperture.server.problems import Problem, problem
 
 backup = Router(tags=["backup"])
 MOST_FILE_BYTES = 60_000_000

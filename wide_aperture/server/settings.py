@@ -49,7 +49,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "wide_aperture.server.middleware.requests.count_requests",
     "wide_aperture.server.middleware.policy.content_security_policy",
-    "wide_aperture.server.middleware.guard.loopback_guard",
+    "wide_aperture.http.guard.loopback_guard",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "wide_aperture.server.middleware.owner.sign_in_local_owner",
 ]

@@ -3,9 +3,9 @@
 from django.http import HttpRequest, HttpResponse
 from django.urls import path, re_path
 
+from wide_aperture.http.problems import problem
 from wide_aperture.server.api import api
 from wide_aperture.server.front_end import index
-from wide_aperture.server.problems import problem
 
 
 def unknown_api_address(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:

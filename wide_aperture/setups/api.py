@@ -7,10 +7,10 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from wide_aperture.core import documents
-from wide_aperture.server.problems import Problem
+from wide_aperture.http.document_routes import add_document_routes, envelope
+from wide_aperture.http.problems import Problem
 from wide_aperture.setups import services
 from wide_aperture.setups.models import SavedSetup
-from wide_aperture.store.api import add_document_routes, envelope
 
 setups = Router(tags=["setups"])
 

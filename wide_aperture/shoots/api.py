@@ -30,10 +30,10 @@ from wide_aperture.core.setup_document import Foundation, Pin, Setup
 from wide_aperture.core.situation import Situation as SituationDocument
 from wide_aperture.core.symptoms import RankedCause, find_causes, symptoms
 from wide_aperture.core.transfer import Transfer, transfer
-from wide_aperture.server.problems import Problem
+from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, envelope
+from wide_aperture.http.problems import Problem
 from wide_aperture.shoots import services
 from wide_aperture.shoots.models import Shoot, Situation
-from wide_aperture.store.api import PROBLEMS, add_document_routes, envelope
 
 shoots = Router(tags=["shoots"])
 situations = Router(tags=["shoots"])

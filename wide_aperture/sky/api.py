@@ -27,7 +27,8 @@ from wide_aperture.core.place_document import SavedPlace, zone_of
 from wide_aperture.core.planner import plan
 from wide_aperture.core.planner.changing_light import ChangingLight, changing_light
 from wide_aperture.core.sky import Star, stars
-from wide_aperture.server.problems import Problem, problem
+from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.problems import Problem, problem
 from wide_aperture.shoots.api import PlanRequest
 from wide_aperture.sky.models import Place
 from wide_aperture.sky.schemas import (
@@ -47,7 +48,6 @@ from wide_aperture.sky.schemas import (
     YearRequest,
 )
 from wide_aperture.sky.services import day, files, night
-from wide_aperture.store.api import add_document_routes
 
 places = Router(tags=["sky"])
 sky = Router(tags=["sky"])

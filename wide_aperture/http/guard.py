@@ -10,7 +10,7 @@ from collections.abc import Callable
 from django.core.exceptions import DisallowedHost
 from django.http import HttpRequest, HttpResponse
 
-from wide_aperture.server.problems import problem
+from wide_aperture.http.problems import problem
 
 BODY_TYPES = ("application/json", "multipart/form-data")
 BODY_METHODS = ("POST", "PUT", "PATCH")

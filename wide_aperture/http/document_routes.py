@@ -9,7 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Header, NinjaAPI, Router, Schema
 from pydantic import BaseModel
 
-from wide_aperture.server.problems import Problem, problem
+from wide_aperture.http.problems import Problem, problem
 from wide_aperture.store import services
 from wide_aperture.store.errors import PreconditionMissingError, RevisionConflictError, SnapshotError
 from wide_aperture.store.models import StoredDocument
