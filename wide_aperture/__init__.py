@@ -1,1 +1,3 @@
-"""Wide Aperture: computed camera setups for stills photographers."""
+"""Wide Aperture: computes a complete camera setup for every situation of a shoot."""
+
+VERSION = "0.6.0"

@@ -56,6 +56,17 @@ class ApiTestCase(TestCase):
         text = payload if isinstance(payload, str) else json.dumps(payload)
         return self.client.post(f"/api/v1/{path}", text, content_type=JSON)
 
+    def listed(self, kind: str, **query: Any) -> list[dict[str, Any]]:
+        """Every item of a list, page by page."""
+        found: list[dict[str, Any]] = []
+        cursor: str | None = None
+        while True:
+            page = self.client.get(f"/api/v1/{kind}", query if cursor is None else {**query, "cursor": cursor}).json()
+            found += page["items"]
+            cursor = page["next"]
+            if cursor is None:
+                return found
+
     def plan_request(self, **changes: Any) -> dict[str, Any]:
         return {
             "body": self.body,

@@ -40,7 +40,7 @@ class Planning(ApiTestCase):
 
     def test_nothing_is_stored(self):
         self.post("plan", self.plan_request())
-        self.assertEqual(self.client.get("/api/v1/situations").json(), [])
+        self.assertEqual(self.listed("situations"), [])
 
     def test_an_unexpected_failure_is_a_problem_too(self):
         with (
@@ -71,15 +71,15 @@ class Planning(ApiTestCase):
 class Overview(ApiTestCase):
     def test_every_demo_shoot_is_planned(self):
         self.demo()
-        rows = self.client.get("/api/v1/shoots/overview").json()
+        rows = self.listed("shoots/overview", budget_ms=2000)
         self.assertEqual({row["readiness"] for row in rows}, {"planned"})
         self.assertEqual(sum(row["situations"] for row in rows), len(SITUATIONS))
 
     def test_next_actions_follow_what_is_missing(self):
         self.put("shoots", self.shoot)
-        self.assertEqual(self.client.get("/api/v1/shoots/overview").json()[0]["next_action"], "Add the first situation")
+        self.assertEqual(self.listed("shoots/overview", budget_ms=2000)[0]["next_action"], "Add the first situation")
         self.put("situations", {**self.planned, "body_id": None})
-        self.assertIn("Choose body and lens", self.client.get("/api/v1/shoots/overview").json()[0]["next_action"])
+        self.assertIn("Choose body and lens", self.listed("shoots/overview", budget_ms=2000)[0]["next_action"])
 
 
 class GearEstimates(ApiTestCase):

@@ -57,7 +57,7 @@ class SavedWords(PackCase):
             "phrases": [{"setting": "gain", "words": "Gain", "reaches": [{"way": "menu", "path": ["a"]}]}],
         }
         problem = self.assert_problem(self.put("phrasebooks", wrong), 422)
-        self.assertIn("no setting 'gain'", json.dumps(problem))
+        self.assertIn("'gain' is no setting", json.dumps(problem))
 
     def test_other_people_s_books_states_and_packings_are_not_there(self):
         stranger = self.stranger()
@@ -66,7 +66,7 @@ class SavedWords(PackCase):
             with self.subTest(kind=kind):
                 self.put(kind, document)
                 model.objects.update(owner=stranger)
-                self.assertEqual(self.client.get(f"/api/v1/{kind}").json(), [])
+                self.assertEqual(self.listed(kind), [])
                 self.assert_problem(self.client.get(f"/api/v1/{kind}/{document['id']}"), 404)
                 self.assert_problem(self.put(kind, document, revision=1), 404)
 
@@ -89,8 +89,8 @@ class SavedWords(PackCase):
     def test_the_history_of_a_body_is_its_state_s_revisions(self):
         self.put("states", self.state)
         self.put("states", {**self.state, "source": "route", "unsure": ["iso"]}, revision=1)
-        found = self.client.get(f"/api/v1/states/{self.state['id']}/revisions").json()
-        self.assertEqual([each["document"]["source"] for each in found], ["factory", "route"])
+        found = self.listed(f"states/{self.state['id']}/revisions")
+        self.assertEqual([each["document"]["source"] for each in found], ["route", "factory"])
 
 
 class Packed(PackCase):
@@ -190,7 +190,7 @@ class Readiness(PackCase):
         self.demo()
 
         def row() -> dict[str, Any]:
-            rows = self.client.get("/api/v1/shoots/overview").json()
+            rows = self.listed("shoots/overview", budget_ms=2000)
             return next(each for each in rows if each["document"]["title"] == "Wedding at Ashcombe")
 
         before = row()

@@ -76,7 +76,7 @@ class Day(SkyCase):
 
     def test_the_list_of_shoots_knows_the_next_light(self):
         self.demo()
-        rows = {row["document"]["title"]: row for row in self.client.get("/api/v1/shoots/overview").json()}
+        rows = {row["document"]["title"]: row for row in self.listed("shoots/overview", budget_ms=2000)}
         self.assertRegex(rows["Wedding at Ashcombe"]["next_light"], r"^(Moon rises|sunset) \d\d:\d\d$")
 
     def test_the_stand_in_meter_answers_within_the_band(self):
@@ -171,6 +171,6 @@ class Files(SkyCase):
         place = as_json(PLACES[0])
         self.assertEqual(self.put("places", place).status_code, 201)
         self.assert_problem(self.put("places", {**place, "latitude_deg": 95}, revision=1), 422, "/latitude_deg")
-        self.assertEqual(self.client.get("/api/v1/places").json()[0]["document"]["name"], "Withen Ridge")
+        self.assertEqual(self.listed("places")[0]["document"]["name"], "Withen Ridge")
         zone = self.client.get("/api/v1/sky/zone", {"latitude_deg": 0, "longitude_deg": 0}).json()
         self.assertEqual(zone, {"zone": "Etc/GMT"})

@@ -26,7 +26,8 @@ class ImpossibleKitAndSituations(SimpleTestCase):
     def refused(self, build, where):
         with self.assertRaises(ValidationError) as caught:
             build()
-        said = " ".join(f"{'/'.join(map(str, e['loc']))} {e['msg']}" for e in caught.exception.errors())
+        errors = caught.exception.errors()
+        said = " ".join(f"{'/'.join(map(str, e['loc']))} {e.get('ctx', {}).get('field')} {e['msg']}" for e in errors)
         self.assertIn(where, said)
 
     def test_kit(self):

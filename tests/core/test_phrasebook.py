@@ -59,7 +59,7 @@ class Words(SimpleTestCase):
 
     def test_unknown_settings_options_and_doubles_are_refused(self):
         for wrong, said in (
-            ((Phrase(setting="gain", words="Gain", reaches=(MENU,)),), "no setting 'gain'"),
+            ((Phrase(setting="gain", words="Gain", reaches=(MENU,)),), "'gain' is no setting"),
             ((Phrase(setting="metering", words="R", options={"needle": "n"}, reaches=(MENU,)),), "no option 'needle'"),
             ((Phrase(setting="iso", words="A", reaches=(MENU,)), Phrase(setting="iso", words="B", reaches=(MENU,))), "twice"),
         ):  # fmt: skip

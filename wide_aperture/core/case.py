@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
-from functools import cached_property
 
 import numpy as np
 
@@ -12,6 +11,7 @@ from wide_aperture.core import motion, optics
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.kit import NOMINAL_SLACK, Accessories, Body, Lens, ShutterKind
 from wide_aperture.core.light import NamedLight, named_light
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.practice import (
     BLUR_SHARE,
     CROSSING_ANGLE_DEG,

@@ -5,12 +5,21 @@ from __future__ import annotations
 from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
+from pydantic_core import PydanticCustomError
 
 
 class Document(BaseModel):
     """A frozen JSON document: unknown fields, infinities and NaN are refused; open ends are null."""
 
     model_config = ConfigDict(extra="forbid", frozen=True, allow_inf_nan=False)
+
+
+def broken_rule(field: str, rule: str) -> PydanticCustomError:
+    """What a validator raises for values that do not fit together: the field that should change, and how.
+
+    field: its path below the document, parts joined by "/"; the API's pointer leads to it.
+    """
+    return PydanticCustomError("rule", "{rule}", {"rule": rule, "field": field})
 
 
 Finite = Annotated[float, Field(allow_inf_nan=False)]

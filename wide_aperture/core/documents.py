@@ -50,14 +50,45 @@ class SavedSetup(Document):
     findings: tuple[Finding, ...] = ()
 
 
+class SetupSummary(Document):
+    """What a list of saved setups shows of one."""
+
+    title: Name
+    note: Text
+    tags: tuple[str, ...]
+    version_of: UUID | None
+    version: int
+    saved_at: dt.datetime
+    kit: str
+    brief: str
+    exposure: tuple[float, float, float] = Field(description="Seconds, f-number, ISO")
+
+
+def summary_of(setup: SavedSetup) -> SetupSummary:
+    """The few lines a list of saved setups needs; the whole document is some hundred times as long."""
+    return SetupSummary(
+        title=setup.title,
+        note=setup.note,
+        tags=setup.tags,
+        version_of=setup.version_of,
+        version=setup.version,
+        saved_at=setup.saved_at,
+        kit=f"{setup.body.name}, {setup.lens.name}",
+        brief=f"{setup.situation.title}, {setup.situation.genre.replace('_', ' ')}",
+        exposure=(setup.choice.shutter_s, setup.choice.aperture, setup.choice.iso),
+    )
+
+
 def _from_version_1(document: dict[str, Any]) -> dict[str, Any]:
     """Version 2 added tags, versions, and whether a price is seen at the output."""
 
     def seen(price: dict[str, Any]) -> dict[str, Any]:
-        plainly = float(price.get("ev", 0)) >= 0.5
+        ev = price.get("ev")
+        plainly = isinstance(ev, int | float) and ev >= 0.5
         return {"seen": "plainly" if plainly else "barely", "seen_because": "Judged by its size alone.", **price}
 
-    prices = [seen(price) for price in document.get("prices", []) if isinstance(price, dict)]
+    found = document.get("prices")
+    prices = [seen(price) for price in found if isinstance(price, dict)] if isinstance(found, list) else []
     return {**document, "format_version": 2, "prices": prices}
 
 

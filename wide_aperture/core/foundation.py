@@ -8,7 +8,7 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from wide_aperture.core import catalogue
-from wide_aperture.core.document import Document, Name
+from wide_aperture.core.document import Document, Name, broken_rule
 from wide_aperture.core.kit import Body
 from wide_aperture.core.setup_document import Foundation, Value
 from wide_aperture.core.values import say_value
@@ -28,9 +28,9 @@ class FoundationDocument(Document):
         for name, value in self.settings.items():
             entry = known.get(name)
             if entry is None:
-                raise ValueError(f"settings/{name}: there is no such setting")
+                raise broken_rule(f"settings/{name}", "is no setting this program knows")
             if entry.options and value is not None and value not in {option.id for option in entry.options}:
-                raise ValueError(f"settings/{name}: {value!r} is no option of {entry.label}")
+                raise broken_rule(f"settings/{name}", f"{value!r} is no option of {entry.label}")
         return self
 
     def for_plan(self) -> Foundation:

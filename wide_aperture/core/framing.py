@@ -10,7 +10,7 @@ from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.kit import Accessories, Body, Lens
 from wide_aperture.core.practice import SUBJECT_HEIGHT_M
 from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.search import ExposureSearch
+from wide_aperture.core.search_many import Cheapest, cheapest_of
 from wide_aperture.core.situation import OPTICAL_INFINITY_M, Situation
 
 WELL_FRAMED = 0.6  # share of the frame's height
@@ -45,12 +45,10 @@ def rank_kit(
     free = situation.model_copy(update={"focal_length_mm": None})
     lenses = list(lenses)
     fixed = {owned.built_into for owned in lenses}
-    ranked = [
-        _framing(Case(body, lens, free, preferences, accessories))
-        for body in bodies
-        for lens in lenses
-        if _fits(body, lens, fixed)
-    ]
+    ranked = []
+    for body in bodies:
+        cases = [Case(body, lens, free, preferences, accessories) for lens in lenses if _fits(body, lens, fixed)]
+        ranked += [_framing(case, found) for case, found in zip(cases, cheapest_of(cases), strict=True)]
     return [framing for _, framing in sorted(ranked, key=lambda pair: pair[0])]
 
 
@@ -63,10 +61,8 @@ def _fits(body: Body, lens: Lens, bodies_with_own_lens: set[UUID | None]) -> boo
     return lens.image_circle_mm is None or lens.image_circle_mm >= diagonal * 0.98
 
 
-def _framing(case: Case) -> tuple[float, Framing]:
-    search = ExposureSearch(case)
-    cell = search.choice
-    price = sum(search.excesses(cell).values())
+def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
+    cell = found.cell
     near, far = _fills(case, case.near_m), _fills(case, case.far_m)
     middle = _fills(case, case.mid_m)
     misframed = 0.0
@@ -90,7 +86,7 @@ def _framing(case: Case) -> tuple[float, Framing]:
         shutter_s=cell.shutter_s,
         aperture=cell.aperture,
         iso=cell.iso,
-        price_ev=round(price, 2),
+        price_ev=round(found.price_ev, 2),
         sentence=sentence,
     )
     return cell.burden + FRAMING_WEIGHT * misframed, framing

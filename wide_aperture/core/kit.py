@@ -22,6 +22,7 @@ from wide_aperture.core.document import (
     Positive,
     Seconds,
     Text,
+    broken_rule,
 )
 from wide_aperture.core.sensor import SensorFigures
 
@@ -66,7 +67,7 @@ class IsoCeilings(Document):
     @model_validator(mode="after")
     def _push_is_not_lower(self) -> IsoCeilings:
         if self.push < self.routine:
-            raise ValueError("the ceiling at a push must not lie under the routine one")
+            raise broken_rule("push", "must not lie under the routine ceiling")
         return self
 
 
@@ -195,17 +196,17 @@ class Body(Document):
     @model_validator(mode="after")
     def _figures_fit_together(self) -> Body:
         if self.highest_iso < self.base_iso:
-            raise ValueError("highest_iso must not lie under base_iso")
+            raise broken_rule("highest_iso", "must not lie under the base ISO")
         if self.ceilings.routine < self.base_iso:
-            raise ValueError("ceilings/routine must not lie under base_iso")
+            raise broken_rule("ceilings/routine", "must not lie under the base ISO")
         if self.ceilings.push > self.highest_iso * NOMINAL_SLACK:
-            raise ValueError("ceilings/push must not lie above highest_iso")
+            raise broken_rule("ceilings/push", "must not lie above the highest ISO")
         if self.kelvin_high < self.kelvin_low:
-            raise ValueError("kelvin_high must not lie under kelvin_low")
+            raise broken_rule("kelvin_high", "must not lie under the lowest")
         if self.automatic_kelvin_high < self.automatic_kelvin_low:
-            raise ValueError("automatic_kelvin_high must not lie under automatic_kelvin_low")
+            raise broken_rule("automatic_kelvin_high", "must not lie under the lowest")
         if not self.shutter_kinds:
-            raise ValueError("fastest_mechanical_s: the body needs at least one shutter kind with its shortest time")
+            raise broken_rule("fastest_mechanical_s", "is needed, or another shutter kind with its shortest time")
         return self
 
     @cached_property
@@ -299,13 +300,15 @@ class Lens(Document):
     @model_validator(mode="after")
     def _figures_fit_together(self) -> Lens:
         if self.focal_max_mm < self.focal_min_mm:
-            raise ValueError("focal_max_mm must not be shorter than focal_min_mm")
+            raise broken_rule("focal_max_mm", "must not be shorter than the shortest")
         if not self.fixed_aperture and any(a.f_number > self.smallest_f_number for a in self.widest):
-            raise ValueError("smallest_f_number must not be wider than the widest aperture")
+            raise broken_rule("smallest_f_number", "must not be wider than the widest aperture")
         return self
 
     def widest_at(self, focal_length_mm: float) -> float:
         """The widest f-number at a focal length, held flat beyond the ends of the curve."""
+        if len(self.widest) == 1:
+            return self.widest[0].f_number
         known = sorted(self.widest, key=lambda a: a.focal_length_mm)
         stops = np.interp(
             math.log2(focal_length_mm),

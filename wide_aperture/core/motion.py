@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.numeric import Number, as_floats, not_negative, plain, positive, within
+from wide_aperture.core.numeric import Number, as_floats, every, not_negative, plain, positive, within
 
 SIDEREAL_RATE_ARCSEC_S = 15.04106864  # 360 deg in 86164.0905 s, the mean sidereal day
 RADIANS_PER_ARCSEC = math.pi / 180 / 3600
@@ -30,7 +31,7 @@ def image_speed(
     across = not_negative("speed_m_s", speed_m_s) * np.abs(np.sin(np.radians(as_floats(angle_deg))))
     distance_mm = positive("distance_m", distance_m, may_be_infinite=True) * 1000
     focal = positive("focal_length_mm", focal_length_mm)
-    if not np.all(distance_mm > focal):
+    if not every(distance_mm > focal):
         raise DomainError("distance_m", distance_m, "must lie beyond the focal length")
     return plain(np.asarray(across * 1000 * focal / (distance_mm - focal)))
 
@@ -115,6 +116,7 @@ def sharp_chance(stops_slower_than_limit: ArrayLike) -> Number:
     return plain(np.asarray(1 / (1 + np.exp(slope * (past - 1.5)))))
 
 
+@lru_cache(maxsize=64)
 def burst_gain_stops(frames: int) -> float:
     """Return by how many stops a burst of n frames lowers the hand-hold floor at the same chance of success.
 

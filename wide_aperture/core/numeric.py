@@ -14,14 +14,23 @@ Floats = NDArray[np.float64]
 Number = Any  # a float for scalar arguments, an array for array arguments
 
 
+# One number at a time is how plans ask, thousands of times; numpy's machinery for arrays is kept out of its way.
+ONE = (float, int, np.float64)
+
+
 def as_floats(value: ArrayLike) -> Floats:
     return np.asarray(value, dtype=np.float64)
 
 
+def every(condition: Any) -> bool:
+    """True when a condition holds everywhere, for one number as for an array."""
+    return bool(condition.all()) if isinstance(condition, np.ndarray) else bool(condition)
+
+
 def positive(field: str, value: ArrayLike, *, may_be_infinite: bool = False) -> Floats:
     """Return value as floats. Raises DomainError unless every element is above 0 (and finite)."""
-    if type(value) is float and 0 < value < math.inf:  # the common case, without numpy's overhead for one number
-        return cast(Floats, np.float64(value))
+    if type(value) in ONE and (0 < value < math.inf or (may_be_infinite and value == math.inf)):  # type: ignore[operator]
+        return cast(Floats, np.float64(value))  # type: ignore[arg-type]
     floats = as_floats(value)
     if not np.all(floats > 0) or (not may_be_infinite and np.any(np.isinf(floats))):
         rule = "must be above 0" if may_be_infinite else "must be finite and above 0"
@@ -31,8 +40,8 @@ def positive(field: str, value: ArrayLike, *, may_be_infinite: bool = False) -> 
 
 def not_negative(field: str, value: ArrayLike) -> Floats:
     """Return value as floats. Raises DomainError unless every element is finite and 0 or more."""
-    if type(value) is float and 0 <= value < math.inf:
-        return cast(Floats, np.float64(value))
+    if type(value) in ONE and 0 <= value < math.inf:  # type: ignore[operator]
+        return cast(Floats, np.float64(value))  # type: ignore[arg-type]
     floats = as_floats(value)
     if not np.all((floats >= 0) & np.isfinite(floats)):
         raise DomainError(field, value, "must be finite and 0 or more")
@@ -41,8 +50,8 @@ def not_negative(field: str, value: ArrayLike) -> Floats:
 
 def within(field: str, value: ArrayLike, low: float, high: float) -> Floats:
     """Return value as floats. Raises DomainError unless low <= value <= high everywhere."""
-    if type(value) is float and low <= value <= high:
-        return cast(Floats, np.float64(value))
+    if type(value) in ONE and low <= value <= high:  # type: ignore[operator]
+        return cast(Floats, np.float64(value))  # type: ignore[arg-type]
     floats = as_floats(value)
     if not np.all((floats >= low) & (floats <= high)):
         raise DomainError(field, value, f"must lie between {low:g} and {high:g}")

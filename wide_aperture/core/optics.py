@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.numeric import Floats, Number, plain, positive
+from wide_aperture.core.numeric import Floats, Number, every, plain, positive
 
 FULL_FRAME_DIAGONAL_MM = float(np.hypot(36, 24))
 FIRST_DARK_RING = 2.4393398  # 2 x the first zero of J1(pi x): Airy disc diameter in units of wavelength x f-number
@@ -70,7 +70,7 @@ def hyperfocal_distance(focal_length_mm: ArrayLike, f_number: ArrayLike, circle_
 
 def _beyond_focal_length(field: str, distance_m: ArrayLike, focal_mm: Floats) -> Floats:
     distance = positive(field, distance_m, may_be_infinite=True)
-    if not np.all(distance * 1000 > focal_mm):
+    if not every(distance * 1000 > focal_mm):
         raise DomainError(field, distance_m, "must lie beyond the focal length")
     return distance
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from functools import cached_property
 from typing import Annotated, Literal, get_args
 from uuid import UUID, uuid5
@@ -12,9 +10,10 @@ from pydantic import Field, model_validator
 
 from wide_aperture.core import catalogue
 from wide_aperture.core.controls.layout import Control
-from wide_aperture.core.document import Document, Name, NotNegative, Text
+from wide_aperture.core.document import Document, Name, NotNegative, Text, broken_rule
 from wide_aperture.core.kit import Body
 from wide_aperture.core.setup_document import Value
+from wide_aperture.core.table_text import TableWriter, count_lines, rows
 from wide_aperture.core.values import say_value
 
 Way = Literal["dial", "button", "switch", "quick_screen", "personal_menu", "menu", "by_hand"]
@@ -22,7 +21,8 @@ WAYS: tuple[Way, ...] = get_args(Way)
 SHARED_WAYS: tuple[Way, ...] = ("quick_screen", "personal_menu", "menu")
 COLUMNS = ("setting", "option", "words", "way", "path")
 PATH_SIGN = " > "
-MOST_CSV_LINES = 4000
+MOST_CSV_LINES, MOST_FAULTS_TOLD = 4000, 200
+MOST_REACHES = 8
 
 # Done outside the camera: the hand, the lens, the flash, the card.
 BY_HAND = frozenset({"nd_stops", "flash", "flash_gel", "wb_card_reading", "focus_limiter", "cards_offloaded"})
@@ -46,7 +46,7 @@ class Phrase(Document):
     setting: str
     words: Name
     options: dict[str, Name] = {}
-    reaches: Annotated[tuple[Reach, ...], Field(min_length=1, max_length=8)]
+    reaches: Annotated[tuple[Reach, ...], Field(min_length=1, max_length=MOST_REACHES)]
 
 
 class Phrasebook(Document):
@@ -68,13 +68,13 @@ class Phrasebook(Document):
         for k, phrase in enumerate(self.phrases):
             entry = entries.get(phrase.setting)
             if entry is None:
-                raise ValueError(f"phrases/{k}: there is no setting {phrase.setting!r}")
+                raise broken_rule(f"phrases/{k}/setting", f"{phrase.setting!r} is no setting this program knows")
             if phrase.setting in seen:
-                raise ValueError(f"phrases/{k}: {phrase.setting!r} stands there twice")
+                raise broken_rule(f"phrases/{k}/setting", f"{phrase.setting!r} stands there twice")
             seen.add(phrase.setting)
             unknown = set(phrase.options) - {option.id for option in entry.options}
             if unknown:
-                raise ValueError(f"phrases/{k}: {phrase.setting!r} has no option {sorted(unknown)[0]!r}")
+                raise broken_rule(f"phrases/{k}/options", f"{phrase.setting!r} has no option {sorted(unknown)[0]!r}")
         return self
 
     @cached_property
@@ -162,24 +162,24 @@ class CsvFault(Document):
 
 
 class CsvReading(Document):
-    """A phrasebook read from CSV: what was taken, and every line that was not."""
+    """A phrasebook read from CSV: what was taken, the first lines that were not, and how many there are in all."""
 
     phrases: tuple[Phrase, ...]
     pages: tuple[Name, ...]
     faults: tuple[CsvFault, ...]
+    faulty_lines: int
 
 
 def to_csv(book: Phrasebook) -> str:
     """One line a setting's way and one an option: setting, option, words, way, path."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(COLUMNS)
+    table = TableWriter()
+    table.row(*COLUMNS)
     for phrase in book.phrases:
         for reach in phrase.reaches:
-            writer.writerow((phrase.setting, "", phrase.words, reach.way, PATH_SIGN.join(reach.path)))
+            table.row(phrase.setting, "", phrase.words, reach.way, PATH_SIGN.join(reach.path))
         for option, words in phrase.options.items():
-            writer.writerow((phrase.setting, option, words, "", ""))
-    return out.getvalue()
+            table.row(phrase.setting, option, words, "", "")
+    return table.text
 
 
 def from_csv(text: str) -> CsvReading:
@@ -189,14 +189,19 @@ def from_csv(text: str) -> CsvReading:
     reaches: dict[str, list[Reach]] = {}
     options: dict[str, dict[str, str]] = {}
     faults: list[CsvFault] = []
-    for number, row in enumerate(csv.reader(io.StringIO(text.removeprefix("\ufeff"))), 1):
-        cells = [cell.strip() for cell in row]
-        if not any(cells) or (number == 1 and cells[:1] == ["setting"]):
+    faulty = max(count_lines(text) - MOST_CSV_LINES, 0)  # lines nobody reads
+    if faulty:
+        faults.append(CsvFault(line=MOST_CSV_LINES + 1, sentence=f"from here on it is beyond {MOST_CSV_LINES} lines"))
+    for number, cells in rows(text, most_lines=MOST_CSV_LINES):
+        if cells is not None and (not any(cells) or (number == 1 and cells[:1] == ["setting"])):
             continue
-        fault = _fault(cells, entries, number)
+        fault = "is no CSV" if cells is None else _fault(cells, entries, reaches)
         if fault is not None:
-            faults.append(CsvFault(line=number, sentence=fault))
+            faulty += 1
+            if len(faults) < MOST_FAULTS_TOLD:
+                faults.append(CsvFault(line=number, sentence=fault))
             continue
+        assert cells is not None
         setting, option, said, way, path = cells[:5]
         if option:
             options.setdefault(setting, {})[option] = said
@@ -210,26 +215,29 @@ def from_csv(text: str) -> CsvReading:
         if setting in words or setting in options
     )  # fmt: skip
     pages = tuple(dict.fromkeys(reach.path[0] for found in reaches.values() for reach in found if reach.way == "menu"))
-    return CsvReading(phrases=phrases, pages=pages, faults=tuple(faults))
+    ordered = tuple(sorted(faults, key=lambda fault: fault.line))
+    return CsvReading(phrases=phrases, pages=pages, faults=ordered, faulty_lines=faulty)
 
 
-def _fault(cells: list[str], entries: dict[str, catalogue.CatalogueEntry], number: int) -> str | None:
+def _fault(
+    cells: list[str], entries: dict[str, catalogue.CatalogueEntry], reaches: dict[str, list[Reach]]
+) -> str | None:
     """Why a line cannot be taken; None where it can."""
-    if number > MOST_CSV_LINES:
-        return f"beyond {MOST_CSV_LINES} lines"
     if len(cells) < len(COLUMNS):
         return f"has {len(cells)} columns instead of {len(COLUMNS)}: {', '.join(COLUMNS)}"
     setting, option, said, way, path = cells[:5]
     entry = entries.get(setting)
     if entry is None:
-        return f"there is no setting {setting!r}"
+        return f"there is no setting {setting[:60]!r}"
     if not 0 < len(said) <= 120:
         return "the camera's words are missing or longer than 120 characters"
     if option:
-        return None if option in {each.id for each in entry.options} else f"{setting!r} has no option {option!r}"
+        return None if option in {each.id for each in entry.options} else f"{setting!r} has no option {option[:60]!r}"
     if way not in WAYS:
-        return f"there is no way {way!r}; it is one of {', '.join(WAYS)}"
-    if way == "menu" and not path:
+        return f"there is no way {way[:60]!r}; it is one of {', '.join(WAYS)}"
+    if len(reaches.get(setting, ())) >= MOST_REACHES:
+        return f"{setting!r} has more than {MOST_REACHES} ways"
+    if way == "menu" and not path.strip(" >"):
         return "a menu needs its path, like Page > Item"
     steps = path.split(PATH_SIGN.strip())
     if len(steps) > 6 or any(len(step) > 120 for step in steps):

@@ -9,7 +9,7 @@ import numpy as np
 from pydantic import Field, model_validator
 from tzfpy import get_tz
 
-from wide_aperture.core.document import Document, Finite, Name, Text
+from wide_aperture.core.document import Document, Finite, Name, Text, broken_rule
 from wide_aperture.core.night.darkness import DARK_SKY_MAG, TownGlow
 from wide_aperture.core.numeric import Floats
 from wide_aperture.core.sky.clock import Zone
@@ -43,7 +43,7 @@ class SavedPlace(Document):
     def _bearings_once(self) -> SavedPlace:
         bearings = [point.bearing_deg % 360 for point in self.horizon]
         if len(set(bearings)) != len(bearings):
-            raise ValueError("horizon: each bearing may be given once")
+            raise broken_rule("horizon", "may hold each bearing once")
         return self
 
     def horizon_deg(self, azimuth_deg: Floats) -> Floats:

@@ -12,7 +12,7 @@ import itertools
 import math
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import cache, cached_property
+from functools import cache
 from typing import Any, cast
 
 import numpy as np
@@ -21,6 +21,7 @@ from numpy.typing import NDArray
 from wide_aperture.core.case import Case
 from wide_aperture.core.limits import Term, all_terms
 from wide_aperture.core.numeric import Floats
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.plan_document import Axis
 from wide_aperture.core.quantities import Quantity, ev100, exact_step, nearest_step
 
@@ -70,18 +71,66 @@ def _steps(axis: Axis, low: float, high: float) -> Floats:
     return steps
 
 
-def _nd_choices(case: Case) -> tuple[float, ...]:
+def shutter_axis(terms: Sequence[Term]) -> Floats:
+    """The body's times from short to long, as in position(), from the two limits that end them."""
+    longest = next(t.high for t in terms if t.id == "shutter_end_slow")
+    fastest = next(t.low for t in terms if t.id == "shutter_end_fast")
+    assert longest is not None and fastest is not None
+    return _steps("shutter_s", fastest, longest)[::-1]
+
+
+def iso_axis(case: Case) -> Floats:
+    """The body's ISO steps, rising."""
+    return _steps("iso", case.body.base_iso, case.body.highest_iso)
+
+
+def nd_choices(case: Case) -> tuple[float, ...]:
+    """What the filters at hand add up to, in stops; 0 is none."""
     filters = case.accessories.nd_stops
     most = len(filters) if case.accessories.nd_stackable else 1
     sums = {round(sum(c), 4) for k in range(most + 1) for c in itertools.combinations(filters, k)}
     return tuple(sorted(sums))
 
 
-def _nd_burden(nd_stops: Floats) -> Floats:
+def nd_burden_of(nd_stops: Floats) -> Floats:
+    """What using a filter adds up to."""
     return np.asarray(ND_WEIGHT * (nd_stops > 0) * (1 + nd_stops / 20))
 
 
-def _aperture_axis(case: Case) -> Floats:
+def cheapest_iso(needed: Floats, iso: Floats, burden: Floats) -> tuple[NDArray[np.intp], Floats, Floats]:
+    """For each log2(ISO / 100) that would expose rightly: the cheapest step, its error in EV, and what both add up to.
+
+    Shapes: needed any; iso and burden the axis. NaN in needed gives step 0 and a cost of NaN.
+    """
+    steps = np.log2(iso / 100)
+    allowed = np.flatnonzero(np.isfinite(burden))
+    if allowed.size == 0:
+        allowed = np.arange(steps.size)
+    first, last = int(allowed[0]), int(allowed[-1])
+    spacing = (steps[last] - steps[first]) / (last - first) if last > first else 1.0
+    finite = np.where(np.isfinite(burden), burden, 0.0)
+    # Half way between two steps the lower one is meant; noise in the last digit must not choose.
+    nearest = np.ceil((needed - steps[first]) / spacing - 0.5 - 1e-6)
+    index = np.clip(np.nan_to_num(nearest), 0, last - first).astype(np.intp) + first
+
+    def cost(of: NDArray[np.intp]) -> Floats:
+        over = np.maximum(np.abs(steps[of] - needed) - ERROR_GRACE_EV, 0.0)
+        return np.asarray(finite[of] + ERROR_WEIGHT * (over + over**2 / 2))
+
+    # Both parts are convex along the axis, so walking down while a neighbour is cheaper ends at the cheapest.
+    total = cost(index)
+    for step in (-1, 1):
+        while True:
+            neighbour = np.clip(index + step, first, last)
+            there = cost(neighbour)
+            better = there < total - 1e-9
+            if not better.any():
+                break
+            index, total = np.where(better, neighbour, index), np.where(better, there, total)
+    return index, steps[index] - needed, total
+
+
+def aperture_axis(case: Case) -> Floats:
     """Third steps from the lens's own widest mark, which may be no step of the series (f/0.95, f/1.7)."""
     widest, smallest = case.widest_aperture, case.smallest_aperture
     if case.lens.fixed_aperture or smallest <= widest:
@@ -130,13 +179,10 @@ class ExposureSearch:
     def free_grid(self) -> Grid:
         """The grid without pins."""
         case = self.case
-        longest = next(t.high for t in self.terms if t.id == "shutter_end_slow")
-        fastest = next(t.low for t in self.terms if t.id == "shutter_end_fast")
-        assert longest is not None and fastest is not None
-        shutter_s = _steps("shutter_s", fastest, longest)[::-1]  # shortest first, as in position()
-        aperture = _aperture_axis(case)
-        iso = _steps("iso", case.body.base_iso, case.body.highest_iso)
-        nd_stops = np.array(_nd_choices(case))
+        shutter_s = shutter_axis(self.terms)
+        aperture = aperture_axis(case)
+        iso = iso_axis(case)
+        nd_stops = np.array(nd_choices(case))
         return Grid(
             shutter_s=shutter_s,
             aperture=aperture,
@@ -145,7 +191,7 @@ class ExposureSearch:
             shutter_burden=self._burden("shutter_s", shutter_s),
             aperture_burden=self._burden("aperture", aperture),
             iso_burden=self._burden("iso", iso),
-            nd_burden=_nd_burden(nd_stops),
+            nd_burden=nd_burden_of(nd_stops),
         )
 
     @cached_property
@@ -159,7 +205,7 @@ class ExposureSearch:
             only = np.array([value])
             changes[axis] = only
             if axis == "nd_stops":
-                changes["nd_burden"] = _nd_burden(only)
+                changes["nd_burden"] = nd_burden_of(only)
             else:
                 changes[f"{axis.removesuffix('_s')}_burden"] = self._burden(cast(Axis, axis), only, obeyed=True)
         return replace(self.free_grid, **changes)
@@ -206,23 +252,14 @@ class ExposureSearch:
     def _best(self, grid: Grid, wanted_ev: Floats) -> list[Cell]:
         """The cheapest cell for each light value.
 
-        The ISO is the step nearest to the right one, clipped to the axis; what remains is the exposure error.
-        When every right ISO is barred (ceiling), the last allowed one is taken and the error priced.
+        What the chosen ISO leaves is the exposure error. When every right ISO is barred (ceiling), the last allowed
+        one is taken and the error priced.
         """
         line = self._own_frontier if grid is self.grid else self._frontier(grid)
         # (light, nd, lane): log2(ISO / 100) that exposes rightly
         needed = (line.settings_ev[None, :] + grid.nd_stops[:, None])[None] - wanted_ev[:, None, None]
-        steps = np.log2(grid.iso / 100)
-        allowed = np.flatnonzero(np.isfinite(grid.iso_burden))
-        if allowed.size == 0:
-            allowed = np.arange(steps.size)
-        first, last = int(allowed[0]), int(allowed[-1])
-        spacing = (steps[last] - steps[first]) / (last - first) if last > first else 1.0
-        index = np.clip(np.rint((needed - steps[first]) / spacing), 0, last - first).astype(np.intp) + first
-        error = steps[index] - needed
-        over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0.0)
-        iso_burden = np.where(np.isfinite(grid.iso_burden), grid.iso_burden, 0.0)
-        total = line.burden + grid.nd_burden[:, None] + iso_burden[index] + ERROR_WEIGHT * (over + over**2 / 2)
+        index, error, exposing = cheapest_iso(needed, grid.iso, grid.iso_burden)
+        total = line.burden + grid.nd_burden[:, None] + exposing
         for rule in self.case.body.iso_by_time:
             barred = (grid.shutter_s[line.shutter] > rule.longer_than_s) & (grid.iso[index] > rule.highest_iso * 1.01)
             total = np.where(barred, total + BARRED, total)

@@ -18,6 +18,7 @@ from wide_aperture.core.document import (
     Name,
     NotNegative,
     Text,
+    broken_rule,
 )
 
 Genre = Literal["sports", "wildlife", "street", "landscape", "wedding", "night_sky", "portrait", "everyday"]
@@ -79,7 +80,7 @@ class SpeedBand(Document):
     @model_validator(mode="after")
     def _ordered(self) -> SpeedBand:
         if self.high_m_s < self.low_m_s:
-            raise ValueError("high_m_s must not be slower than low_m_s")
+            raise broken_rule("high_m_s", "must not be slower than the speed it begins from")
         return self
 
 
@@ -92,7 +93,7 @@ class _Light(Document):
     @model_validator(mode="after")
     def _ordered(self) -> _Light:
         if self.ev_low is not None and self.ev_high is not None and self.ev_high < self.ev_low:
-            raise ValueError("ev_high must not be darker than ev_low")
+            raise broken_rule("ev_high", "must not be darker than what it may fall to")
         return self
 
 
@@ -193,9 +194,9 @@ class Situation(Document):
     @model_validator(mode="after")
     def _fits_together(self) -> Situation:
         if self.far_m is not None and self.far_m < self.near_m:
-            raise ValueError("far_m must not be nearer than near_m")
+            raise broken_rule("far_m", "must not be nearer than the nearest distance")
         if self.starts_at_min is not None and self.ends_at_min is not None and self.ends_at_min < self.starts_at_min:
-            raise ValueError("ends_at_min must not come before starts_at_min")
+            raise broken_rule("ends_at_min", "must not come before it starts")
         return self
 
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -23,21 +22,21 @@ from wide_aperture.store.models import StoredDocument
 from wide_aperture.store.services import Precondition, put_row
 
 
-def _rows() -> Iterator[tuple[type[StoredDocument], Document, dict[str, Any]]]:
+def _rows() -> Iterator[tuple[type[StoredDocument], Document]]:
     for body in BODIES:
-        yield Body, body, {}
+        yield Body, body
     for lens in LENSES:
-        yield Lens, lens, {}
+        yield Lens, lens
     for shoot in SHOOTS:
-        yield Shoot, shoot, {}
+        yield Shoot, shoot
     for planned in SITUATIONS:
-        yield Situation, planned, {"shoot_id": planned.shoot_id, "order": planned.situation.order}
+        yield Situation, planned
     for place in PLACES:
-        yield Place, place, {}
+        yield Place, place
     for book in phrasebooks():
-        yield Phrasebook, book, {}
+        yield Phrasebook, book
     for saved in setups():
-        yield SavedSetup, saved, {}
+        yield SavedSetup, saved
 
 
 @transaction.atomic
@@ -47,13 +46,13 @@ def load_demo(*, owner: User, reset: bool = False) -> tuple[int, int]:
     Rows the user edited are not overwritten and deleted ones not brought back, unless reset is asked for.
     """
     added = left = 0
-    for model, document, columns in _rows():
+    for model, document in _rows():
         held = model.objects.filter(pk=document.id).first()  # type: ignore[attr-defined]
         if held is not None and not reset:
             left += 1
             continue
         expects = Precondition(creates=True) if held is None else Precondition(revision=held.revision)
         row_id = document.id  # type: ignore[attr-defined]
-        put_row(model, owner=owner, row_id=row_id, document=document, expects=expects, columns=columns)
+        put_row(model, owner=owner, row_id=row_id, document=document, expects=expects)
         added += 1
     return added, left

@@ -5,7 +5,7 @@ from ninja import Router, Schema
 from wide_aperture.core import kit
 from wide_aperture.core.body_facts import BodyFact, body_facts
 from wide_aperture.core.document import Iso, Positive
-from wide_aperture.core.foundation import FactoryChange, FoundationDocument, factory_changes
+from wide_aperture.core.foundation import FactoryChange, factory_changes
 from wide_aperture.core.kit import IsoCeilings
 from wide_aperture.core.sensor import SensorFigures, typical
 from wide_aperture.core.setup_document import Foundation as FoundationSettings
@@ -17,9 +17,9 @@ bodies = Router(tags=["gear"])
 lenses = Router(tags=["gear"])
 foundations = Router(tags=["gear"])
 gear = Router(tags=["gear"])
-add_document_routes(bodies, noun="body", plural="bodies", model=Body, document=kit.Body)
-add_document_routes(lenses, noun="lens", plural="lenses", model=Lens, document=kit.Lens)
-add_document_routes(foundations, noun="foundation", plural="foundations", model=Foundation, document=FoundationDocument)
+add_document_routes(bodies, Body)
+add_document_routes(lenses, Lens)
+add_document_routes(foundations, Foundation)
 
 
 class SensorSheet(Schema):

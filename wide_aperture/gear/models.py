@@ -1,15 +1,23 @@
 """Bodies, lenses and the foundation of an owner."""
 
+from wide_aperture.core import kit
+from wide_aperture.core.foundation import FoundationDocument
 from wide_aperture.store.models import StoredDocument
 
 
 class Body(StoredDocument):
-    """A camera body; document: core.kit.Body."""
+    """A camera body."""
+
+    schema, noun, plural = kit.Body, "body", "bodies"
 
 
 class Lens(StoredDocument):
-    """A lens; document: core.kit.Lens."""
+    """A lens."""
+
+    schema, noun, plural = kit.Lens, "lens", "lenses"
 
 
 class Foundation(StoredDocument):
-    """What the owner sets on any body; document: core.foundation.FoundationDocument."""
+    """What the owner sets on any body."""
+
+    schema, noun, plural = FoundationDocument, "foundation", "foundations"

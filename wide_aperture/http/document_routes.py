@@ -1,7 +1,8 @@
 """The routes every saved resource has: list, read, put, delete, revisions."""
 
 import datetime as dt
-from collections.abc import Callable
+import json
+from collections.abc import Callable, Iterable
 from typing import Any
 from uuid import UUID
 
@@ -9,15 +10,23 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Header, NinjaAPI, Router, Schema
 from pydantic import BaseModel
 
+from wide_aperture.http.paging import Cursor, Limit, page_schema
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.store import services
-from wide_aperture.store.errors import PreconditionMissingError, RevisionConflictError, SnapshotError
-from wide_aperture.store.models import StoredDocument
+from wide_aperture.store.errors import (
+    PreconditionMissingError,
+    RevisionConflictError,
+    SnapshotError,
+    UnreadableRowError,
+)
+from wide_aperture.store.fields import Damaged
+from wide_aperture.store.models import Revision, StoredDocument
+from wide_aperture.store.reading import json_text, readable
 from wide_aperture.store.services import Precondition
 
-Columns = Callable[[Any, HttpRequest], dict[str, Any]]
-PROBLEMS = {401: Problem, 404: Problem, 422: Problem}
-WRITE_PROBLEMS = {**PROBLEMS, 412: Problem, 428: Problem}
+PROBLEMS = {400: Problem, 401: Problem, 404: Problem, 422: Problem}
+WRITE_PROBLEMS = {**PROBLEMS, 409: Problem, 412: Problem, 413: Problem, 415: Problem, 428: Problem}
+MOST_REVISION = 2**31
 
 
 class RevisionOut(Schema):
@@ -25,6 +34,9 @@ class RevisionOut(Schema):
     written_at: dt.datetime
     deleted: bool
     document: dict[str, Any]
+
+
+RevisionPage = page_schema("Revision", RevisionOut)
 
 
 def saved_schema(name: str, document: type[BaseModel]) -> type[Schema]:
@@ -39,8 +51,28 @@ def saved_schema(name: str, document: type[BaseModel]) -> type[Schema]:
     )
 
 
+def envelope_text(row: StoredDocument, text: str | None = None) -> str:
+    """A row in its envelope, as JSON. Raises UnreadableRowError."""
+    moment = row.updated_at.isoformat().replace("+00:00", "Z")
+    document = text if text is not None else json_text(row)
+    return f'{{"id":"{row.pk}","revision":{row.revision},"updated_at":"{moment}","document":{document}}}'
+
+
 def envelope(row: StoredDocument) -> dict[str, Any]:
-    return {"id": row.pk, "revision": row.revision, "updated_at": row.updated_at, "document": row.document}
+    """A row in its envelope. Raises UnreadableRowError."""
+    return json.loads(envelope_text(row))  # type: ignore[no-any-return]
+
+
+def page_answer(items: Iterable[str], next_cursor: str | None) -> HttpResponse:
+    """A page of items that are JSON already."""
+    text = f'{{"items":[{",".join(items)}],"next":{json.dumps(next_cursor)}}}'
+    return HttpResponse(text, content_type="application/json")
+
+
+def rows_page(rows: Any, limit: int, cursor: str | None) -> HttpResponse:
+    """A page of whole documents. Rows that cannot be read are left out; /set-aside names them."""
+    found, next_cursor = services.page_of(rows, limit=limit, cursor=cursor)
+    return page_answer((envelope_text(row, text) for row, text in readable(found)), next_cursor)
 
 
 def precondition(if_match: str | None, if_none_match: str | None) -> Precondition:
@@ -50,59 +82,55 @@ def precondition(if_match: str | None, if_none_match: str | None) -> Preconditio
     if if_match is None:
         return Precondition()
     text = if_match.strip().removeprefix("W/").strip('"')
-    return Precondition(revision=int(text) if text.isdigit() else -1)
+    is_number = text.isascii() and text.isdigit() and len(text) <= 10
+    return Precondition(revision=min(int(text), MOST_REVISION) if is_number else -1)
 
 
 def add_document_routes(
     router: Router,
-    *,
-    noun: str,
-    plural: str,
     model: type[StoredDocument],
-    document: type[BaseModel],
-    columns: Columns | None = None,
-    before_write: Callable[[HttpRequest, UUID, Any], None] | None = None,
+    *,
+    summary: type[BaseModel] | None = None,
+    summaries: Callable[[HttpRequest, int, str | None], HttpResponse] | None = None,
 ) -> type[Schema]:
     """Add the five routes of a resource; return its envelope schema.
 
-    columns: values kept beside the document; before_write: a rule of the resource, raising what it refuses with.
+    summary, summaries: for a list that shows less than whole documents, what it shows of one and how a page is made.
     """
-    saved = saved_schema(noun.title().replace(" ", ""), document)
-    identity = noun.replace(" ", "_")
+    document = model.schema
+    saved = saved_schema(model.noun.title().replace(" ", ""), document)
+    page = page_schema(model.noun.title(), summary or saved)
+    identity = model.noun.replace(" ", "_")
 
-    @router.get("", response={200: list[saved], 401: Problem}, operation_id=f"{identity}_list")
-    def list_all(request: HttpRequest) -> Any:
-        return [envelope(row) for row in services.list_rows(model, owner=request.user)]
+    @router.get("", response={200: page, **PROBLEMS}, operation_id=f"{identity}_list")
+    def list_all(request: HttpRequest, limit: Limit = 100, cursor: Cursor = None) -> Any:
+        if summaries is not None:
+            return summaries(request, limit, cursor)
+        return rows_page(services.list_rows(model, owner=request.user), limit, cursor)
 
-    @router.get("/{uuid:row_id}", response={200: saved, **PROBLEMS}, operation_id=f"{identity}_get")
-    def get_one(request: HttpRequest, response: HttpResponse, row_id: UUID) -> Any:
-        row = services.get_row(model, owner=request.user, row_id=row_id)
-        response["ETag"] = f'"{row.revision}"'
-        return envelope(row)
+    @router.get("/{uuid:row_id}", response={200: saved, **PROBLEMS, 409: Problem}, operation_id=f"{identity}_get")
+    def get_one(request: HttpRequest, row_id: UUID) -> Any:
+        return _one(services.get_row(model, owner=request.user, row_id=row_id))
 
     @router.put("/{uuid:row_id}", response={200: saved, 201: saved, **WRITE_PROBLEMS}, operation_id=f"{identity}_put")
     def put_one(
         request: HttpRequest,
-        response: HttpResponse,
         row_id: UUID,
-        payload: document,
+        payload: document,  # type: ignore[valid-type]
         if_match: str | None = Header(None, alias="If-Match"),
         if_none_match: str | None = Header(None, alias="If-None-Match"),
     ) -> Any:
-        if payload.id != row_id:
-            at = "/situation/id" if hasattr(payload, "situation") and not hasattr(type(payload), "format") else "/id"
+        if model.identity(payload) != row_id:
+            at = (
+                "/situation/id"
+                if "situation" in document.model_fields and "format" not in document.model_fields
+                else "/id"
+            )
             error = {"pointer": at, "code": "id_mismatch", "msg": "must be the id of the address"}
             return problem(422, "The document's id is not the one it is sent to.", [error])
         expects = precondition(if_match, if_none_match)
-        expects.require()
-        if before_write is not None:
-            before_write(request, row_id, payload)
-        beside = columns(payload, request) if columns else None
-        row, created = services.put_row(
-            model, owner=request.user, row_id=row_id, document=payload, expects=expects, columns=beside
-        )
-        response["ETag"] = f'"{row.revision}"'
-        return (201 if created else 200), envelope(row)
+        row, created = services.put_row(model, owner=request.user, row_id=row_id, document=payload, expects=expects)
+        return _one(row, 201 if created else 200)
 
     @router.delete("/{uuid:row_id}", response={204: None, **WRITE_PROBLEMS}, operation_id=f"{identity}_delete")
     def delete_one(
@@ -117,17 +145,37 @@ def add_document_routes(
 
     @router.get(
         "/{uuid:row_id}/revisions",
-        response={200: list[RevisionOut], **PROBLEMS},
+        response={200: RevisionPage, **PROBLEMS},
         operation_id=f"{identity}_revisions",
     )
-    def revisions(request: HttpRequest, row_id: UUID) -> Any:
-        return list(services.list_revisions(model, owner=request.user, row_id=row_id))
+    def revisions(request: HttpRequest, row_id: UUID, limit: Limit = 50, cursor: Cursor = None) -> Any:
+        rows = services.list_revisions(model, owner=request.user, row_id=row_id)
+        found, next_cursor = services.page_of(rows, limit=limit, cursor=cursor)
+        return page_answer((_revision_text(model, past) for past in found), next_cursor)
 
     return saved
 
 
+def _one(row: StoredDocument, status: int = 200) -> HttpResponse:
+    answer = HttpResponse(envelope_text(row), status=status, content_type="application/json")
+    answer["ETag"] = f'"{row.revision}"'
+    return answer
+
+
+def _revision_text(model: type[StoredDocument], past: Revision) -> str:
+    """An earlier version in the present shape where it can be read, else as it was kept."""
+    stored = {} if isinstance(past.document, Damaged) else past.document
+    try:
+        document = model.parse(stored).model_dump_json()
+    except Exception:  # whatever an old version trips over: it is shown as it is
+        document = json.dumps(stored)
+    moment = past.written_at.isoformat().replace("+00:00", "Z")
+    deleted = json.dumps(past.deleted)
+    return f'{{"number":{past.number},"written_at":"{moment}","deleted":{deleted},"document":{document}}}'
+
+
 def register_problems(api: NinjaAPI) -> None:
-    """What writing can be refused with, in the one error shape."""
+    """What reading and writing can be refused with, in the one error shape."""
 
     @api.exception_handler(PreconditionMissingError)
     def precondition_missing(request: HttpRequest, exc: PreconditionMissingError) -> HttpResponse:
@@ -140,7 +188,7 @@ def register_problems(api: NinjaAPI) -> None:
             "revision": exc.row.revision,
             "updated_at": exc.row.updated_at.isoformat(),
             "deleted": exc.row.is_deleted,
-            "document": exc.row.document,
+            "document": None if isinstance(exc.row.document, Damaged) else exc.row.document,
         }
         answer = problem(412, "It was changed elsewhere meanwhile.", extra={"current": current})
         answer["ETag"] = f'"{exc.row.revision}"'
@@ -150,3 +198,10 @@ def register_problems(api: NinjaAPI) -> None:
     def snapshot(request: HttpRequest, exc: SnapshotError) -> HttpResponse:
         error = {"pointer": "/setup", "code": "snapshot", "msg": "a saved setup does not change"}
         return problem(409, "A saved setup is a snapshot: save the change as a new one.", [error])
+
+    @api.exception_handler(UnreadableRowError)
+    def unreadable(request: HttpRequest, exc: UnreadableRowError) -> HttpResponse:
+        noun = type(exc.row).noun
+        return problem(
+            409, f"This {noun} cannot be read and is set aside: {exc.reason}. Its history may hold it whole."
+        )

@@ -10,6 +10,7 @@ from collections.abc import Callable
 from django.core.exceptions import DisallowedHost
 from django.http import HttpRequest, HttpResponse
 
+from wide_aperture.http.problem_json import is_api
 from wide_aperture.http.problems import problem
 
 BODY_TYPES = ("application/json", "multipart/form-data")
@@ -22,7 +23,7 @@ def loopback_guard(get_response: Callable[[HttpRequest], HttpResponse]) -> Calla
             host = request.get_host()
         except DisallowedHost:
             return problem(400, "This server answers only on this machine (127.0.0.1 or localhost).")
-        if request.path.startswith("/api/"):
+        if is_api(request.path):
             refused = _refuse(request, host)
             if refused is not None:
                 return refused

@@ -2,7 +2,6 @@
 
 from ninja import Router
 
-from wide_aperture.core import packing as core_packing
 from wide_aperture.core import phrasebook as core_phrasebook
 from wide_aperture.core.camera import state as core_state
 from wide_aperture.core.camera.deeds import act
@@ -37,9 +36,9 @@ states = Router(tags=["pack"])
 packings = Router(tags=["pack"])
 pack = Router(tags=["pack"])
 camera = Router(tags=["pack"])
-add_document_routes(phrasebooks, noun="phrasebook", plural="phrasebooks", model=Phrasebook, document=core_phrasebook.Phrasebook)  # fmt: skip
-add_document_routes(states, noun="state", plural="states", model=CameraState, document=core_state.CameraState)
-add_document_routes(packings, noun="packing", plural="packings", model=Packing, document=core_packing.PackingDocument)
+add_document_routes(phrasebooks, Phrasebook)
+add_document_routes(states, CameraState)
+add_document_routes(packings, Packing)
 
 
 @phrasebooks.post("/usual", response={200: core_phrasebook.Phrasebook, 422: Problem}, operation_id="phrasebook_usual")

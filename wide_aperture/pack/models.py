@@ -1,15 +1,23 @@
 """What an owner keeps about cameras in the hand: their words, how they stand, how a shoot is packed."""
 
+from wide_aperture.core import packing, phrasebook
+from wide_aperture.core.camera import state
 from wide_aperture.store.models import StoredDocument
 
 
 class Phrasebook(StoredDocument):
-    """A body's words and ways; document: core.phrasebook.Phrasebook."""
+    """A body's words and ways."""
+
+    schema, noun, plural = phrasebook.Phrasebook, "phrasebook", "phrasebooks"
 
 
 class CameraState(StoredDocument):
-    """How a body was last known; its revisions are the history. document: core.camera.state.CameraState."""
+    """How a body was last known; its revisions are the history."""
+
+    schema, noun, plural = state.CameraState, "state", "states"
 
 
 class Packing(StoredDocument):
-    """Decisions about packing a shoot; document: core.packing.PackingDocument."""
+    """Decisions about packing a shoot."""
+
+    schema, noun, plural = packing.PackingDocument, "packing", "packings"

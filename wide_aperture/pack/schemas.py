@@ -10,6 +10,7 @@ from wide_aperture.core import kit
 from wide_aperture.core.camera.simulated import Action, SimulatedCamera
 from wide_aperture.core.camera.state import CameraState, StoredSlot
 from wide_aperture.core.daylight.day import SkyContext
+from wide_aperture.core.document import broken_rule
 from wide_aperture.core.packing import PackingDocument
 from wide_aperture.core.phrasebook import Phrasebook
 from wide_aperture.core.route import Route, RouteStep
@@ -39,7 +40,7 @@ class PackRequest(Schema):
         ):
             missing = used - owned - {None}
             if missing:
-                raise ValueError(f"situations name a {name} that is not in the bag: {sorted(map(str, missing))[0]}")
+                raise broken_rule("situations", f"name a {name} that is not in the bag: {sorted(map(str, missing))[0]}")
         return self
 
 
@@ -90,7 +91,7 @@ class CameraRequest(Schema):
     @model_validator(mode="after")
     def _one_of_both(self) -> Self:
         if (self.action is None) == (self.step is None):
-            raise ValueError("send an action or a step, one of them")
+            raise broken_rule("action", "or a step is needed, one of them")
         return self
 
 

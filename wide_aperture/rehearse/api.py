@@ -1,6 +1,7 @@
 """The rehearsal: stateless answers about simulated frames."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI, Router
@@ -10,7 +11,9 @@ from wide_aperture.core.case import Case
 from wide_aperture.core.planner import plan
 from wide_aperture.core.rehearsal import Rehearsal, rehearsal
 from wide_aperture.core.scenes.catalogue import KINDS
-from wide_aperture.http.problems import Problem
+from wide_aperture.http.problem_json import CLIENT_GONE
+from wide_aperture.http.problems import Problem, problem
+from wide_aperture.rehearse.pool import TooManyRendersError, pool
 from wide_aperture.rehearse.schemas import (
     BracketOut,
     BracketRequest,
@@ -27,7 +30,6 @@ from wide_aperture.rehearse.services import brackets, colours, frames, meters
 from wide_aperture.shoots.api import PlanRequest
 
 rehearse = Router(tags=["rehearse"])
-CLIENT_GONE = 499  # as servers log a request whose asker has left; nobody reads the answer
 
 
 class AbandonedError(Exception):
@@ -43,6 +45,15 @@ def still_wanted(request: HttpRequest) -> Callable[[], None]:
             raise AbandonedError
 
     return check
+
+
+@contextmanager
+def _turn(request: HttpRequest) -> Iterator[Callable[[], None]]:
+    """Wait for a turn among the renders; gives the check to run between stages."""
+    go_on = still_wanted(request)
+    with pool.turn(go_on):
+        go_on()
+        yield go_on
 
 
 class RehearsalRequest(PlanRequest):
@@ -80,20 +91,23 @@ def start_rehearsal(request, asked: RehearsalRequest):
 @rehearse.post("/render", response={200: FrameOut, 422: Problem}, operation_id="render")
 def render_frame(request, asked: RenderRequest):
     """One simulated frame with its histograms, clip masks and tones."""
-    answer = FrameOut.model_validate(frames.frame(asked, still_wanted(request)))
+    with _turn(request) as go_on:
+        answer = FrameOut.model_validate(frames.frame(asked, go_on))
     return HttpResponse(answer.model_dump_json(), content_type="application/json")
 
 
 @rehearse.post("/meter", response={200: MeterOut, 422: Problem}, operation_id="meter")
 def read_meters(request, asked: RenderRequest):
     """All meter patterns on a scene."""
-    return meters.meter_all(asked)
+    with _turn(request):
+        return meters.meter_all(asked)
 
 
 @rehearse.post("/bracket", response={200: BracketOut, 422: Problem}, operation_id="bracket")
 def take_bracket(request, asked: BracketRequest):
     """A bracket: its frames, what they hold together, the merged picture."""
-    answer = BracketOut.model_validate(brackets.bracket(asked, still_wanted(request)))
+    with _turn(request) as go_on:
+        answer = BracketOut.model_validate(brackets.bracket(asked, go_on))
     return HttpResponse(answer.model_dump_json(), content_type="application/json")
 
 
@@ -101,13 +115,15 @@ def take_bracket(request, asked: BracketRequest):
 def white_balance(request, asked: WhiteRequest):
     """The cast of every light, and a card if one was clicked."""
     point = (asked.point.x, asked.point.y) if asked.point else None
-    return colours.white_balance(asked, point, still_wanted(request))
+    with _turn(request) as go_on:
+        return colours.white_balance(asked, point, go_on)
 
 
 @rehearse.post("/visible", response={200: VisibleOut, 422: Problem}, operation_id="visible")
 def visible_difference(request, asked: VisibleRequest):
     """Whether two frames look different at an output."""
-    return frames.visible(asked.a, asked.b, asked.output, still_wanted(request))
+    with _turn(request) as go_on:
+        return frames.visible(asked.a, asked.b, asked.output, go_on)
 
 
 def register_abandoned(api: NinjaAPI) -> None:
@@ -116,3 +132,9 @@ def register_abandoned(api: NinjaAPI) -> None:
     @api.exception_handler(AbandonedError)
     def abandoned(request: HttpRequest, exc: AbandonedError) -> HttpResponse:
         return HttpResponse(status=CLIENT_GONE)
+
+    @api.exception_handler(TooManyRendersError)
+    def too_many(request: HttpRequest, exc: TooManyRendersError) -> HttpResponse:
+        answer = problem(503, "Too many pictures are wanted at once; this one gave way. Ask again.", kind="busy")
+        answer["Retry-After"] = "1"
+        return answer

@@ -16,7 +16,7 @@ from wide_aperture.http import problems
 from wide_aperture.http.document_routes import register_problems
 from wide_aperture.pack.api import camera, pack, packings, phrasebooks, states
 from wide_aperture.rehearse.api import register_abandoned, rehearse
-from wide_aperture.server.backup_api import backup
+from wide_aperture.server.keeping_api import keeping
 from wide_aperture.setups.api import setups
 from wide_aperture.shoots.api import live, shoots, situations
 from wide_aperture.sky.api import places, sky
@@ -71,7 +71,7 @@ api.add_router("/bodies", bodies)
 api.add_router("/lenses", lenses)
 api.add_router("/foundations", foundations)
 api.add_router("/gear", gear)
-api.add_router("", backup)
+api.add_router("", keeping)
 api.add_router("/shoots", shoots)
 api.add_router("/situations", situations)
 api.add_router("/setups", setups)

@@ -10,27 +10,50 @@ import os
 import secrets
 from pathlib import Path
 
-PROJECT = Path(__file__).resolve().parent.parent.parent
-DATA = Path(os.environ.get("WIDE_APERTURE_DATA", PROJECT / "var")).resolve()
-DATA.mkdir(parents=True, exist_ok=True)
-FRONT_END = PROJECT / "frontend" / "dist"
+import platformdirs
+
 DEVELOPING = os.environ.get("WIDE_APERTURE_DEV") == "1"
+PACKAGE = Path(__file__).resolve().parent.parent
+PROJECT = PACKAGE.parent
+IN_A_CHECKOUT = (PROJECT / "frontend" / "package.json").is_file()
+# A wheel carries the built front end inside; in a checkout it is built beside.
+FRONT_END = PROJECT / "frontend" / "dist" if IN_A_CHECKOUT else PACKAGE / "front_end"
 
 
-def _secret_key() -> str:
+def _data() -> Path:
+    """WIDE_APERTURE_DATA wins; a checkout keeps ./var; an installed program the platform's folder for user data."""
+    named = os.environ.get("WIDE_APERTURE_DATA")
+    if named:
+        return Path(named).expanduser().resolve()
+    if IN_A_CHECKOUT:
+        return (PROJECT / "var").resolve()
+    return Path(platformdirs.user_data_dir("wide-aperture", appauthor=False))
+
+
+def _secret_key(data: Path) -> str:
     """One random key per data folder, made on first use."""
-    path = DATA / "secret_key"
+    path = data / "secret_key"
     try:
-        with path.open("x") as file:
-            path.chmod(0o600)
-            file.write(secrets.token_urlsafe(48))
+        descriptor = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
     except FileExistsError:
         pass
+    else:
+        with os.fdopen(descriptor, "w") as file:
+            file.write(secrets.token_urlsafe(48))
     return path.read_text().strip()
 
 
+DATA = _data()
+try:
+    DATA.mkdir(parents=True, exist_ok=True, mode=0o700)
+    SECRET_KEY = _secret_key(DATA)
+except OSError as error:
+    raise SystemExit(
+        f"The data folder {DATA} cannot be written to ({error.strerror or error}). Give back the right to write there, "
+        "or name another folder with WIDE_APERTURE_DATA."
+    ) from error
+
 DEBUG = False
-SECRET_KEY = _secret_key()
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 MODE = "personal"
 
@@ -49,6 +72,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "wide_aperture.server.middleware.requests.count_requests",
     "wide_aperture.server.middleware.policy.content_security_policy",
+    "wide_aperture.http.problem_json.problems_in_one_shape",
     "wide_aperture.http.guard.loopback_guard",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "wide_aperture.server.middleware.owner.sign_in_local_owner",

@@ -2,19 +2,16 @@
 
 from __future__ import annotations
 
+import json
 import uuid
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from wide_aperture.core.documents import SavedSetup as SetupDocument
 from wide_aperture.core.documents import import_setup
 from wide_aperture.setups.models import SavedSetup
-from wide_aperture.store.errors import SnapshotError
-from wide_aperture.store.services import Precondition, put_row
-
-MAY_CHANGE = {"title", "note", "tags"}
+from wide_aperture.store.services import Precondition, list_rows, page_of, put_row
 
 
 @dataclass(frozen=True)
@@ -27,14 +24,16 @@ class ImportReport:
     renamed: bool
 
 
-def refuse_changed_snapshot(*, owner: User, setup_id: uuid.UUID, document: SetupDocument) -> None:
-    """Raises SnapshotError when a stored setup would change in more than title, note and tags."""
-    row = SavedSetup.objects.filter(pk=setup_id, owner=owner).first()
-    if row is None:
-        return
-    new = document.model_dump(mode="json")
-    if any(new.get(name) != row.document.get(name) for name in {*new, *row.document} - MAY_CHANGE):
-        raise SnapshotError
+def summaries_page(*, owner: User, limit: int, cursor: str | None) -> tuple[list[str], str | None]:
+    """What a list shows of each setup, as JSON, without reading the documents; and the cursor of the next page."""
+    rows = list_rows(SavedSetup, owner=owner).only("id", "revision", "created_at", "summary")
+    found, next_cursor = page_of(rows, limit=limit, cursor=cursor)
+    texts = [
+        json.dumps({"id": str(row.pk), "revision": row.revision, **row.summary}, separators=(",", ":"))
+        for row in found
+        if row.summary  # a row that could not be read when its summary was due is set aside
+    ]
+    return texts, next_cursor
 
 
 @transaction.atomic
@@ -57,6 +56,6 @@ def import_text(*, owner: User, text: str) -> ImportReport:
         row_id=document.id,
         document=document,
         expects=Precondition(creates=True),
-        columns={"original": text},
+        beside={"original": text},
     )
     return ImportReport(row=row, kept=imported.kept, dropped=imported.dropped, renamed=taken)

@@ -1,11 +1,11 @@
 """Shoots, their situations, and the live answers of the Plan place."""
 
-from typing import Any, Self
+from typing import Annotated, Self
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
-from pydantic import Field, PrivateAttr, model_validator
+from django.http import HttpResponse
+from ninja import Query, Router, Schema
+from pydantic import Field, PrivateAttr, TypeAdapter, model_validator
 
 from wide_aperture.core import kit, shoot_document
 from wide_aperture.core.activities import Activity, activities
@@ -30,19 +30,16 @@ from wide_aperture.core.setup_document import Foundation, Pin, Setup
 from wide_aperture.core.situation import Situation as SituationDocument
 from wide_aperture.core.symptoms import RankedCause, find_causes, symptoms
 from wide_aperture.core.transfer import Transfer, transfer
-from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, envelope
+from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page
+from wide_aperture.http.paging import Cursor, Limit, page_schema
 from wide_aperture.http.problems import Problem
 from wide_aperture.shoots import services
 from wide_aperture.shoots.models import Shoot, Situation
+from wide_aperture.shoots.overview import overview
 
 shoots = Router(tags=["shoots"])
 situations = Router(tags=["shoots"])
 live = Router(tags=["plan"])
-
-
-def _situation_columns(document: shoot_document.PlannedSituation, request: HttpRequest) -> dict[str, Any]:
-    shoot = services.shoot_of(owner=request.user, shoot_id=document.shoot_id)
-    return {"shoot": shoot, "order": document.situation.order}
 
 
 class ShootSummary(Schema):
@@ -56,31 +53,34 @@ class ShootSummary(Schema):
     readiness: str
     next_action: str
     next_light: str | None = Field(description="The first light event of its day, once date and place are known")
+    pending: bool = Field(description="Not everything is worked out yet; ask again")
 
 
-@shoots.get("/overview", response={200: list[ShootSummary]}, operation_id="shoot_overview")
-def shoot_overview(request):
-    """All shoots with their readiness."""
-    return services.overview(owner=request.user)
+ShootSummaryPage = page_schema("ShootSummary", ShootSummary)
+BUDGET_MS, MOST_BUDGET_MS = 120, 2000
 
 
-StoredShoot = add_document_routes(shoots, noun="shoot", plural="shoots", model=Shoot, document=shoot_document.Shoot)
-StoredSituation = add_document_routes(
-    situations,
-    noun="situation",
-    plural="situations",
-    model=Situation,
-    document=shoot_document.PlannedSituation,
-    columns=_situation_columns,
-)
+@shoots.get("/overview", response={200: ShootSummaryPage, **PROBLEMS}, operation_id="shoot_overview")
+def shoot_overview(
+    request,
+    limit: Limit = 100,
+    cursor: Cursor = None,
+    budget_ms: Annotated[int, Query(ge=0, le=MOST_BUDGET_MS, description="Time for plans not known yet")] = BUDGET_MS,
+):
+    """Shoots with their readiness."""
+    items, next_cursor = overview(owner=request.user, limit=limit, cursor=cursor, budget_s=budget_ms / 1000)
+    return {"items": items, "next": next_cursor}
 
 
-@shoots.get(
-    "/{uuid:shoot_id}/situations", response={200: list[StoredSituation], **PROBLEMS}, operation_id="shoot_situations"
-)
-def shoot_situations(request, shoot_id: UUID):
+StoredShoot = add_document_routes(shoots, Shoot)
+StoredSituation = add_document_routes(situations, Situation)
+SituationPage = page_schema("SituationOfShoot", StoredSituation)
+
+
+@shoots.get("/{uuid:shoot_id}/situations", response={200: SituationPage, **PROBLEMS}, operation_id="shoot_situations")
+def shoot_situations(request, shoot_id: UUID, limit: Limit = 100, cursor: Cursor = None):
     """The situations of a shoot in their order."""
-    return [envelope(row) for row in services.situations_of(owner=request.user, shoot_id=shoot_id)]
+    return rows_page(services.situations_of(owner=request.user, shoot_id=shoot_id), limit, cursor)
 
 
 class PlanRequest(Schema):
@@ -213,6 +213,9 @@ def transfer_setup(request, asked: TransferIn):
     return transfer(asked.setup, asked.from_body, asked.to_body)
 
 
+FRAMINGS = TypeAdapter(list[Framing])
+
+
 class FramingRequest(Schema):
     situation: SituationDocument
     preferences: Preferences = Preferences()
@@ -223,12 +226,14 @@ class FramingRequest(Schema):
 @live.post("/framing", response={200: list[Framing], 422: Problem}, operation_id="framing")
 def rank_kit(request, asked: FramingRequest):
     """Rank the owned bodies and lenses for a situation by what each would cost."""
-    return services.rank_owned_kit(
+    ranked = services.rank_owned_kit(
         owner=request.user,
         situation=resolved(asked.situation, asked.sky),
         preferences=asked.preferences,
         accessories=asked.accessories,
     )
+    # Thousands of validated lines: written straight out, not validated again.
+    return HttpResponse(FRAMINGS.dump_json(ranked), content_type="application/json")
 
 
 class ScaleOut(Schema):

@@ -23,7 +23,7 @@ from wide_aperture.core.night.sequence import (
     test_series,
 )
 from wide_aperture.core.night.windows import DarkNight, YearPoint
-from wide_aperture.core.place_document import SavedPlace, zone_of
+from wide_aperture.core.place_document import zone_of
 from wide_aperture.core.planner import plan
 from wide_aperture.core.planner.changing_light import ChangingLight, changing_light
 from wide_aperture.core.sky import Star, stars
@@ -53,7 +53,7 @@ places = Router(tags=["sky"])
 sky = Router(tags=["sky"])
 MOST_GPX_BYTES = 2_000_000
 
-add_document_routes(places, noun="place", plural="places", model=Place, document=SavedPlace)
+add_document_routes(places, Place)
 
 
 class WaypointOut(Schema):

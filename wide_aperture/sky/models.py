@@ -1,7 +1,10 @@
 """Saved places of an owner."""
 
+from wide_aperture.core.place_document import SavedPlace
 from wide_aperture.store.models import StoredDocument
 
 
 class Place(StoredDocument):
-    """A place to shoot at; document: core.place_document.SavedPlace."""
+    """A place to shoot at."""
+
+    schema, noun, plural = SavedPlace, "place", "places"

@@ -1,8 +1,11 @@
-"""What can go wrong when a document is written."""
+"""What can go wrong when a document is read or written."""
 
 from __future__ import annotations
 
-from wide_aperture.store.models import StoredDocument
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from wide_aperture.store.models import StoredDocument
 
 
 class PreconditionMissingError(Exception):
@@ -19,3 +22,12 @@ class RevisionConflictError(Exception):
 
 class SnapshotError(Exception):
     """A snapshot's content cannot be changed."""
+
+
+class UnreadableRowError(Exception):
+    """A stored row is no document this program can read. Carries the row and why."""
+
+    def __init__(self, row: StoredDocument, reason: str) -> None:
+        super().__init__(reason)
+        self.row = row
+        self.reason = reason

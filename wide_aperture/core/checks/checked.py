@@ -5,13 +5,13 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property
 from typing import Literal
 
 from wide_aperture.core.case import Case
 from wide_aperture.core.explanations import explanation
 from wide_aperture.core.kit import NOMINAL_SLACK
 from wide_aperture.core.limits import Term, all_terms
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.plan_document import Finding, Remedy
 from wide_aperture.core.quantities import ev100
 from wide_aperture.core.setup_document import Setup

@@ -9,6 +9,7 @@ from wide_aperture.core.case import Case
 from wide_aperture.core.limits.term import Term
 from wide_aperture.core.quantities import format_aperture
 
+AIRY_UM_AT_F1 = float(optics.airy_disc_diameter(1.0))
 DIFFRACTION_PX = 4.0  # Airy disc in pixels from which a whole picture looks softer
 SHALLOW_BLUR_PERCENT = 4.0  # blur disc of the background, % of the frame's height, that reads as "out of the way"
 LARGEST_SENSIBLE_F = 16.0
@@ -38,10 +39,12 @@ def _lens_ends(case: Case) -> Term:
         kind="end",
         low=widest,
         high=smallest,
-        sentence=f"{case.lens.name} has one aperture, {format_aperture(widest)}."
-        if fixed
-        else f"{case.lens.name} opens to {format_aperture(widest)} at {case.focal_mm:.3g} mm and closes to "
-        f"{format_aperture(smallest)}.",
+        say=lambda: (
+            f"{case.lens.name} has one aperture, {format_aperture(widest)}."
+            if fixed
+            else f"{case.lens.name} opens to {format_aperture(widest)} at {case.focal_mm:.3g} mm and closes to "
+            f"{format_aperture(smallest)}."
+        ),
     )
 
 
@@ -57,8 +60,10 @@ def _subject_depth(case: Case) -> Term | None:
         imposed_by="subject's depth",
         weight=0.7,
         low=min(needed, LARGEST_SENSIBLE_F),
-        sentence=f"{case.subject_depth_m * 100:.0f} cm of the subject at {case.mid_m:.3g} m are sharp at once from "
-        f"{format_aperture(_tidy(needed))}.",
+        say=lambda: (
+            f"{case.subject_depth_m * 100:.0f} cm of the subject at {case.mid_m:.3g} m are sharp at once from "
+            f"{format_aperture(_tidy(needed))}."
+        ),
     )
 
 
@@ -75,8 +80,9 @@ def _range_depth(case: Case) -> Term | None:
             imposed_by="depth wanted",
             weight=1.4 if case.is_zone_focus else 0.9,
             low=min(needed, LARGEST_SENSIBLE_F),
-            sentence=f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at "
-            f"{case.focus_m:.2g} m.",
+            say=lambda: (
+                f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at {case.focus_m:.2g} m."
+            ),
         )
     if case.situation.genre == "street" and case.situation.look != "shallow" and case.far_m > case.near_m:
         return Term(
@@ -86,8 +92,9 @@ def _range_depth(case: Case) -> Term | None:
             kind="want",
             weight=0.15,
             low=min(needed, 8.0),
-            sentence=f"From {format_aperture(_tidy(min(needed, 8.0)))} a miss of the focus between {span} hardly "
-            "shows.",
+            say=lambda: (
+                f"From {format_aperture(_tidy(min(needed, 8.0)))} a miss of the focus between {span} hardly shows."
+            ),
         )
     return None
 
@@ -106,15 +113,16 @@ def _softness(case: Case) -> Term | None:
         imposed_by="soft background",
         weight=0.8,
         high=largest,
-        sentence=f"A far background blurs to {wanted:g} % of the frame's height up to "
-        f"{format_aperture(_tidy(largest))}.",
+        say=lambda: (
+            f"A far background blurs to {wanted:g} % of the frame's height up to {format_aperture(_tidy(largest))}."
+        ),
     )
 
 
 def _diffraction(case: Case) -> Term | None:
     if case.lens.fixed_aperture:
         return None
-    limit = DIFFRACTION_PX * case.body.pixel_pitch_um / float(optics.airy_disc_diameter(1.0))
+    limit = DIFFRACTION_PX * case.body.pixel_pitch_um / AIRY_UM_AT_F1
     limit = max(limit, case.widest_aperture)
     return Term(
         id="diffraction",
@@ -122,8 +130,10 @@ def _diffraction(case: Case) -> Term | None:
         imposed_by="diffraction",
         weight=0.5,
         high=limit,
-        sentence=f"Beyond {format_aperture(_tidy(limit))} the Airy disc covers more than {DIFFRACTION_PX:g} pixels of "
-        f"{case.body.pixel_pitch_um:.2g} µm.",
+        say=lambda: (
+            f"Beyond {format_aperture(_tidy(limit))} the Airy disc covers more than {DIFFRACTION_PX:g} pixels of "
+            f"{case.body.pixel_pitch_um:.2g} µm."
+        ),
     )
 
 
@@ -143,8 +153,9 @@ def _lens_best(case: Case) -> Term | None:
         kind="want",
         weight=0.2,
         low=best,
-        sentence=f"Corners and edges of most lenses are at their best from {format_aperture(_tidy(best))} on this "
-        "sensor.",
+        say=lambda: (
+            f"Corners and edges of most lenses are at their best from {format_aperture(_tidy(best))} on this sensor."
+        ),
     )
 
 
@@ -160,7 +171,7 @@ def _requested(case: Case) -> Term | None:
         weight=2.5,
         low=wanted,
         high=wanted,
-        sentence=f"You asked for {format_aperture(wanted)}.",
+        say=lambda: f"You asked for {format_aperture(wanted)}.",
     )
 
 

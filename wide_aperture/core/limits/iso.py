@@ -50,7 +50,7 @@ def _body_ends(case: Case) -> Term:
         kind="end",
         low=low,
         high=high,
-        sentence=f"{case.body.name} goes from its base {format_iso(low)} to {format_iso(high)}.",
+        say=lambda: f"{case.body.name} goes from its base {format_iso(low)} to {format_iso(high)}.",
     )
 
 
@@ -66,7 +66,7 @@ def _reserve_floor(case: Case) -> Term | None:
         kind="want",
         weight=0.6,
         low=floor,
-        sentence=f"The highlight reserve you asked for starts at {format_iso(floor)}.",
+        say=lambda: f"The highlight reserve you asked for starts at {format_iso(floor)}.",
     )
 
 
@@ -85,8 +85,10 @@ def _second_gain(case: Case) -> Term | None:
         weight=0.5,
         low=tidy if stays else None,
         marks=(tidy,),
-        sentence=f"From {format_iso(tidy)} the sensor reads out more cleanly"
-        + (": your school stays there." if stays else "; just under it shadows are noisier than at it."),
+        say=lambda: (
+            f"From {format_iso(tidy)} the sensor reads out more cleanly"
+            + (": your school stays there." if stays else "; just under it shadows are noisier than at it.")
+        ),
     )
 
 
@@ -101,8 +103,10 @@ def _clean(case: Case) -> Term | None:
         imposed_by="noise shows",
         weight=0.3,
         high=limit,
-        sentence=f"Above {format_iso(tidy)} deep shadows begin to look grainy at this output "
-        f"(signal-to-noise under {CLEAN_SNR:g}, electron figures {case.body.electrons.provenance}).",
+        say=lambda: (
+            f"Above {format_iso(tidy)} deep shadows begin to look grainy at this output "
+            f"(signal-to-noise under {CLEAN_SNR:g}, electron figures {case.body.electrons.provenance})."
+        ),
     )
 
 
@@ -114,7 +118,7 @@ def _routine(case: Case) -> Term:
         imposed_by="your ceiling",
         weight=NOISE_WEIGHT.get(case.situation.genre, 0.9),
         high=ceiling,
-        sentence=f"Your routine ceiling is {format_iso(ceiling)}, because of {case.body.ceilings.reason}.",
+        say=lambda: f"Your routine ceiling is {format_iso(ceiling)}, because of {case.body.ceilings.reason}.",
     )
 
 
@@ -126,7 +130,7 @@ def _push(case: Case) -> Term:
         imposed_by="ceiling at a push",
         kind="end",
         high=ceiling,
-        sentence=f"At a push you accept {format_iso(ceiling)}, never more.",
+        say=lambda: f"At a push you accept {format_iso(ceiling)}, never more.",
     )
 
 
@@ -142,5 +146,5 @@ def _requested(case: Case) -> Term | None:
         weight=2.5,
         low=wanted,
         high=wanted,
-        sentence=f"You asked for {format_iso(wanted)}.",
+        say=lambda: f"You asked for {format_iso(wanted)}.",
     )

@@ -55,8 +55,10 @@ def _fastest_end(case: Case) -> Term:
         imposed_by="shutter ends",
         kind="end",
         low=fastest,
-        sentence=f"{case.body.name} has nothing shorter than {wording.seconds(fastest)} with its "
-        f"{kind.replace('_', ' ')} shutter.",
+        say=lambda: (
+            f"{case.body.name} has nothing shorter than {wording.seconds(fastest)} with its "
+            f"{kind.replace('_', ' ')} shutter."
+        ),
     )
 
 
@@ -70,9 +72,11 @@ def _longest_end(case: Case) -> Term:
         imposed_by="bulb ends" if by_hand else "timed shutter ends",
         kind="end",
         high=longest,
-        sentence=f"Beyond {wording.seconds(longest)} heat and patience end the exposure."
-        if by_hand
-        else f"{case.body.name} times nothing longer than {wording.seconds(timed)}; bulb needs a tripod and a release.",
+        say=lambda: (
+            f"Beyond {wording.seconds(longest)} heat and patience end the exposure."
+            if by_hand
+            else f"{case.body.name} times nothing longer than {wording.seconds(timed)}; bulb needs a tripod and a release."
+        ),
     )
 
 
@@ -87,7 +91,7 @@ def _bulb(case: Case) -> Term | None:
         weight=0.3,
         kind="want",
         high=timed,
-        sentence=f"Longer than {wording.seconds(timed)} means bulb: a release and a watch.",
+        say=lambda: f"Longer than {wording.seconds(timed)} means bulb: a release and a watch.",
     )
 
 
@@ -110,9 +114,11 @@ def _subject_motion(case: Case) -> Term | None:
         imposed_by="subject motion",
         weight=MOTION_WEIGHT.get(case.situation.genre, 0.7) * (0.6 if case.flash_leads else 1.0),
         high=limit,
-        sentence=f"{what} {where} with {case.focal_mm:.3g} mm crosses {case.image_speed_px_s:.0f} px/s; "
-        f"{wording.seconds(_round_step(limit))} keeps that to {tolerance_px:.0f} px "
-        f"({share:.2g} % of the width).",
+        say=lambda: (
+            f"{what} {where} with {case.focal_mm:.3g} mm crosses {case.image_speed_px_s:.0f} px/s; "
+            f"{wording.seconds(_round_step(limit))} keeps that to {tolerance_px:.0f} px "
+            f"({share:.2g} % of the width)."
+        ),
     )
 
 
@@ -131,8 +137,10 @@ def _focus_travel(case: Case) -> Term | None:
         imposed_by="coming closer",
         weight=MOTION_WEIGHT.get(case.situation.genre, 0.7),
         high=limit,
-        sentence=f"Coming at {case.speed_m_s:g} m/s from {case.mid_m:.3g} m its edges grow by "
-        f"{case.blur_tolerance_px:.0f} px in {wording.seconds(_round_step(limit))}.",
+        say=lambda: (
+            f"Coming at {case.speed_m_s:g} m/s from {case.mid_m:.3g} m its edges grow by "
+            f"{case.blur_tolerance_px:.0f} px in {wording.seconds(_round_step(limit))}."
+        ),
     )
 
 
@@ -148,8 +156,10 @@ def _wind(case: Case) -> Term | None:
         imposed_by="wind",
         weight=0.5,
         high=limit,
-        sentence=f"Leaves at {case.near_m:.3g} m stir by about 0.3 m/s: {wording.seconds(_round_step(limit))} holds "
-        f"them to {case.blur_tolerance_px:.0f} px.",
+        say=lambda: (
+            f"Leaves at {case.near_m:.3g} m stir by about 0.3 m/s: {wording.seconds(_round_step(limit))} holds "
+            f"them to {case.blur_tolerance_px:.0f} px."
+        ),
     )
 
 
@@ -169,9 +179,11 @@ def _sky_motion(case: Case) -> Term | None:
         imposed_by=label,
         weight=1.0,
         high=limit,
-        sentence=f"With {case.focal_mm:.3g} mm on {case.body.pixel_pitch_um:.2g} µm pixels {text} "
-        f"{case.sky_drift_px(1.0):.2g} px/s: {case.sky_tolerance_px:.2g} px after "
-        f"{wording.seconds(_round_step(limit))}.",
+        say=lambda: (
+            f"With {case.focal_mm:.3g} mm on {case.body.pixel_pitch_um:.2g} µm pixels {text} "
+            f"{case.sky_drift_px(1.0):.2g} px/s: {case.sky_tolerance_px:.2g} px after "
+            f"{wording.seconds(_round_step(limit))}."
+        ),
     )
 
 
@@ -188,7 +200,7 @@ def _visible_trails(case: Case) -> Term | None:
         imposed_by="trails are seen",
         weight=2.5,
         high=limit,
-        sentence=f"After {wording.seconds(_round_step(limit))} stars have drawn {VISIBLE_TRAIL_PX:g} px.",
+        say=lambda: f"After {wording.seconds(_round_step(limit))} stars have drawn {VISIBLE_TRAIL_PX:g} px.",
     )
 
 
@@ -196,6 +208,18 @@ def _shake(case: Case) -> Term | None:
     limit = case.handheld_limit_s
     if math.isinf(limit) or case.situation.look in ("pan_blur", "blur"):
         return None
+    return Term(
+        id="shake",
+        axis="shutter_s",
+        imposed_by="shake",
+        weight=0.6 if case.flash_leads else 1.3,
+        high=limit,
+        say=lambda: f"{'; '.join(_steadied_by(case))}: steady to {wording.seconds(_round_step(limit))}.",
+    )
+
+
+def _steadied_by(case: Case) -> list[str]:
+    """What the hand-hold limit is made of."""
     parts = [f"{case.focal_mm:.3g} mm on this sensor, {case.situation.support.replace('handheld', 'in the hand')}"]
     if case.asks_twice_the_care:
         parts.append("twice the care for its pixels" if case.body.megapixels > 40 else "twice the care for the print")
@@ -207,14 +231,7 @@ def _shake(case: Case) -> Term | None:
         parts.append(
             f"{motion.burst_gain_stops(frames):.1f} stops from a burst of {frames} ({chance:.0%} for one sharp)"
         )
-    return Term(
-        id="shake",
-        axis="shutter_s",
-        imposed_by="shake",
-        weight=0.6 if case.flash_leads else 1.3,
-        high=limit,
-        sentence=f"{'; '.join(parts)}: steady to {wording.seconds(_round_step(limit))}.",
-    )
+    return parts
 
 
 def _own_floor(case: Case) -> Term | None:
@@ -227,7 +244,7 @@ def _own_floor(case: Case) -> Term | None:
         imposed_by="your floor",
         weight=1.6,
         high=floor,
-        sentence=f"You accept nothing slower than {wording.seconds(floor)}.",
+        say=lambda: f"You accept nothing slower than {wording.seconds(floor)}.",
     )
 
 
@@ -258,7 +275,7 @@ def _window(case: Case, label: str, low: float, high: float, because: str) -> Te
         weight=0.9,
         low=low,
         high=high,
-        sentence=f"{wording.seconds(_round_step(low))} to {wording.seconds(_round_step(high))}: {because}.",
+        say=lambda: f"{wording.seconds(_round_step(low))} to {wording.seconds(_round_step(high))}: {because}.",
     )
 
 
@@ -293,8 +310,10 @@ def _flicker(case: Case) -> Term | None:
         kind="want",
         marks=tuple(period * n for n in (1, 2, 3, 4)),
         swing=_Swing(frequency, case.modulation, case.situation.waveform),
-        sentence=f"The light pulses {frequency:g} times a second; whole periods ({wording.seconds(period)} and its "
-        "multiples) even it out" + (", shorter times need the anti-flicker release." if timed else "."),
+        say=lambda: (
+            f"The light pulses {frequency:g} times a second; whole periods ({wording.seconds(period)} and its "
+            "multiples) even it out" + (", shorter times need the anti-flicker release." if timed else ".")
+        ),
     )
 
 
@@ -314,8 +333,10 @@ def _sync(case: Case) -> Term | None:
         kind="limit" if fast else "end",
         weight=0.5,
         low=limit,
-        sentence=f"The whole frame sees the flash down to {wording.seconds(limit)}"
-        + ("; high-speed sync goes on, losing light with every stop." if fast else "; shorter cuts part of it off."),
+        say=lambda: (
+            f"The whole frame sees the flash down to {wording.seconds(limit)}"
+            + ("; high-speed sync goes on, losing light with every stop." if fast else "; shorter cuts part of it off.")
+        ),
     )
 
 
@@ -331,7 +352,7 @@ def _requested(case: Case) -> Term | None:
         weight=2.5,
         low=wanted,
         high=wanted,
-        sentence=f"You asked for {wording.seconds(wanted)}.",
+        say=lambda: f"You asked for {wording.seconds(wanted)}.",
     )
 
 

@@ -24,6 +24,15 @@ def position(axis: Axis, value: Floats | float) -> Floats:
     return np.asarray(per_octave * np.log2(value))
 
 
+def burden_of(
+    over_ev: Floats, weight: Floats | float, steepens: Floats | float, dead_zone_ev: Floats | float
+) -> Floats:
+    """What passing a limit adds up to: weight x (x + x^2 / 2), without the square for a want. All broadcast."""
+    # Starting the slope at the dead zone's edge keeps the burden convex and continuous.
+    effective = np.maximum(over_ev - dead_zone_ev, 0.0)
+    return np.asarray(weight * (effective + steepens * effective**2 / 2))
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Term:
     """One limit. low/high bound the free window (None: open).
@@ -36,13 +45,18 @@ class Term:
     id: str
     axis: Axis
     imposed_by: str
-    sentence: str
+    say: Callable[[], str]
     low: float | None = None
     high: float | None = None
     weight: float = 1.0
     kind: Literal["limit", "want", "end"] = "limit"
     marks: tuple[float, ...] = ()
     swing: Callable[[Floats], Floats] | None = None
+
+    @property
+    def sentence(self) -> str:
+        """Said only when somebody reads it: ranking a bag of kit makes thousands of terms and reads none."""
+        return self.say()
 
     @property
     def is_end(self) -> bool:
@@ -84,10 +98,16 @@ class Term:
         over = self.excess(values)
         if self.is_end:
             return np.where(over > 0, np.inf, 0.0)
-        # Starting the slope at the dead zone's edge keeps the burden convex and continuous.
-        effective = over if self.swing is not None else np.maximum(over - NEAREST_STEP_EV, 0.0)
-        steepening = effective**2 / 2 if self.kind == "limit" else 0.0
-        return np.asarray(self.weight * (effective + steepening))
+        return burden_of(over, self.weight, self.steepens, self.dead_zone_ev)
+
+    @property
+    def steepens(self) -> float:
+        """1 where the burden grows steeper the further the limit is passed."""
+        return 1.0 if self.kind == "limit" else 0.0
+
+    @property
+    def dead_zone_ev(self) -> float:
+        return 0.0 if self.swing is not None else NEAREST_STEP_EV
 
     def window(self) -> Window:
         """The limit as the plan shows it."""

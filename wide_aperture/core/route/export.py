@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Sequence
 
 from wide_aperture.core.route.walk import Route
+from wide_aperture.core.table_text import TableWriter
 
 COLUMNS = ("route", "step", "place", "camera says", "meaning", "from", "seconds")
 
@@ -23,20 +22,12 @@ def markdown(title: str, routes: Sequence[tuple[str, Route]]) -> str:
 
 def to_csv(routes: Sequence[tuple[str, Route]]) -> str:
     """One line a step."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(COLUMNS)
+    table = TableWriter()
+    table.row(*COLUMNS)
     for heading, way in routes:
         for number, step in enumerate(way.steps, 1):
-            writer.writerow(
-                (
-                    heading,
-                    number,
-                    step.place,
-                    step.theirs or step.sentence,
-                    step.ours,
-                    "" if step.before is None else step.before,
-                    round(step.seconds, 1),
-                )
+            before = "" if step.before is None else step.before
+            table.row(
+                heading, number, step.place, step.theirs or step.sentence, step.ours, before, round(step.seconds, 1)
             )
-    return out.getvalue()
+    return table.text

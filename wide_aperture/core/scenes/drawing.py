@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from functools import cached_property
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.scenes.colour_space import Pixels
 from wide_aperture.core.scenes.scene import Window
 

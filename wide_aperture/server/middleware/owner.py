@@ -6,7 +6,11 @@ from collections.abc import Callable
 
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
+
+from wide_aperture.http.problem_json import is_api
+from wide_aperture.http.problems import storage_problem
 
 LOCAL_OWNER = "local"
 
@@ -19,8 +23,11 @@ def local_owner() -> User:
 
 def sign_in_local_owner(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
     def middleware(request: HttpRequest) -> HttpResponse:
-        if request.path.startswith("/api/"):
-            request.user = local_owner()  # type: ignore[assignment]
+        if is_api(request.path):
+            try:
+                request.user = local_owner()  # type: ignore[assignment]
+            except DatabaseError as error:
+                return storage_problem(error)
         return get_response(request)
 
     return middleware

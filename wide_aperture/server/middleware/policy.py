@@ -12,6 +12,14 @@ POLICY = (
     "font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; base-uri 'none'; "
     "form-action 'self'; frame-ancestors 'none'"
 )
+# A planner on one's own machine needs no sensor of it; printing and the full screen are no such permission.
+PERMISSIONS = ", ".join(
+    f"{feature}=()"
+    for feature in (
+        "accelerometer", "bluetooth", "camera", "display-capture", "geolocation", "gyroscope", "hid", "magnetometer",
+        "microphone", "midi", "payment", "serial", "usb", "xr-spatial-tracking",
+    )
+)  # fmt: skip
 
 
 def content_security_policy(
@@ -25,6 +33,10 @@ def content_security_policy(
         response["X-Content-Type-Options"] = "nosniff"
         response["Referrer-Policy"] = "no-referrer"
         response["Cross-Origin-Opener-Policy"] = "same-origin"
+        response["Cross-Origin-Resource-Policy"] = "same-origin"
+        response["Permissions-Policy"] = PERMISSIONS
+        if not response.streaming and "Content-Length" not in response:
+            response["Content-Length"] = len(response.content)  # without it the connection cannot be used again
         return response
 
     return middleware

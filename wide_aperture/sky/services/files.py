@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import codecs
 import datetime as dt
+import math
 import uuid
 from typing import Any
 from xml.etree.ElementTree import Element, ParseError
@@ -59,8 +61,8 @@ def waypoints(content: bytes) -> list[dict[str, Any]]:
     Raises: DomainError for what is no GPX file or holds no usable waypoint.
     """
     try:
-        root = fromstring(content.decode("utf-8-sig", errors="replace"), forbid_dtd=True)
-    except (ParseError, DefusedXmlException, ValueError):
+        root = fromstring(content.removeprefix(codecs.BOM_UTF8), forbid_dtd=True)  # in the encoding it declares
+    except (ParseError, DefusedXmlException, ValueError, LookupError, RecursionError):
         raise DomainError("file", "the upload", "must be a GPX file (XML with waypoints)") from None
     found: list[dict[str, Any]] = []
     for point in root.iter():
@@ -76,8 +78,10 @@ def waypoints(content: bytes) -> list[dict[str, Any]]:
 def _place(point: Element, number: int) -> dict[str, Any] | None:
     try:
         latitude, longitude = float(point.get("lat", "")), float(point.get("lon", ""))
+        if not (abs(latitude) <= 90 and abs(longitude) <= 360):  # NaN fails it too
+            return None
         zone = zone_of(latitude, longitude)
-    except ValueError:
+    except (ValueError, OverflowError):
         return None
     texts = {_tag(child): (child.text or "").strip() for child in point}
     return {
@@ -92,9 +96,10 @@ def _place(point: Element, number: int) -> dict[str, Any] | None:
 
 def _elevation(text: str) -> float:
     try:
-        return min(max(float(text), -500.0), 9000.0)
+        elevation = float(text)
     except ValueError:
         return 0.0
+    return 0.0 if math.isnan(elevation) else min(max(elevation, -500.0), 9000.0)
 
 
 def _tag(element: Element) -> str:

@@ -26,7 +26,7 @@ from wide_aperture.core.scenes.imaging.store import BoundedStore
 from wide_aperture.core.scenes.scene import AS_DRAWN, Scene, Tuning, Window
 
 CROP_MARGIN_PX = 40
-SCENE_BYTES, OPTICAL_BYTES, NOISE_BYTES = 400_000_000, 200_000_000, 120_000_000
+SCENE_BYTES, OPTICAL_BYTES, NOISE_BYTES = 220_000_000, 90_000_000, 30_000_000
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,15 +1,20 @@
 """Serve the application on this machine."""
 
+import datetime as dt
 import socket
 from typing import Any
 
-import waitress
 from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.db import connection
 
+from wide_aperture.rehearse.pool import few_arenas
+from wide_aperture.server.data_folder.errors import DataFolderError
+from wide_aperture.server.data_folder.here import data_folder
+from wide_aperture.server.data_folder.keeper import Keeper
+from wide_aperture.server.web_server import make_server
 from wide_aperture.server.wsgi import application
 
 HOST = "127.0.0.1"
-MOST_BODY_BYTES = 64_000_000  # a backup; everything else is held to less by Django and the routes
 
 
 class Command(BaseCommand):
@@ -21,32 +26,36 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         port = options["port"]
         if not 1 <= port <= 65535:
-            raise CommandError(f"{port} is no port. Choose one from 1024 to 65535, like PORT=8001.")
+            raise CommandError(f"{port} is no port. Choose one from 1024 to 65535, like --port 8001.")
+        folder = data_folder()
+        try:
+            folder.check()
+        except DataFolderError as error:
+            raise CommandError(str(error)) from error
         try:
             listener = _listen(port)
         except PermissionError as error:
-            raise CommandError(f"Port {port} needs special rights. Choose another: make demo PORT=8001") from error
+            raise CommandError(f"Port {port} needs special rights. Choose another, like --port 8001.") from error
         except OSError as error:
-            message = (
-                f"Port {port} is already in use. Stop what runs there, or choose another: make demo PORT={port + 1}"
-            )
-            raise CommandError(message) from error
+            raise CommandError(
+                f"Port {port} is already in use. Stop what runs there, or choose another: --port {port + 1} "
+                f"(make demo PORT={port + 1})."
+            ) from error
+        connection.close()
+        few_arenas()
+        keeper = Keeper(folder, lambda: dt.datetime.now(dt.UTC))
+        keeper.start()
         self.stdout.write(f"Wide Aperture is at http://{HOST}:{port}  (stop with Ctrl+C)")
         self.stdout.flush()
-        waitress.serve(
-            application,
-            sockets=[listener],
-            threads=8,
-            channel_request_lookahead=1,
-            max_request_body_size=MOST_BODY_BYTES,
-            ident="",
-            clear_untrusted_proxy_headers=True,
-        )
+        try:
+            make_server(application, listener).run()
+        finally:
+            keeper.stop()
 
 
 def _listen(port: int) -> socket.socket:
     listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
     listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     listener.bind((HOST, port))
-    listener.listen(64)
+    listener.listen(256)
     return listener

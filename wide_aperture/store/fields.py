@@ -1,0 +1,30 @@
+"""The column a document is kept in."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import models
+
+
+@dataclass(frozen=True)
+class Damaged:
+    """Stands where a document should be: the stored text is no JSON any more."""
+
+    text: str
+
+
+class DocumentField(models.JSONField):
+    """A JSON column in which one damaged row does not make every row of a list unreadable."""
+
+    def from_db_value(self, value: Any, expression: Any, connection: Any) -> Any:
+        try:
+            return super().from_db_value(value, expression, connection)
+        except ValueError:
+            return Damaged(str(value))
+
+    def deconstruct(self) -> tuple[Any, Any, Any, Any]:
+        # In the database it is a plain JSON column, and migrations need not know more.
+        name, _, args, kwargs = super().deconstruct()
+        return name, "django.db.models.JSONField", args, kwargs
