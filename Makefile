@@ -7,7 +7,7 @@ PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?= $(CURDIR)/tests/core/cases/public.json
 SOURCES := $(shell find frontend/src frontend/index.html frontend/vite.config.ts -type f)
 
-.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge chromium clean
+.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge chromium clean wheel take-copy
 
 demo: install build  ## build, load demo data, serve
 	@$(PY) manage.py prepare
@@ -66,6 +66,12 @@ lock:  ## refresh both lock files; neither holds a registry's address
 schema: install  ## OpenAPI file, JSON Schemas and the front end's types, from the code
 	@$(PY) manage.py export_schemas
 	@cd frontend && npm run -s types
+
+wheel: install build  ## build the wheel and try it in an empty environment of every interpreter found
+	@$(PY) -m scripts.wheel
+
+take-copy: install  ## put the last good copy in a damaged database's place
+	@$(PY) manage.py take_copy
 
 bench: install build chromium  ## print the measured figures
 	@$(PY) -m benchmarks

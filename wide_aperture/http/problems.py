@@ -151,6 +151,8 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(DocumentError)
     def refuse_document(request: HttpRequest, exc: DocumentError) -> HttpResponse:
+        if any(error["loc"][:1] == ("response",) for error in exc.errors()):
+            return unexpected_problem(f"{request.method} {request.path}")  # what we answered was wrong, not the request
         errors = field_errors(exc.errors())
         return problem(422, summary(errors), errors)
 

@@ -19,10 +19,9 @@ class DocumentField(models.JSONField):
     """A JSON column in which one damaged row does not make every row of a list unreadable."""
 
     def from_db_value(self, value: Any, expression: Any, connection: Any) -> Any:
-        try:
-            return super().from_db_value(value, expression, connection)
-        except ValueError:
-            return Damaged(str(value))
+        # Django hands out a text that is no JSON as it is; documents are objects, so a text is never one.
+        found = super().from_db_value(value, expression, connection)
+        return Damaged(found) if isinstance(found, str) else found
 
     def deconstruct(self) -> tuple[Any, Any, Any, Any]:
         # In the database it is a plain JSON column, and migrations need not know more.

@@ -58,7 +58,15 @@ def parsed(row: StoredDocument) -> Document:
     try:
         return type(row).parse(row.document)
     except (ValidationError, DomainError, LookupError, TypeError, ValueError, AttributeError) as error:
-        raise UnreadableRowError(row, str(error).splitlines()[0][:300]) from error
+        raise UnreadableRowError(row, why(error)) from error
+
+
+def why(error: Exception) -> str:
+    """In one line what is wrong with a document, naming the first field that is."""
+    if isinstance(error, ValidationError):
+        first = error.errors()[0]
+        return f"{'/'.join(map(str, first['loc'])) or 'the document'}: {first['msg']}"[:300]
+    return str(error).splitlines()[0][:300] if str(error) else type(error).__name__
 
 
 def json_text(row: StoredDocument) -> str:

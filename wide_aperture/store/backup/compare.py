@@ -23,7 +23,7 @@ from wide_aperture.core.errors import DomainError
 from wide_aperture.store.backup.read import Entry, Upload
 from wide_aperture.store.errors import SnapshotError, UnreadableRowError
 from wide_aperture.store.models import StoredDocument, model_of
-from wide_aperture.store.reading import parsed
+from wide_aperture.store.reading import parsed, why
 
 Outcome = Literal["added", "replaced", "revived", "binned", "same", "kept", "refused"]
 CHANGES: tuple[Outcome, ...] = ("added", "replaced", "revived", "binned")
@@ -118,7 +118,7 @@ def _judge(entry: Entry, owner: User, shoots: set[str]) -> tuple[Item, Document 
         if model.identity(document) != row_id:
             return item("refused", "its id is not the one it is filed under"), None
     except (ValidationError, DomainError, LookupError, TypeError, ValueError, AttributeError) as error:
-        return item("refused", f"cannot be read: {str(error).splitlines()[0][:200]}"), None
+        return item("refused", f"cannot be read: {why(error)}"), None
     held = model.objects.filter(pk=row_id).first()
     deleted = bool(line.get("deleted_at"))
     if held is not None and held.owner_id != owner.pk:
