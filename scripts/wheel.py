@@ -29,8 +29,11 @@ def build() -> Path:
     try:
         subprocess.run(
             [sys.executable, "-m", "pip", "wheel", "--quiet", "--no-deps", "--no-build-isolation", "-w", str(OUT), "."],
-            cwd=PROJECT, check=True, env=_plain_environment(),
+            cwd=PROJECT, check=True, env=_plain_environment(), capture_output=True, text=True,
         )  # fmt: skip
+    except subprocess.CalledProcessError as error:
+        print(error.stderr, file=sys.stderr)
+        raise
     finally:
         shutil.rmtree(INSIDE, ignore_errors=True)
         shutil.rmtree(PROJECT / "build", ignore_errors=True)
@@ -74,7 +77,9 @@ def try_in(python: str, wheel: Path) -> None:
             return done.stdout
 
         assert run("version").startswith("Wide Aperture ")
-        server = subprocess.Popen([command, "demo", "--port", str(PORT)], cwd=folder, env=environment, stdout=subprocess.DEVNULL)
+        server = subprocess.Popen(
+            [command, "demo", "--port", str(PORT)], cwd=folder, env=environment, stdout=subprocess.DEVNULL
+        )
         try:
             page = _get("/", patience_s=60).decode()
             script = page.split('src="')[1].split('"')[0]
@@ -83,7 +88,9 @@ def try_in(python: str, wheel: Path) -> None:
         finally:
             server.terminate()
             server.wait(20)
-        assert (home / "data" / "wide-aperture" / "wide_aperture.sqlite3").exists(), "the data are not in the user's folder"
+        assert (home / "data" / "wide-aperture" / "wide_aperture.sqlite3").exists(), (
+            "the data are not in the user's folder"
+        )
         run("backup", "all.zip")
         environment["WIDE_APERTURE_DATA"] = f"{folder}/elsewhere"
         said = run("restore", "all.zip")

@@ -10,7 +10,9 @@ from collections.abc import Sequence
 from wide_aperture import VERSION
 
 DESCRIPTION = "Computes a complete camera setup for every situation of a shoot, on this machine."
-WHERE = "Everything is kept in one folder: the one named by WIDE_APERTURE_DATA, else the platform's folder for user data."
+WHERE = (
+    "Everything is kept in one folder: the one named by WIDE_APERTURE_DATA, else the platform's folder for user data."
+)
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -49,7 +51,9 @@ def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="wide-aperture", description=DESCRIPTION, epilog=WHERE)
     commands = parser.add_subparsers(dest="command", required=True, metavar="command")
     serve = commands.add_parser("serve", help="serve on http://127.0.0.1")
-    serve.add_argument("--take-copy", action="store_true", help="first put the last good copy in a damaged database's place")
+    serve.add_argument(
+        "--take-copy", action="store_true", help="first put the last good copy in a damaged database's place"
+    )
     demo = commands.add_parser("demo", help="load the made-up world, then serve")
     demo.add_argument("--reset", action="store_true", help="put every demo row back to how it came")
     for each in (serve, demo):
