@@ -33,5 +33,8 @@ Kelvin = Annotated[float, Field(ge=1000, le=40_000, allow_inf_nan=False, descrip
 FocalMm = Annotated[float, Field(gt=0.5, le=10_000, allow_inf_nan=False, description="focal length, mm")]
 DistanceM = Annotated[float, Field(gt=0, le=1e13, allow_inf_nan=False, description="metres from the lens")]
 ExposureValue = Annotated[float, Field(ge=-20, le=40, allow_inf_nan=False, description="EV at ISO 100")]
+SensorSideMm = Annotated[float, Field(ge=0.5, le=200, allow_inf_nan=False, description="mm")]
+Megapixels = Annotated[float, Field(ge=0.01, le=1000, allow_inf_nan=False)]
+FramesPerSecond = Annotated[float, Field(ge=0.001, le=10_000, allow_inf_nan=False)]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
 Text = Annotated[str, Field(max_length=4000)]

@@ -15,12 +15,15 @@ from wide_aperture.core.document import (
     Document,
     FNumber,
     FocalMm,
+    FramesPerSecond,
     Iso,
     Kelvin,
+    Megapixels,
     Name,
     NotNegative,
     Positive,
     Seconds,
+    SensorSideMm,
     Text,
     broken_rule,
 )
@@ -53,7 +56,7 @@ class FrameRate(Document):
 
     shutter: ShutterKind
     file: FileKind = "any"
-    frames_per_s: Positive
+    frames_per_s: FramesPerSecond
 
 
 class IsoCeilings(Document):
@@ -157,9 +160,9 @@ class Body(Document):
     id: UUID
     name: Name
     note: Text = ""
-    sensor_width_mm: Annotated[Positive, Field(le=200)]
-    sensor_height_mm: Annotated[Positive, Field(le=200)]
-    megapixels: Annotated[Positive, Field(le=1000)]
+    sensor_width_mm: SensorSideMm
+    sensor_height_mm: SensorSideMm
+    megapixels: Megapixels
     base_iso: Iso
     highest_iso: Iso
     fastest_mechanical_s: Seconds | None = Field(default=None, description="Shortest time; null: no such shutter")
@@ -168,7 +171,9 @@ class Body(Document):
     fastest_leaf_s: Seconds | None = None
     longest_timed_s: Seconds = Field(default=30, description="Longest time before bulb")
     flash_sync: FlashSync = FlashSync()
-    readout_ms: Positive | None = Field(default=None, description="Electronic read-out of a full frame; null: unknown")
+    readout_ms: Annotated[Positive, Field(ge=0.001, le=10_000)] | None = Field(
+        default=None, description="Electronic read-out of a full frame; null: unknown"
+    )
     frame_rates: tuple[FrameRate, ...] = ()
     buffer_raw_frames: Annotated[int, Field(ge=1, le=100_000)] | None = None
     card_slots: Annotated[int, Field(ge=1, le=4)] = 1
@@ -287,13 +292,15 @@ class Lens(Document):
     widest: Annotated[tuple[ApertureAt, ...], Field(min_length=1)]
     smallest_f_number: FNumber = 22
     fixed_aperture: bool = Field(default=False, description="One aperture only, as in the smallest cameras")
-    closest_focus_m: Positive = 0.4
+    closest_focus_m: Annotated[Positive, Field(ge=0.001, le=1000)] = 0.4
     stabiliser_stops: Annotated[NotNegative, Field(le=12)] = 0
     autofocus: bool = True
     contacts: bool = Field(default=True, description="Talks to the body: aperture, focal length, autofocus")
     ring: Literal["coupled", "by_wire", "none"] = Field(default="by_wire", description="How the focus ring works")
     leaf_shutter: bool = False
-    image_circle_mm: Positive | None = Field(default=None, description="null: covers the body it is used on")
+    image_circle_mm: Annotated[Positive, Field(ge=0.5, le=1000)] | None = Field(
+        default=None, description="null: covers the body it is used on"
+    )
     projection: Literal["rectilinear", "fisheye"] = "rectilinear"
     built_into: UUID | None = Field(default=None, description="The body this lens cannot be taken off")
 
@@ -325,7 +332,7 @@ class Lens(Document):
 class Flash(Document):
     """A flash unit."""
 
-    guide_number_m: Annotated[Positive, Field(description="At ISO 100, metres x f-number")]
+    guide_number_m: Annotated[Positive, Field(ge=0.1, le=1000, description="At ISO 100, metres x f-number")]
     high_speed_sync: bool = False
     bounce: bool = True
 

@@ -28,7 +28,7 @@ class ReadNoisePoint(Document):
     """Input-referred read noise at one ISO."""
 
     iso: Annotated[Positive, Field(le=10_000_000)]
-    electrons: Annotated[Positive, Field(le=100_000)]
+    electrons: Annotated[Positive, Field(ge=0.001, le=100_000)]
 
 
 class SensorFigures(Document):
@@ -36,7 +36,7 @@ class SensorFigures(Document):
 
     provenance: Provenance
     full_well_e: Annotated[
-        Positive, Field(le=100_000_000, description="Electrons a pixel holds at base ISO before it clips")
+        Positive, Field(ge=10, le=100_000_000, description="Electrons a pixel holds at base ISO before it clips")
     ]
     read_noise: Annotated[tuple[ReadNoisePoint, ...], Field(min_length=1)]
     prnu_fraction: Annotated[Fraction01, Field(description="Pixel-to-pixel gain difference, share of the signal")]

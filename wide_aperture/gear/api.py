@@ -1,10 +1,13 @@
 """Bodies and lenses: saved documents, and the figures a specification sheet does not give."""
 
+from typing import Annotated
+
 from ninja import Router, Schema
+from pydantic import Field
 
 from wide_aperture.core import kit
 from wide_aperture.core.body_facts import BodyFact, body_facts
-from wide_aperture.core.document import Iso, Positive
+from wide_aperture.core.document import Iso, Megapixels, Positive, SensorSideMm
 from wide_aperture.core.foundation import FactoryChange, factory_changes
 from wide_aperture.core.kit import IsoCeilings
 from wide_aperture.core.sensor import SensorFigures, typical
@@ -25,11 +28,11 @@ add_document_routes(foundations, Foundation)
 class SensorSheet(Schema):
     """What every specification sheet gives."""
 
-    sensor_width_mm: Positive
-    sensor_height_mm: Positive
-    megapixels: Positive
+    sensor_width_mm: SensorSideMm
+    sensor_height_mm: SensorSideMm
+    megapixels: Megapixels
     base_iso: Iso
-    dynamic_range_ev: Positive | None = None
+    dynamic_range_ev: Annotated[Positive, Field(ge=1, le=40)] | None = None
 
 
 class TypicalOut(Schema):

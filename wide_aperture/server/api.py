@@ -6,13 +6,14 @@ import json
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import NinjaAPI, Router, Schema
+from ninja import Router, Schema
 from ninja.renderers import BaseRenderer
 from ninja.responses import NinjaJSONEncoder
 
 from wide_aperture.core.planner import PLANNER_VERSION
 from wide_aperture.gear.api import bodies, foundations, gear, lenses
 from wide_aperture.http import problems
+from wide_aperture.http.description import DescribedApi
 from wide_aperture.http.document_routes import register_problems
 from wide_aperture.pack.api import camera, pack, packings, phrasebooks, states
 from wide_aperture.rehearse.api import register_abandoned, rehearse
@@ -46,7 +47,7 @@ def session(request: HttpRequest) -> Any:
     return {"owner": request.user.get_username(), "mode": "personal", "planner_version": PLANNER_VERSION}
 
 
-api = NinjaAPI(
+api = DescribedApi(
     title="Wide Aperture",
     version="1",
     description="Camera setups computed, explained and kept.",

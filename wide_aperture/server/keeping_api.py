@@ -12,6 +12,7 @@ from ninja import File, Header, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
+from wide_aperture.http.description import binary
 from wide_aperture.http.document_routes import WRITE_PROBLEMS, envelope_text, precondition
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.store import bin as recycle
@@ -29,7 +30,7 @@ MOST_LEFT = 5000
 GONE = "This restore is not under way (any more). Choose the file again."
 
 
-@keeping.get("/backup", response={200: bytes}, operation_id="backup_make")
+@keeping.get("/backup", operation_id="backup_make", openapi_extra=binary("application/zip"))
 def make(request: HttpRequest) -> Any:
     """Everything of yours in one zip."""
     now = timezone.now()

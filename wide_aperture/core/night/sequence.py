@@ -34,6 +34,9 @@ class SequencePlan(Document):
     notes: tuple[str, ...]
 
 
+MOST_PANORAMA_FRAMES = 2000
+
+
 def sequence_plan(
     kind: Literal["star_trails", "time_lapse"],
     body: Body,
@@ -128,6 +131,8 @@ def panorama(
     step, rise = wide * (1 - overlap), tall * (1 - overlap)
     columns = max(math.ceil((span_deg - wide) / step) + 1, 1) if span_deg < 360 else math.ceil(360 / step)
     rows = max(math.ceil((to_tilt_deg - from_tilt_deg - tall) / rise) + 1, 1)
+    if columns * rows > MOST_PANORAMA_FRAMES:
+        raise DomainError("focal_mm", focal_mm, f"must be shorter: {columns * rows} frames are no panorama any more")
     low = from_tilt_deg + tall / 2
     high = max(to_tilt_deg - tall / 2, low)
     tilts = tuple(round(low + (high - low) * k / max(rows - 1, 1), 1) for k in range(rows))
