@@ -1,6 +1,6 @@
 import vue from '@vitejs/plugin-vue'
 import { fileURLToPath } from 'node:url'
-import { defineConfig } from 'vite'
+import { defineConfig } from 'vitest/config'
 
 const server = `http://127.0.0.1:${process.env.PORT ?? '8000'}`
 
@@ -9,6 +9,7 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   html: { cspNonce: 'CSP_NONCE' },
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
+  test: { include: ['src/**/*.test.ts'], environment: 'node', restoreMocks: true },
   server: {
     port: 5173,
     strictPort: true,

@@ -17,6 +17,15 @@ step "import contracts" "$bin/lint-imports" --no-cache
 step "vue-tsc" sh -c 'cd frontend && npx vue-tsc --noEmit'
 step "front-end build" make -s build
 
+units="$data/units.json"
+# No file and no test are failures too.
+step "front-end units" sh -c "cd frontend && npx vitest run --reporter=json --outputFile='$units' >/dev/null 2>'$data/units.log' || { cat '$data/units.log'; exit 1; }"
+count() { "$PY" -c "import json, sys; print(json.load(open(sys.argv[1]))[sys.argv[2]])" "$units" "$1" 2>/dev/null || echo 0; }
+units_passed=$(count numPassedTests)
+units_failed=$(count numFailedTests)
+if [ "$units_passed" -eq 0 ]; then units_failed=1; fi
+echo "$units_passed front-end units passed, $units_failed failed"
+
 log="$data/tests.log"
 # A test that hangs must fail, not keep everyone waiting.
 timeout -k 10 1500 "$PY" manage.py test --noinput --parallel 2 --timing tests 2>&1 | tee "$log"
@@ -24,6 +33,6 @@ counts=$(grep -E '^[0-9]+ passed, [0-9]+ failed' "$log" | tail -n 1)
 passed=$(echo "$counts" | sed -nE 's/^([0-9]+) passed.*/\1/p')
 broken=$(echo "$counts" | sed -nE 's/.* ([0-9]+) failed.*/\1/p')
 if [ -z "$counts" ]; then passed=0; broken=1; fi
-total_failed=$((broken + failed))
-echo "$((passed + 6 - failed)) passed, $total_failed failed"
+total_failed=$((broken + failed + units_failed))
+echo "$((passed + units_passed + 7 - failed)) passed, $total_failed failed"
 [ "$total_failed" -eq 0 ]

@@ -2,9 +2,25 @@
 
 from __future__ import annotations
 
+import pickle
 import unittest
 
 from django.test.runner import DiscoverRunner
+
+
+class Travels:
+    """A test case that can be sent between processes when a subtest of it fails: its name travels, its tools stay."""
+
+    def __getstate__(self) -> dict[str, object]:
+        return {name: value for name, value in self.__dict__.items() if _travels(value)}
+
+
+def _travels(value: object) -> bool:
+    try:
+        pickle.dumps(value)
+    except Exception:  # whatever a value raises instead of letting itself be pickled
+        return False
+    return True
 
 
 class Runner(DiscoverRunner):

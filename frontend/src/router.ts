@@ -37,6 +37,7 @@ export const router = createRouter({
       component: () => import('./places/card/CardPlace.vue'),
       props: true,
     },
+    { path: '/keeping', name: 'keeping', component: () => import('./places/keeping/KeepingPlace.vue') },
     { path: '/gear', name: 'gear', component: () => import('./places/gear/GearPlace.vue') },
     {
       path: '/gear/bodies/:id',

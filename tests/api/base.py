@@ -9,6 +9,7 @@ from django.contrib.auth.models import User
 from django.http import HttpResponse
 from django.test import Client, TestCase
 
+from tests.runner import Travels
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.load import load_demo
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
@@ -21,7 +22,7 @@ def as_json(document: Any) -> Any:
     return json.loads(document.model_dump_json())
 
 
-class ApiTestCase(TestCase):
+class ApiTestCase(Travels, TestCase):
     """body, lens, shoot, situation: fresh JSON of demo documents, free to change. Nothing is stored yet."""
 
     client: Client

@@ -18,6 +18,7 @@ from playwright.sync_api import (
     sync_playwright,
 )
 
+from tests.runner import Travels
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.load import load_demo
 from wide_aperture.server.middleware.owner import local_owner
@@ -39,7 +40,7 @@ expect.set_options(timeout=20_000)
 EXPECTED_ERRORS = ("Failed to load resource", "net::ERR_")
 
 
-class BrowserTestCase(LiveServerTestCase):
+class BrowserTestCase(Travels, LiveServerTestCase):
     """page: a fresh page at 1280 x 800. Demo data is loaded. Console errors and foreign requests fail the test."""
 
     playwright: ClassVar[Playwright]

@@ -94,9 +94,9 @@ class PaletteAndBackup(BrowserTestCase):
         page.keyboard.press("Enter")
         self.assertEqual(page.evaluate("document.documentElement.dataset.theme"), "night-red")
 
-    def test_a_backup_brings_back_what_was_lost(self):
+    def test_a_backup_brings_back_what_was_lost_and_is_undone(self):
         page = self.open("/shoots")
-        page.get_by_role("button", name="Backup").click()
+        page.get_by_role("button", name="Safe keeping").click()
         with page.expect_download() as waiting:
             page.get_by_role("link", name="Download a backup").click()
         content = Path(waiting.value.path()).read_bytes()
@@ -104,20 +104,26 @@ class PaletteAndBackup(BrowserTestCase):
         Shoot.objects.all().delete()
         Revision.objects.filter(kind__in=("shoot", "situation")).delete()
 
-        page.reload()
-        page.get_by_text("Make the first shoot").wait_for()
-        page.get_by_role("button", name="Backup").click()
         page.get_by_label("Backup file").set_input_files(
             {"name": "b.zip", "mimeType": "application/zip", "buffer": content}
         )
-        expect(page.get_by_role("status").filter(has_text="added")).to_contain_text(
-            f"{len(SHOOTS) + len(SITUATIONS)} added, 0 replaced"
-        )
-        page.keyboard.press("Escape")
+        lost = len(SHOOTS) + len(SITUATIONS)
+        restore = page.get_by_role("region", name="Restore")
+        expect(restore).to_contain_text(f"{lost} would change here")
+        self.assertEqual(Shoot.objects.count(), 0, "nothing is written by looking")
+        restore.get_by_role("checkbox", name="shoot “Dawn at Hare Tarn”").uncheck()
+        restore.get_by_role("checkbox", name="shoot “Dawn at Hare Tarn”").check()
+        restore.get_by_role("button", name=f"Restore {lost}").click()
+        expect(restore).to_contain_text(f"{lost} came back")
+        page.get_by_role("link", name="Shoots").click()
         expect(page.get_by_role("link", name="Dawn at Hare Tarn")).to_be_visible()
 
-        page.get_by_role("button", name="Backup").click()
+        page.get_by_role("button", name="Safe keeping").click()
+        page.get_by_role("region", name="Restore").get_by_role("button", name="Undo").click()
+        expect(page.get_by_text("Undone: everything is as it was before.")).to_be_visible()
+        self.assertEqual(Shoot.objects.filter(deleted_at__isnull=True).count(), 0)
+
         page.get_by_label("Backup file").set_input_files(
             {"name": "b.zip", "mimeType": "application/zip", "buffer": b"no"}
         )
-        expect(page.get_by_role("alert")).to_contain_text("must be a backup zip")
+        expect(page.get_by_role("alert")).to_contain_text("b.zip must be a backup of this program")

@@ -1,40 +1,17 @@
 /** The typed client. Every failure becomes a Problem: the server's sentence, or “the server is away”. */
 import createClient from 'openapi-fetch'
+import { type CurrentRow, type FieldProblem, Problem } from './problem'
 import type { paths } from './schema'
 
-export interface FieldProblem {
-  pointer: string
-  code: string
-  msg: string
-}
+export { Problem } from './problem'
+export type { CurrentRow, FieldProblem } from './problem'
 
-export interface CurrentRow {
-  id: string
-  revision: number
-  updated_at: string
-  deleted: boolean
-  document: unknown
-}
-
-export class Problem extends Error {
-  constructor(
-    readonly status: number,
-    detail: string,
-    readonly errors: FieldProblem[] = [],
-    readonly current?: CurrentRow,
-  ) {
-    super(detail)
-  }
-
-  /** No answer at all: the server is stopped or unreachable. */
-  get isAway(): boolean {
-    return this.status === 0
-  }
-}
+const KIND_NAMESPACE = 'urn:wide-aperture:problem:'
 
 export const client = createClient<paths>({ baseUrl: window.location.origin })
 
 interface ProblemBody {
+  type?: string
   detail?: string
   errors?: FieldProblem[]
   current?: CurrentRow
@@ -49,10 +26,11 @@ export async function answered<Data>(
     outcome = await call
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
-    throw new Problem(0, 'The server is away. Your edits are kept here and sent when it is back.')
+    throw new Problem(0, 'The server is away: it is stopped or cannot be reached. It is asked again until it answers.')
   }
   if (outcome.response.ok) return outcome.data as Data
   const body = (outcome.error ?? {}) as ProblemBody
   const detail = body.detail ?? `The server answered ${outcome.response.status}.`
-  throw new Problem(outcome.response.status, detail, body.errors ?? [], body.current)
+  const kind = body.type?.startsWith(KIND_NAMESPACE) ? body.type.slice(KIND_NAMESPACE.length) : ''
+  throw new Problem(outcome.response.status, detail, body.errors ?? [], body.current, kind)
 }

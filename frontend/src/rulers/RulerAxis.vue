@@ -30,7 +30,7 @@ const props = defineProps<{
   fixed?: boolean
   spoken?: string
 }>()
-const emit = defineEmits<{ move: [value: number]; settle: [value: number]; release: [] }>()
+const emit = defineEmits<{ move: [value: number]; settle: [value: number]; cancel: []; release: [] }>()
 
 const HEIGHT = 58
 const BAR_TOP = 17
@@ -88,6 +88,13 @@ function up(): void {
   emit('settle', value)
 }
 
+/** The browser took the pointer away, as it does when a finger scrolls: nothing was meant. */
+function cancel(): void {
+  if (dragged.value === null) return
+  dragged.value = null
+  emit('cancel')
+}
+
 const STEPS: Record<string, number> = {
   ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 3, PageDown: -3,
 }
@@ -126,7 +133,7 @@ function key(event: KeyboardEvent): void {
       @pointerdown="down"
       @pointermove="move"
       @pointerup="up"
-      @pointercancel="up"
+      @pointercancel="cancel"
       @keydown="key"
     >
       <svg ref="track" :height="HEIGHT" :viewBox="`0 0 ${width || 1} ${HEIGHT}`" preserveAspectRatio="none" aria-hidden="true">

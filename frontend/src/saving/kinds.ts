@@ -57,8 +57,31 @@ const any = client as unknown as {
   DELETE(path: string, init: object): Promise<{ error?: unknown; response: Response }>
 }
 
+/** Kinds whose list is summaries: a document is fetched when it is opened. */
+export const SUMMARISED: ReadonlySet<Kind> = new Set<Kind>(['setups'])
+
+interface Page<Item> {
+  items: Item[]
+  next: string | null
+}
+
+const PAGE_ITEMS = 500
+
+/** Every item of a list, page by page. */
+export async function fetchPages<Item>(path: string, query: Record<string, unknown> = {}): Promise<Item[]> {
+  const found: Item[] = []
+  let cursor: string | null = null
+  do {
+    const params: object = { query: { limit: PAGE_ITEMS, ...query, ...(cursor ? { cursor } : {}) } }
+    const page = (await answered(any.GET(path, { params }))) as Page<Item>
+    found.push(...page.items)
+    cursor = page.next
+  } while (cursor)
+  return found
+}
+
 export function fetchAll<K extends Kind>(kind: K): Promise<Stored<Documents[K]>[]> {
-  return answered(any.GET(`/api/v1/${kind}`)) as Promise<Stored<Documents[K]>[]>
+  return fetchPages(`/api/v1/${kind}`)
 }
 
 export function fetchOne<K extends Kind>(kind: K, id: string): Promise<Stored<Documents[K]>> {
@@ -76,7 +99,10 @@ export function putOne<K extends Kind>(
   return answered(any.PUT(`/api/v1/${kind}/${id}`, { headers, body: document })) as Promise<Stored<Documents[K]>>
 }
 
-export async function deleteOne(kind: Kind, id: string, revision: number): Promise<void> {
+/** Returns the revision the row has as a deleted one. */
+export async function deleteOne(kind: Kind, id: string, revision: number): Promise<number> {
   const outcome = any.DELETE(`/api/v1/${kind}/${id}`, { headers: { 'If-Match': `"${revision}"` } })
   await answered(outcome)
+  const tag = (await outcome).response.headers.get('ETag')
+  return tag ? Number(tag.replaceAll('"', '')) : revision + 1
 }

@@ -12,15 +12,27 @@ export interface Difference {
   conflicting: boolean
 }
 
-const isRecord = (value: Json | undefined): value is { [field: string]: Json } =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+const isRecord = (value: unknown): value is { [field: string]: Json } => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
+/** Whether two JSON values say the same; the order of an object's fields says nothing. */
+export function same(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, k) => same(item, b[k]))
+  if (!isRecord(a) || !isRecord(b)) return false
+  const fields = Object.keys(a).filter((field) => a[field] !== undefined)
+  return fields.length === Object.keys(b).filter((field) => b[field] !== undefined).length && fields.every((field) => field in b && same(a[field], b[field]))
+}
 
 /** A copy free of reactive wrappers, which structured cloning refuses. Documents are JSON, so nothing is lost. */
 export function plainCopy<D>(document: D): D {
   return document === null || document === undefined ? document : (JSON.parse(JSON.stringify(document)) as D)
 }
+
+const escaped = (field: string): string => field.replaceAll('~', '~0').replaceAll('/', '~1')
+const unescaped = (part: string): string => part.replaceAll('~1', '/').replaceAll('~0', '~')
+
+/** The fields a JSON Pointer (RFC 6901) leads through. */
+export const partsOf = (pointer: string): string[] => pointer.split('/').slice(1).map(unescaped)
 
 /** Every field in which mine and theirs differ, with the value both began from. */
 export function differences(base: Json | undefined, mine: Json, theirs: Json, pointer = ''): Difference[] {
@@ -30,16 +42,16 @@ export function differences(base: Json | undefined, mine: Json, theirs: Json, po
     const fields = [...new Set([...Object.keys(mine), ...Object.keys(theirs)])]
     return fields.flatMap((field) =>
       mine[field] === undefined || theirs[field] === undefined
-        ? [difference(`${pointer}/${field}`, began[field], mine[field], theirs[field])]
-        : differences(began[field], mine[field], theirs[field], `${pointer}/${field}`),
+        ? difference(`${pointer}/${escaped(field)}`, began[field], mine[field], theirs[field])
+        : differences(began[field], mine[field], theirs[field], `${pointer}/${escaped(field)}`),
     )
   }
-  return [difference(pointer, base, mine, theirs)]
+  return difference(pointer, base, mine, theirs)
 }
 
-function difference(pointer: string, base?: Json, mine?: Json, theirs?: Json): Difference {
-  const changedBoth = !same(base, mine) && !same(base, theirs)
-  return { pointer, base, mine, theirs, conflicting: changedBoth }
+function difference(pointer: string, base?: Json, mine?: Json, theirs?: Json): Difference[] {
+  if (same(mine, theirs)) return []
+  return [{ pointer, base, mine, theirs, conflicting: !same(base, mine) && !same(base, theirs) }]
 }
 
 /** The side a field takes unless somebody decides: whoever changed it, and mine when both did. */
@@ -49,9 +61,11 @@ export function usualSide(item: Difference): 'mine' | 'theirs' {
 
 /** theirs with the fields taken from mine put in. */
 export function merged(theirs: Json, items: Difference[], sides: Record<string, 'mine' | 'theirs'>): Json {
-  const result = plainCopy(theirs)
+  let result = plainCopy(theirs)
   for (const item of items) {
-    if (sides[item.pointer] === 'mine') put(result, item.pointer.split('/').slice(1), item.mine)
+    if (sides[item.pointer] !== 'mine') continue
+    if (item.pointer === '') result = plainCopy(item.mine ?? null)
+    else put(result, partsOf(item.pointer), plainCopy(item.mine))
   }
   return result
 }
@@ -63,4 +77,11 @@ function put(target: Json, path: string[], value: Json | undefined): void {
   if (last === undefined || !isRecord(holder)) return
   if (value === undefined) delete holder[last]
   else holder[last] = value
+}
+
+/** Both edits in one document, when no field was changed twice; null when a person must decide. */
+export function mergedAlone(base: Json | undefined, mine: Json, theirs: Json): Json | null {
+  const items = differences(base, mine, theirs)
+  if (items.some((item) => item.conflicting)) return null
+  return merged(theirs, items, Object.fromEntries(items.map((item) => [item.pointer, usualSide(item)])))
 }

@@ -1,6 +1,6 @@
 /** Undo and redo for every edit: each step knows the document before and after, and writes one of them. */
 import { computed, ref } from 'vue'
-import { currentDocument, remove, write } from './documents'
+import { currentDocument, loadOne, remove, write } from './documents'
 import { type AnyDocument, type Documents, idOf, type Kind, titleOf } from './kinds'
 import { plainCopy, same } from './merge'
 
@@ -38,9 +38,11 @@ export function edit<K extends Kind>(kind: K, next: Documents[K], key: string | 
   write(kind, next)
 }
 
+/** Deletes with undo. A document that was only listed is fetched first, so that undo has it. Throws a Problem then. */
 export async function removeWithUndo(kind: Kind, id: string): Promise<void> {
+  if (!currentDocument(kind, id)) await loadOne(kind, id)
   const before = plainCopy(currentDocument(kind, id))
-  await remove(kind, id)
+  remove(kind, id)
   record({ kind, id, before, after: null, key: null, at: Date.now() })
 }
 
@@ -57,21 +59,21 @@ function record(step: Step): void {
   if (done.value.length > MOST_STEPS) done.value.shift()
 }
 
-export async function undo(): Promise<void> {
+export function undo(): void {
   const step = done.value.pop()
   if (!step) return
-  await apply(step.kind, step.id, step.before)
+  apply(step.kind, step.id, step.before)
   undone.value.push(step)
 }
 
-export async function redo(): Promise<void> {
+export function redo(): void {
   const step = undone.value.pop()
   if (!step) return
-  await apply(step.kind, step.id, step.after)
+  apply(step.kind, step.id, step.after)
   done.value.push(step)
 }
 
-async function apply(kind: Kind, id: string, document: AnyDocument | null): Promise<void> {
+function apply(kind: Kind, id: string, document: AnyDocument | null): void {
   if (document) write(kind, document as Documents[typeof kind] as never)
-  else await remove(kind, id)
+  else remove(kind, id)
 }

@@ -4,9 +4,9 @@
  * with the reason below it; the document keeps its last good value.
  */
 import { Input } from 'ant-design-vue'
-import { computed, inject, ref, useId, watch } from 'vue'
+import { computed, inject, onMounted, ref, useId, watch } from 'vue'
 import { halfTyped, keepHalfTyped } from './drafts'
-import { parseNumber } from './format'
+import { type Parse, parseNumber, reasonOf } from './numbers'
 import { fieldProblems } from './problems'
 
 const props = withDefaults(
@@ -15,7 +15,7 @@ const props = withDefaults(
     pointer: string
     unit?: string
     format?: (value: number) => string
-    parse?: (text: string) => number | null
+    parse?: Parse
     /** Smallest and largest value that can be meant, for the sentence under the field. */
     above?: number
     least?: number
@@ -23,6 +23,8 @@ const props = withDefaults(
     optional?: boolean
     emptyMeans?: string
     hint?: string
+    /** Taken when the field is left, not while it is typed: for a number that another one must agree with. */
+    late?: boolean
     /** The label is only spoken: a heading names the field for those who see it. */
     spoken?: boolean
   }>(),
@@ -48,27 +50,35 @@ function read(typed: string): { number: number | null; reason: string | null } {
   if (typed.trim() === '') {
     return props.optional ? { number: null, reason: null } : { number: null, reason: 'A value is needed here.' }
   }
-  const number = (props.parse ?? parseNumber)(typed)
-  if (number === null) return { number, reason: 'This is not a number yet.' }
+  const parsed = (props.parse ?? parseNumber)(typed)
+  if (typeof parsed !== 'number') return { number: null, reason: reasonOf(parsed) ?? 'This is not a number yet.' }
+  const number = parsed
   if (props.above !== undefined && number <= props.above) return { number, reason: `Must be above ${props.above}.` }
   if (props.least !== undefined && number < props.least) return { number, reason: `Must be ${props.least} or more.` }
   if (props.most !== undefined && number > props.most) return { number, reason: `Must be ${props.most} or less.` }
   return { number, reason: null }
 }
 
-const reason = computed(() => read(text.value).reason ?? field?.problemAt(props.pointer) ?? null)
+const reason = computed(() => (props.late && focused.value ? null : (read(text.value).reason ?? field?.problemAt(props.pointer) ?? null)))
 
 function take(typed: string): void {
   text.value = typed
   const { number, reason: wrong } = read(typed)
-  keepHalfTyped(key.value, wrong === null ? null : typed)
-  if (wrong === null && number !== value.value) value.value = number
+  const waits = wrong !== null || (props.late && number !== value.value)
+  keepHalfTyped(key.value, waits ? typed : null)
+  if (!waits && number !== value.value) value.value = number
 }
 
 function leave(): void {
   focused.value = false
-  if (read(text.value).reason === null) text.value = written(value.value)
+  const { number, reason: wrong } = read(text.value)
+  if (wrong !== null) return
+  keepHalfTyped(key.value, null)
+  if (number !== value.value) value.value = number
+  text.value = written(number)
 }
+// A reload is a field left: what can be taken is taken.
+onMounted(() => props.late && halfTyped(key.value) !== undefined && leave())
 </script>
 
 <template>

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Body, CatalogueEntry, SettingValue } from '@/api/types'
 import NamedSelect from './NamedSelect.vue'
 import NumberField from './NumberField.vue'
-import { parseNumber } from './format'
+import { parseIso, parseNumber, parseShutter, type Parse } from './numbers'
 import { sayValue } from './tables'
 
 type Value = SettingValue['value']
@@ -25,10 +25,12 @@ const number = computed({
   get: () => (typeof value.value === 'number' ? value.value : null),
   set: (next) => (value.value = next),
 })
+const PARSERS: Record<string, Parse> = { s: parseShutter, ISO: parseIso }
+const parse = computed(() => (props.entry.id.includes('shutter') || props.entry.unit === 'ISO' || props.entry.id === 'flash_slowest_s' ? (PARSERS[props.entry.unit ?? ''] ?? parseNumber) : parseNumber))
 const format = (each: number): string => sayValue(props.entry, each)
 </script>
 
 <template>
   <NamedSelect v-if="entry.options.length || entry.kind === 'flag'" :label="entry.label" :value="chosen" :options="options" show-search option-filter-prop="label" @update:value="choose" />
-  <NumberField v-else v-model:value="number" :label="entry.label" :pointer="pointer" :format="format" :parse="parseNumber" optional empty-means="not set" />
+  <NumberField v-else v-model:value="number" :label="entry.label" :pointer="pointer" :format="format" :parse="parse" optional empty-means="not set" />
 </template>

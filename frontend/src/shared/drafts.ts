@@ -1,4 +1,4 @@
-/** Half-typed texts of number fields, by field: they outlive the component and a reload of the tab. */
+/** Texts that are not in a document yet (half typed, or in a field not yet left), by field: they survive a reload of the tab. */
 import { reactive } from 'vue'
 
 const STORE = 'wa-half-typed'
@@ -20,5 +20,9 @@ export function halfTyped(field: string): string | undefined {
 export function keepHalfTyped(field: string, text: string | null): void {
   if (text === null) delete texts[field]
   else texts[field] = text
-  sessionStorage.setItem(STORE, JSON.stringify(texts))
+  try {
+    sessionStorage.setItem(STORE, JSON.stringify(texts))
+  } catch {
+    return // a blocked store: the text lives as long as the page
+  }
 }

@@ -97,28 +97,3 @@ export function clockText(minutes: number): string {
   const ofDay = ((minutes % 1440) + 1440) % 1440
   return `${String(Math.floor(ofDay / 60)).padStart(2, '0')}:${String(ofDay % 60).padStart(2, '0')}`
 }
-
-/** Reads "18:10", or "1+02:30" on the next day; null when it is neither. */
-export function parseClock(text: string): number | null {
-  const match = /^(?:(\d)\s*\+\s*)?(\d{1,2})[:.](\d{2})$/.exec(text.trim())
-  if (!match) return null
-  const [, days, hours, minutes] = match
-  if (Number(hours) > 23 || Number(minutes) > 59) return null
-  return Number(days ?? 0) * 1440 + Number(hours) * 60 + Number(minutes)
-}
-
-/** Reads "1/250", "2.5 s", "0,4", "f/5.6" or "ISO 6400" as a plain number; null when it is none. */
-export function parseNumber(text: string): number | null {
-  const cleaned = text
-    .trim()
-    .replace(',', '.')
-    .replace(/^(f\s*\/?|iso|ev)\s*/i, '')
-    .replace(/\s*(s|mm|m|k|°c|%|ms|ev)$/i, '')
-    .replace('−', '-')
-    .replace(/(?<=\d)[\s ](?=\d{3}\b)/g, '')
-  const fraction = /^(\d+(?:\.\d+)?)\s*\/\s*(\d+(?:\.\d+)?)$/.exec(cleaned)
-  if (fraction) return Number(fraction[2]) === 0 ? null : Number(fraction[1]) / Number(fraction[2])
-  if (!/^-?(\d+(\.\d*)?|\.\d+)(e[+-]?\d+)?$/i.test(cleaned)) return null
-  const value = Number(cleaned)
-  return Number.isFinite(value) ? value : null
-}

@@ -4,10 +4,10 @@ import { Modal } from 'ant-design-vue'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { type Command, foundCommands, useCommands } from './commands'
 
-const emit = defineEmits<{ close: []; backup: [] }>()
+const emit = defineEmits<{ close: [] }>()
 const sought = ref('')
 const at = ref(0)
-const all = useCommands(() => emit('backup'))
+const all = useCommands()
 const listed = computed(() => foundCommands(all.value, sought.value))
 const field = ref<HTMLInputElement | null>(null)
 const list = ref<HTMLElement | null>(null)

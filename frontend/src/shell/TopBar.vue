@@ -6,12 +6,11 @@ import { canRedo, canUndo, redo, undo, undoLabel } from '@/saving/undo'
 import { useShortcuts } from '@/shared/shortcuts'
 import { themeId, THEMES } from '@/shared/theme'
 import { distanceUnit } from '@/shared/units'
-import { backupShown, openThing } from './open'
+import { openThing } from './open'
 import { PLACES } from './places'
 import SaveState from './SaveState.vue'
 
 const CommandPalette = defineAsyncComponent(() => import('./CommandPalette.vue'))
-const BackupDialog = defineAsyncComponent(() => import('./BackupDialog.vue'))
 const ShortcutsDialog = defineAsyncComponent(() => import('./ShortcutsDialog.vue'))
 const route = useRoute()
 const shortcutsShown = ref(false)
@@ -37,8 +36,8 @@ function nextTheme(): void {
 useShortcuts([
   { keys: 'Ctrl+K', does: 'Open or do anything by name', run: () => (paletteShown.value = !paletteShown.value) },
   { keys: '?', does: 'Show the shortcuts of this place', run: () => (shortcutsShown.value = true) },
-  { keys: 'Ctrl+Z', does: 'Undo the last edit', run: () => void undo() },
-  { keys: 'Ctrl+Shift+Z', does: 'Redo', run: () => void redo() },
+  { keys: 'Ctrl+Z', does: 'Undo the last edit', run: undo },
+  { keys: 'Ctrl+Shift+Z', does: 'Redo', run: redo },
   { keys: 'T', does: 'Next theme', run: nextTheme },
 ])
 </script>
@@ -77,8 +76,7 @@ useShortcuts([
     </label>
     <button class="plain tool" title="Open or do anything by name (Ctrl+K)" @click="paletteShown = true">Find</button>
     <button class="plain tool help" aria-label="Shortcuts" title="Shortcuts (?)" @click="shortcutsShown = true">?</button>
-    <CommandPalette v-if="paletteShown" @close="paletteShown = false" @backup="backupShown = true" />
-    <BackupDialog v-if="backupShown" @close="backupShown = false" />
+    <CommandPalette v-if="paletteShown" @close="paletteShown = false" />
     <ShortcutsDialog v-if="shortcutsShown" @close="shortcutsShown = false" />
   </header>
 </template>

@@ -2,6 +2,7 @@
 import { computed, type ComputedRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { entriesOf, KINDS } from '@/places/atlas/entries'
+import { useSetupList } from '@/places/setups/useLibrary'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { shortcuts } from '@/shared/shortcuts'
 import { tables } from '@/shared/tables'
@@ -21,12 +22,12 @@ export interface Command {
 
 const MOST_SHOWN = 40
 
-export function useCommands(openBackup: () => void): ComputedRef<Command[]> {
+export function useCommands(): ComputedRef<Command[]> {
   const router = useRouter()
-  for (const kind of ['shoots', 'situations', 'setups', 'bodies', 'lenses'] as const) loadKind(kind).catch(() => undefined)
+  for (const kind of ['shoots', 'situations', 'bodies', 'lenses'] as const) loadKind(kind).catch(() => undefined)
   const shoots = useEntries('shoots')
   const situations = useEntries('situations')
-  const setups = useEntries('setups')
+  const { setups } = useSetupList()
   const bodies = useEntries('bodies')
   const lenses = useEntries('lenses')
   const go = (to: string) => (): void => void router.push(to)
@@ -38,7 +39,7 @@ export function useCommands(openBackup: () => void): ComputedRef<Command[]> {
       ...PLACES.map((place) => ({ id: place.to, label: place.label, kind: 'Place', run: go(place.to) })),
       { id: 'foundation', label: 'Foundation: what you set on any body', kind: 'Place', run: go('/gear/foundation') },
       { id: 'saved-places', label: 'Saved places', kind: 'Place', text: 'gpx waypoints horizon town glow coordinates', run: go('/places') },
-      { id: 'backup', label: 'Backup and restore', kind: 'Do', text: 'zip save export import', run: openBackup },
+      { id: 'keeping', label: 'Safe keeping: backup, restore, bin', kind: 'Place', text: 'zip save export import deleted trash history', run: go('/keeping') },
       ...THEMES.map((theme) => ({ id: `theme/${theme.id}`, label: `Theme: ${theme.label}`, kind: 'Do', run: () => void (themeId.value = theme.id) })),
       ...shoots.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.title, kind: 'Shoot', run: go(`/shoots/${entry.id}/plan`) })),
       ...situations.value.map((entry) => {
@@ -50,7 +51,7 @@ export function useCommands(openBackup: () => void): ComputedRef<Command[]> {
         const planned = currentOf(entry)!
         return { id: `sky/${entry.id}`, label: `Sky: ${planned.situation.title}`, kind: 'Sky', text: `${titles.get(planned.shoot_id) ?? ''} moon night stars`, run: go(`/shoots/${planned.shoot_id}/sky/${entry.id}`) }
       }),
-      ...setups.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.title, kind: 'Setup', text: currentOf(entry)!.tags.join(' '), run: go(`/setups/${entry.id}`) })),
+      ...setups.value.map((setup) => ({ id: setup.id, label: setup.title, kind: 'Setup', text: setup.tags.join(' '), run: go(`/setups/${setup.id}`) })),
       ...bodies.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.name, kind: 'Body', run: go(`/gear/bodies/${entry.id}`) })),
       ...lenses.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.name, kind: 'Lens', run: go(`/gear/lenses/${entry.id}`) })),
       ...(tables.value ? entriesOf(tables.value) : []).map((entry) => ({

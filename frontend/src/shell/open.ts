@@ -10,6 +10,3 @@ export function useOpenThing(name: () => string): void {
   })
   onScopeDispose(() => (openThing.value = ''))
 }
-
-/** The backup dialog, asked for from the palette and from the list of shoots. */
-export const backupShown = ref(false)

@@ -16,7 +16,7 @@ POLICY = (
 PERMISSIONS = ", ".join(
     f"{feature}=()"
     for feature in (
-        "accelerometer", "bluetooth", "camera", "display-capture", "geolocation", "gyroscope", "hid", "magnetometer",
+        "accelerometer", "camera", "display-capture", "geolocation", "gyroscope", "hid", "magnetometer",
         "microphone", "midi", "payment", "serial", "usb", "xr-spatial-tracking",
     )
 )  # fmt: skip

@@ -4,7 +4,8 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { Body } from '@/api/types'
 import ChoiceField from '@/shared/ChoiceField.vue'
-import { isoText, parseNumber, shutterText } from '@/shared/format'
+import { isoText, shutterText } from '@/shared/format'
+import { parseIso } from '@/shared/numbers'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { settingOf, tables } from '@/shared/tables'
@@ -41,7 +42,6 @@ function said(support: Support): string {
 function changeCondition(support: Support, at: number, changes: Partial<Support['conditions'][number]>): void {
   changeOne(support.setting, { conditions: support.conditions.map((each, index) => (index === at ? { ...each, ...changes } : each)) })
 }
-const parseTime = (text: string): number | null => parseNumber(text)
 
 function changeRule(at: number, changes: Partial<Body['iso_by_time'][number]>): void {
   emit('change', { iso_by_time: props.body.iso_by_time.map((each, index) => (index === at ? { ...each, ...changes } : each)) })
@@ -90,8 +90,8 @@ function addConflict(): void {
 
     <h2>ISO that depends on the time</h2>
     <div v-for="(rule, at) in body.iso_by_time" :key="at" class="condition">
-      <NumberField label="Longer than" pointer="/iso_by_time" unit="s" :value="rule.longer_than_s" :above="0" :format="shutterText" :parse="parseTime" @update:value="(s) => changeRule(at, { longer_than_s: s ?? rule.longer_than_s })" />
-      <NumberField label="no ISO above" pointer="/iso_by_time" :value="rule.highest_iso" :least="1" :format="isoText" @update:value="(iso) => changeRule(at, { highest_iso: iso ?? rule.highest_iso })" />
+      <NumberField label="Longer than" pointer="/iso_by_time" unit="s" :value="rule.longer_than_s" :above="0" :format="shutterText" @update:value="(s) => changeRule(at, { longer_than_s: s ?? rule.longer_than_s })" />
+      <NumberField label="no ISO above" pointer="/iso_by_time" :value="rule.highest_iso" :least="1" :parse="parseIso" :format="isoText" @update:value="(iso) => changeRule(at, { highest_iso: iso ?? rule.highest_iso })" />
       <button class="link" @click="emit('change', { iso_by_time: body.iso_by_time.filter((_, index) => index !== at) })">Remove</button>
     </div>
     <Button size="small" @click="emit('change', { iso_by_time: [...body.iso_by_time, { longer_than_s: 8, highest_iso: body.ceilings.routine }] })">Add a rule</Button>

@@ -4,6 +4,7 @@ import { Input, Switch } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { CatalogueEntry, SettingValue } from '@/api/types'
 import { useFoundation } from '@/shared/foundation'
+import HistoryButton from '@/shared/HistoryButton.vue'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import { sayValue, tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
@@ -55,6 +56,7 @@ useOpenThing(() => 'Foundation')
     <div class="page-head">
       <h1>Foundation</h1>
       <p class="soft">What you set on any body. {{ count ? `${count} ${count === 1 ? 'value is' : 'values are'} your own` : 'Nothing of your own yet' }}; genre, situation and pins stand over it.</p>
+      <HistoryButton v-if="saved" kind="foundations" :id="saved.id" />
     </div>
     <p v-if="saved?.state === 'refused'" class="stop" role="alert">{{ saved.problem?.message }}</p>
     <div class="filters">

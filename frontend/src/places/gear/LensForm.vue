@@ -8,6 +8,7 @@ import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { removeWithUndo } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { apertureText } from '@/shared/format'
+import HistoryButton from '@/shared/HistoryButton.vue'
 import NumberField from '@/shared/NumberField.vue'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
@@ -60,6 +61,7 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
     <div class="page-head">
       <h1>{{ isNew ? 'New lens' : lens.name }}</h1>
       <RouterLink to="/gear">All gear</RouterLink>
+      <HistoryButton v-if="!isNew" kind="lenses" :id="id" />
       <div v-if="!isNew" class="actions">
         <Popconfirm :title="`Delete ${lens.name}? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove">
           <Button danger>Delete lens</Button>
@@ -71,12 +73,12 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
     <p v-if="!loaded" class="soft">Opening…</p>
     <form v-else class="sheet form" @submit.prevent>
       <TextField label="Name" pointer="/name" needed class="wide" :value="isNew ? '' : lens.name" @update:value="(name) => change({ name })" />
-      <NumberField label="Shortest focal length" pointer="/focal_min_mm" unit="mm" :value="lens.focal_min_mm" :above="0.5" :most="10000" @update:value="(v) => changeRange(v!, Math.max(v!, isZoom ? lens.focal_max_mm : v!))" />
-      <NumberField label="Longest focal length" pointer="/focal_max_mm" unit="mm" :value="lens.focal_max_mm" :above="0.5" :most="10000" hint="The same for a single focal length" @update:value="(v) => changeRange(Math.min(v!, lens.focal_min_mm), v!)" />
+      <NumberField label="Shortest focal length" pointer="/focal_min_mm" unit="mm" late :value="lens.focal_min_mm" :above="0.5" :most="10000" @update:value="(v) => changeRange(v!, Math.max(v!, isZoom ? lens.focal_max_mm : v!))" />
+      <NumberField label="Longest focal length" pointer="/focal_max_mm" unit="mm" late :value="lens.focal_max_mm" :least="lens.focal_min_mm" :most="10000" hint="The same for a single focal length" @update:value="(v) => changeRange(lens.focal_min_mm, v!)" />
       <h3 class="wide">Widest aperture</h3>
       <template v-for="(point, i) in points" :key="i">
         <NumberField :label="isZoom ? `At ${point.focal_length_mm} mm` : 'Widest'" :pointer="`/widest/${i}/f_number`" :value="point.f_number" :above="0.3" :most="64" :format="apertureText" @update:value="(v) => changePoint(i, { f_number: v! })" />
-        <NumberField v-if="i > 0 && i < points.length - 1" label="Focal length" :pointer="`/widest/${i}/focal_length_mm`" unit="mm" :value="point.focal_length_mm" :least="lens.focal_min_mm" :most="lens.focal_max_mm" @update:value="(v) => changePoint(i, { focal_length_mm: v! })" />
+        <NumberField v-if="i > 0 && i < points.length - 1" label="Focal length" :pointer="`/widest/${i}/focal_length_mm`" unit="mm" late :value="point.focal_length_mm" :least="lens.focal_min_mm" :most="lens.focal_max_mm" @update:value="(v) => changePoint(i, { focal_length_mm: v! })" />
         <span v-else class="filler" />
       </template>
       <button v-if="isZoom" class="link wide" type="button" @click="addPoint">Add a point between, where the aperture steps down along the range</button>

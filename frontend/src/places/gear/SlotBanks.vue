@@ -37,7 +37,7 @@ const add = (): void => void (banks.value = [...banks.value, { kind: 'full', cou
       </thead>
       <tbody>
         <tr v-for="(bank, k) in banks" :key="k">
-          <td><LineField :value="bank.label" :label="`Bank ${k + 1} is called`" @change="(text) => change(k, { label: text.trim() || bank.label })" /></td>
+          <td><LineField :pointer="`/slots/${k}/label`" :value="bank.label" :label="`Bank ${k + 1} is called`" @change="(text) => change(k, { label: text.trim() || bank.label })" /></td>
           <td>
             <select class="line" :value="bank.kind" :aria-label="`Kind of bank ${k + 1}`" @change="change(k, { kind: ($event.target as HTMLSelectElement).value as Bank['kind'] })">
               <option v-for="kind in KINDS" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
@@ -50,7 +50,7 @@ const add = (): void => void (banks.value = [...banks.value, { kind: 'full', cou
             </select>
           </td>
           <td><Select mode="multiple" size="small" class="left-out" :value="bank.leaves_out" :options="settings" option-filter-prop="label" :aria-label="`Bank ${k + 1} does not hold`" @update:value="(chosen) => change(k, { leaves_out: (chosen as string[]) ?? [] })" /></td>
-          <td><LineField :value="bank.family" :most="40" :label="`Family of bank ${k + 1}`" @change="(text) => change(k, { family: text.trim() })" /></td>
+          <td><LineField :pointer="`/slots/${k}/family`" :value="bank.family" :most="40" :label="`Family of bank ${k + 1}`" @change="(text) => change(k, { family: text.trim() })" /></td>
           <td><button class="link" @click="drop(k)">Remove</button></td>
         </tr>
       </tbody>

@@ -6,6 +6,7 @@ import { answered, client, Problem } from '@/api/client'
 import type { Control } from '@/api/types'
 import { clockText } from '@/shared/format'
 import { download } from '@/shared/download'
+import HistoryButton from '@/shared/HistoryButton.vue'
 import PickRow from '@/shared/PickRow.vue'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useOpenThing } from '@/shell/open'
@@ -89,6 +90,7 @@ useShortcuts([
         <span class="end">
           <Button size="small" @click="take('markdown')">Routes as Markdown</Button>
           <Button size="small" @click="take('csv')">Routes as CSV</Button>
+          <HistoryButton v-if="pack.decisions.value" kind="packings" :id="pack.decisions.value.id" />
         </span>
       </div>
       <p v-if="problem || trouble" class="stop" role="alert">{{ problem?.message ?? trouble }}</p>

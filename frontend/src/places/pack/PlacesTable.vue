@@ -64,7 +64,7 @@ const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((i
       <tr v-for="{ place, more } in shown" :key="place.id" :class="{ idle: place.role === 'empty' }">
         <th scope="row">{{ place.label }}<span v-if="more" class="soft"> and {{ more }} more</span><span v-if="place.family" class="soft">, {{ place.family }}</span></th>
         <td>
-          <LineField class="name" :value="place.name" :label="`Name of ${place.label}`" :disabled="place.role === 'empty'" @change="(text) => rename(place, text)" />
+          <LineField :pointer="`pack/${packed.body_id}/${place.id}/name`" class="name" :value="place.name" :label="`Name of ${place.label}`" :disabled="place.role === 'empty'" @change="(text) => rename(place, text)" />
         </td>
         <td>
           <select v-if="isMain(place)" :value="chosen(place)" :aria-label="`What ${place.label} holds`" @change="choose(place, ($event.target as HTMLSelectElement).value)">

@@ -35,7 +35,7 @@ async function loadHistory(): Promise<void> {
   history.value = []
   if (!known.value) return
   const found = await answered(client.GET('/api/v1/states/{row_id}/revisions', { params: { path: { row_id: known.value.id } } }))
-  history.value = (found as unknown as Earlier[]).slice().reverse().slice(0, 12)
+  history.value = found.items.slice(0, 12) as unknown as Earlier[]
 }
 watch(() => [known.value?.id, known.value?.at], () => void loadHistory().catch(() => undefined), { immediate: true })
 const when = (text: string): string => new Date(text).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })

@@ -7,7 +7,9 @@ import type { Plan, PlannedSituation, Requests, Schools, Situation, SkyContext }
 import { useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
-import { parseNumber, shutterText } from '@/shared/format'
+import { shutterText } from '@/shared/format'
+import { parseNumber, parseShutter } from '@/shared/numbers'
+import HistoryButton from '@/shared/HistoryButton.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { provideFieldProblems } from '@/shared/problems'
 import { tables } from '@/shared/tables'
@@ -108,10 +110,10 @@ const oneDistance = computed(() => (situation.value.far_m !== null && situation.
         <ChoiceField label="Activity" class="wide" searchable :value="situation.activity ?? ''" :options="activityOptions" hint="Fills subject, speed and direction; each can still be changed." @update:value="chooseActivity" />
         <ChoiceField label="Subject" :value="situation.subject ?? 'usual'" :options="subjectOptions" @update:value="(subject) => change({ subject: subject === 'usual' ? null : subject })" />
         <ChoiceField label="Moves" :value="situation.direction" :options="optionsOf<Situation['direction']>('direction')" @update:value="(direction) => change({ direction })" />
-        <NumberField label="Speed from" pointer="/situation/speed/low_m_s" unit="m/s" :value="situation.speed.low_m_s" :least="0" :most="1000" @update:value="(low) => change({ speed: { low_m_s: low ?? 0, high_m_s: Math.max(situation.speed.high_m_s, low ?? 0) } })" />
-        <NumberField label="Speed up to" pointer="/situation/speed/high_m_s" unit="m/s" :value="situation.speed.high_m_s" :least="0" :most="1000" @update:value="(high) => change({ speed: { low_m_s: Math.min(situation.speed.low_m_s, high ?? 0), high_m_s: high ?? 0 } })" />
-        <NumberField label="Nearest" pointer="/situation/near_m" :unit="distanceUnit" :value="situation.near_m" :above="0" :parse="parseDistance" :format="writeDistance" @update:value="(near_m) => change({ near_m: near_m ?? situation.near_m })" />
-        <NumberField label="Farthest" pointer="/situation/far_m" :unit="distanceUnit" :value="farM" :above="0" :parse="parseDistance" :format="writeDistance" hint="∞ or “inf” for the horizon" @update:value="(far) => change({ far_m: far !== null && far >= INFINITY_M ? null : far })" />
+        <NumberField label="Speed from" pointer="/situation/speed/low_m_s" unit="m/s" late :value="situation.speed.low_m_s" :least="0" :most="1000" @update:value="(low) => change({ speed: { low_m_s: low ?? 0, high_m_s: Math.max(situation.speed.high_m_s, low ?? 0) } })" />
+        <NumberField label="Speed up to" pointer="/situation/speed/high_m_s" unit="m/s" late :value="situation.speed.high_m_s" :least="situation.speed.low_m_s" :most="1000" @update:value="(high) => change({ speed: { low_m_s: situation.speed.low_m_s, high_m_s: high ?? 0 } })" />
+        <NumberField label="Nearest" pointer="/situation/near_m" late :unit="distanceUnit" :value="situation.near_m" :above="0" :parse="parseDistance" :format="writeDistance" @update:value="(near_m) => change({ near_m: near_m ?? situation.near_m })" />
+        <NumberField label="Farthest" pointer="/situation/far_m" late :unit="distanceUnit" :value="farM" :above="0" :parse="parseDistance" :format="writeDistance" hint="∞ or “inf” for the horizon" @update:value="(far) => change({ far_m: far !== null && far >= INFINITY_M ? null : far })" />
         <p v-if="oneDistance" class="stop wide" role="alert">The farthest must not be nearer than the nearest.</p>
         <ChoiceField label="Support" :value="situation.support" :options="optionsOf<Situation['support']>('support')" @update:value="(support) => change({ support })" />
         <ChoiceField label="Sharp at once" :value="situation.depth" :options="optionsOf<Situation['depth']>('depth')" @update:value="(depth) => change({ depth })" />
@@ -123,7 +125,7 @@ const oneDistance = computed(() => (situation.value.far_m !== null && situation.
         <ChoiceField label="Look" :value="situation.look" :options="optionsOf<Situation['look']>('look')" @update:value="(look) => change({ look })" />
         <ChoiceField label="For" :value="situation.output" :options="optionsOf<Situation['output']>('output')" @update:value="(output) => change({ output })" />
         <NumberField label="Background softness" pointer="/situation/background_blur_percent" unit="% of height" optional empty-means="open" :value="situation.background_blur_percent ?? null" :least="0" :most="100" hint="Blur disc of a far background" @update:value="(background_blur_percent) => change({ background_blur_percent })" />
-        <NumberField label="Slowest shutter you accept" pointer="/preferences/requests/shutter_floor_s" unit="s" optional empty-means="as computed" :value="planned.preferences.requests.shutter_floor_s ?? null" :above="0" :format="shutterText" @update:value="(shutter_floor_s) => changeRequests({ shutter_floor_s })" />
+        <NumberField label="Slowest shutter you accept" pointer="/preferences/requests/shutter_floor_s" unit="s" optional empty-means="as computed" :value="planned.preferences.requests.shutter_floor_s ?? null" :above="0" :parse="parseShutter" :format="shutterText" @update:value="(shutter_floor_s) => changeRequests({ shutter_floor_s })" />
         <fieldset class="wide">
           <legend class="soft">What the place and the picture ask</legend>
           <Checkbox v-for="item in constraintIds" :key="item.value" :checked="situation.constraints.includes(item.value)" @update:checked="(on: boolean) => toggleConstraint(item.value, on)">
@@ -142,6 +144,7 @@ const oneDistance = computed(() => (situation.value.far_m !== null && situation.
         <Popconfirm :title="`Delete “${situation.title}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="emit('remove')">
           <Button size="small" danger>Delete situation</Button>
         </Popconfirm>
+        <HistoryButton kind="situations" :id="situation.id" />
         <Button size="small" type="primary" class="done" @click="emit('close')">Done</Button>
       </div>
     </template>
@@ -175,6 +178,7 @@ fieldset :deep(.ant-checkbox-wrapper) {
 .foot {
   display: flex;
   gap: 8px;
+  align-items: center;
 }
 
 .done {

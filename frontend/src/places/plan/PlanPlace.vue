@@ -182,7 +182,7 @@ useShortcuts([
           <Button type="primary" @click="editing = 'kit'">Choose the kit</Button>
         </div>
         <template v-else-if="plan">
-          <RulerStack :plan="plan" :body="body" :lens="lens" :pins="planned.pins" :frame="frame" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => hold({ [s]: v })" @release="release" />
+          <RulerStack :plan="plan" :body="body" :lens="lens" :pins="planned.pins" :frame="frame" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => hold({ [s]: v })" @cancel="live = {}" @release="release" />
           <ExposureField :field="plan.field" :windows="plan.windows" :ev="evText(plan.light.ev100)" @choose="(shutter, aperture) => hold({ shutter_s: shutter, aperture })" />
         </template>
         <p v-else-if="!problem" class="soft">Computing…</p>

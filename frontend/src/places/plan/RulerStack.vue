@@ -10,6 +10,7 @@ const props = defineProps<{ plan: Plan; body: Body; lens: Lens; pins: readonly P
 const emit = defineEmits<{
   live: [setting: string, value: number]
   hold: [setting: string, value: number]
+  cancel: []
   release: [setting: string]
 }>()
 
@@ -40,6 +41,11 @@ function settle(setting: string, value: number): void {
   emit('hold', setting, value)
 }
 
+function cancel(): void {
+  dragged.value = null
+  emit('cancel')
+}
+
 function release(setting: string): void {
   dragged.value = null
   emit('release', setting)
@@ -55,6 +61,7 @@ function release(setting: string): void {
       :pinned="isPinned(pins, model.setting)"
       @move="(value) => move(model.setting, value)"
       @settle="(value) => settle(model.setting, value)"
+      @cancel="cancel"
       @release="release(model.setting)"
     />
   </div>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Requests, Schools } from '@/api/types'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import NumberField from '@/shared/NumberField.vue'
+import { parseIso, parseShutter } from '@/shared/numbers'
 import { apertureText, isoText, shutterText } from '@/shared/format'
 import { tables } from '@/shared/tables'
 
@@ -33,9 +34,9 @@ const asked = computed(() =>
     <ChoiceField v-for="question in questions" :key="question.id" :label="question.label" :value="String(schools[question.id as Question])" :options="question.options.map((school) => ({ value: school.id, label: school.label }))" :hint="question.options.find((school) => school.id === schools[question.id as Question])?.wins_when" @update:value="(value) => follow(question.id as Question, value)" />
     <h3 class="wide">Asked for outright</h3>
     <p class="soft wide">A request is followed unless it cannot work; then a finding says why.</p>
-    <NumberField label="Shutter" pointer="/preferences/requests/shutter_s" unit="s" optional empty-means="as computed" :value="requests.shutter_s ?? null" :above="0" :format="shutterText" @update:value="(shutter_s) => emit('requests', { shutter_s })" />
+    <NumberField label="Shutter" pointer="/preferences/requests/shutter_s" unit="s" optional empty-means="as computed" :value="requests.shutter_s ?? null" :above="0" :parse="parseShutter" :format="shutterText" @update:value="(shutter_s) => emit('requests', { shutter_s })" />
     <NumberField label="Aperture" pointer="/preferences/requests/aperture" optional empty-means="as computed" :value="requests.aperture ?? null" :above="0.3" :most="512" :format="apertureText" @update:value="(aperture) => emit('requests', { aperture })" />
-    <NumberField label="ISO" pointer="/preferences/requests/iso" optional empty-means="as computed" :value="requests.iso ?? null" :least="1" :format="isoText" @update:value="(iso) => emit('requests', { iso })" />
+    <NumberField label="ISO" pointer="/preferences/requests/iso" optional empty-means="as computed" :value="requests.iso ?? null" :least="1" :parse="parseIso" :format="isoText" @update:value="(iso) => emit('requests', { iso })" />
     <NumberField label="White balance" pointer="/preferences/requests/kelvin" unit="K" optional empty-means="as computed" :value="requests.kelvin ?? null" :least="1000" :most="40000" @update:value="(kelvin) => emit('requests', { kelvin })" />
     <ChoiceField v-for="item in asked" :key="item.id" :label="item.label" :value="String(requests[item.id] ?? '')" :options="item.options" @update:value="(value) => emit('requests', { [item.id]: value || null })" />
   </div>

@@ -177,7 +177,7 @@ useShortcuts([
         {{ offText(frame) }}; {{ moving }}.
         <span class="soft">Exposed for {{ evText(frame.exposure_ev100) }}. A drawn scene in true units, not a photograph.</span>
       </p>
-      <RulerStack v-if="plan && body && lens && !comparing" class="rulers" :only="['shutter_s', 'aperture', 'iso', 'focus_distance_m']" :plan="plan" :body="body" :lens="lens" :pins="planned.pins" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => { live = {}; change({ [s]: v }) }" @release="(s) => stage.putBack(s)" />
+      <RulerStack v-if="plan && body && lens && !comparing" class="rulers" :only="['shutter_s', 'aperture', 'iso', 'focus_distance_m']" :plan="plan" :body="body" :lens="lens" :pins="planned.pins" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => { live = {}; change({ [s]: v }) }" @cancel="live = {}" @release="(s) => stage.putBack(s)" />
     </section>
     <section class="side" aria-label="What the frame shows">
       <div v-if="changedText.length || trial.metered" class="trial" role="status">

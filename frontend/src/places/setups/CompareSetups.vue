@@ -8,13 +8,12 @@ import { sayValue, tables } from '@/shared/tables'
 import { signedStops } from '@/shared/format'
 import { useOpenThing } from '@/shell/open'
 import { rootOf } from './library'
-import { useLibrary } from './useLibrary'
+import { useSetups } from './useLibrary'
 
 const route = useRoute()
 const router = useRouter()
-const { loaded, failed, setups } = useLibrary()
 const ids = computed(() => String(route.query.ids ?? '').split(',').filter(Boolean).slice(0, 4))
-const shown = computed(() => ids.value.flatMap((id) => setups.value.find((setup) => setup.id === id) ?? []))
+const { loaded, failed, setups: shown } = useSetups(() => ids.value)
 const all = ref(route.query.all === '1')
 
 interface Row {

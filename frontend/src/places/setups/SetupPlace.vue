@@ -7,21 +7,23 @@ import type { Assessment, SavedSetup, SettingValue } from '@/api/types'
 import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
+import HistoryButton from '@/shared/HistoryButton.vue'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import { useShortcuts } from '@/shared/shortcuts'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
 import CardSheet from '../card/CardSheet.vue'
 import { download } from '@/shared/download'
-import { duplicateOf, nextVersion, rootOf, tagsOf } from './library'
-import { useLibrary } from './useLibrary'
+import { duplicateOf, type Listed, nextVersion, rootOf, tagsOf } from './library'
+import { useSetupList, useSetups } from './useLibrary'
 
 const SetupEditor = defineAsyncComponent(() => import('./SetupEditor.vue'))
 const TransferDialog = defineAsyncComponent(() => import('./TransferDialog.vue'))
 const props = defineProps<{ id: string }>()
 const router = useRouter()
-const { loaded, failed, setups, families } = useLibrary()
-const setup = computed(() => setups.value.find((each) => each.id === props.id))
+const { setups, families } = useSetupList()
+const { loaded, failed, setups: opened } = useSetups(() => [props.id])
+const setup = computed(() => opened.value[0])
 const family = computed(() => families.value.find((each) => setup.value && each.root === rootOf(setup.value)))
 const next = computed(() => Math.max(1, ...(family.value?.versions ?? []).map((each) => each.version)) + 1)
 const before = computed(() => family.value?.versions.find((each) => each.version < (setup.value?.version ?? 1)))
@@ -31,7 +33,7 @@ const headline = computed(() => {
   const choice = setup.value?.choice
   return choice ? `${shutterWithUnit(choice.shutter_s)} · ${apertureText(choice.aperture)} · ISO ${isoText(choice.iso)}` : ''
 })
-const day = (saved: SavedSetup): string => saved.saved_at.slice(0, 16).replace('T', ' ')
+const day = (saved: Listed | SavedSetup): string => saved.saved_at.slice(0, 16).replace('T', ' ')
 const circumstances = computed(() => (setup.value ? `${setup.value.body.name}, ${setup.value.lens.name} at ${Math.round(setup.value.choice.focal_length_mm)} mm · saved ${day(setup.value)}` : ''))
 const known = computed(() => tagsOf(setups.value).map((tag) => ({ value: tag, label: tag })))
 
@@ -86,6 +88,7 @@ useShortcuts([{ keys: 'E', does: 'Change values (a new version)', run: () => (ed
             </p>
             <RouterLink v-if="before" :to="`/setups/compare?ids=${before.id},${id}`">Compare with version {{ before.version }}</RouterLink>
             <p class="soft">Saved values stay as they are. Changing one makes version {{ next }}.</p>
+            <HistoryButton kind="setups" :id="id" />
           </section>
         </aside>
       </div>

@@ -3,19 +3,18 @@
 import { Button, Checkbox, Input, Popconfirm } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { SavedSetup } from '@/api/types'
 import { removeWithUndo } from '@/saving/undo'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useOpenThing } from '@/shell/open'
 import { download } from '@/shared/download'
 import ImportButton, { type ImportReport } from './ImportButton.vue'
-import { matches, tagsOf } from './library'
-import { useLibrary } from './useLibrary'
+import { type Listed, matches, tagsOf } from './library'
+import { useSetupList, wholeSetup } from './useLibrary'
 
 const MOST_COMPARED = 4
 const router = useRouter()
-const { loaded, failed: away, setups, families } = useLibrary()
+const { loaded, failed: away, setups, families, reload } = useSetupList()
 const failed = ref('')
 const report = ref<ImportReport | null>(null)
 const sought = ref('')
@@ -39,10 +38,15 @@ const compare = (): void => void router.push(`/setups/compare?ids=${chosen.value
 function imported(made: ImportReport | null, problem: string): void {
   report.value = made
   failed.value = problem
+  if (made) void reload()
 }
-function take(setup: SavedSetup): void {
+async function take(setup: Listed): Promise<void> {
   const name = setup.title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
-  download(`${name}.json`, JSON.stringify(setup, null, 1), 'application/json')
+  try {
+    download(`${name}.json`, JSON.stringify(await wholeSetup(setup.id), null, 1), 'application/json')
+  } catch (error) {
+    failed.value = (error as Error).message
+  }
 }
 async function remove(id: string): Promise<void> {
   try {
@@ -115,8 +119,8 @@ useShortcuts([
               <span v-for="each in setup.tags" :key="each" class="on-row">{{ each }}</span>
               <p v-if="setup.note" class="soft note">{{ setup.note }}</p>
             </th>
-            <td>{{ shutterWithUnit(setup.choice.shutter_s) }}, {{ apertureText(setup.choice.aperture) }}, ISO {{ isoText(setup.choice.iso) }}</td>
-            <td>{{ setup.body.name }}, {{ setup.lens.name }}</td>
+            <td>{{ shutterWithUnit(setup.exposure[0]) }}, {{ apertureText(setup.exposure[1]) }}, ISO {{ isoText(setup.exposure[2]) }}</td>
+            <td>{{ setup.kit }}</td>
             <td>{{ setup.saved_at.slice(0, 16).replace('T', ' ') }}</td>
             <td class="right whole">
               <button class="link" @click="take(setup)">JSON</button>

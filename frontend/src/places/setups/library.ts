@@ -1,31 +1,45 @@
 /** The library of saved setups: families of versions, the search over them, and how a new version is made. */
-import type { Assessment, Body, Pin, SavedSetup, SettingValue, Setup } from '@/api/types'
+import type { Assessment, Body, ListedSetup, Pin, SavedSetup, SettingValue, Setup } from '@/api/types'
 import { newId } from '@/shared/ids'
 import { withPins } from '../plan/pins'
+
+/** What the library knows of a setup without its document. */
+export type Listed = Omit<ListedSetup, 'revision'>
 
 export interface Family {
   root: string
   /** Newest first. */
-  versions: SavedSetup[]
+  versions: Listed[]
 }
 
-export const rootOf = (setup: SavedSetup): string => setup.version_of ?? setup.id
+export const rootOf = (setup: { id: string; version_of?: string | null }): string => setup.version_of ?? setup.id
+
+/** A document as the list shows it, for one that the server does not list yet or lists as it was. */
+export function listedOf(setup: SavedSetup): Listed {
+  const { id, title, note, tags, version_of, version, saved_at, choice, body, lens, situation } = setup
+  const brief = `${situation.title}, ${situation.genre.replaceAll('_', ' ')}`
+  return { id, title, note, tags, version_of: version_of ?? null, version, saved_at, kit: `${body.name}, ${lens.name}`, brief, exposure: [choice.shutter_s, choice.aperture, choice.iso] }
+}
 
 /** Versions that descend from one setup, together; the family saved last comes first. */
-export function familiesOf(setups: readonly SavedSetup[]): Family[] {
-  const found = new Map<string, SavedSetup[]>()
-  for (const setup of setups) found.set(rootOf(setup), [...(found.get(rootOf(setup)) ?? []), setup])
+export function familiesOf(setups: readonly Listed[]): Family[] {
+  const found = new Map<string, Listed[]>()
+  for (const setup of setups) {
+    const family = found.get(rootOf(setup))
+    if (family) family.push(setup)
+    else found.set(rootOf(setup), [setup])
+  }
   return [...found]
     .map(([root, versions]) => ({ root, versions: versions.sort((a, b) => b.version - a.version || b.saved_at.localeCompare(a.saved_at)) }))
     .sort((a, b) => b.versions[0]!.saved_at.localeCompare(a.versions[0]!.saved_at))
 }
 
-export const tagsOf = (setups: readonly SavedSetup[]): string[] => [...new Set(setups.flatMap((setup) => setup.tags))].sort()
+export const tagsOf = (setups: readonly Listed[]): string[] => [...new Set(setups.flatMap((setup) => setup.tags))].sort()
 
 /** Whether title, note, tags or kit hold every word, and the tags hold the chosen one. */
-export function matches(setup: SavedSetup, words: string, tag: string | null): boolean {
+export function matches(setup: Listed, words: string, tag: string | null): boolean {
   if (tag && !setup.tags.includes(tag)) return false
-  const all = `${setup.title} ${setup.note} ${setup.tags.join(' ')} ${setup.body.name} ${setup.lens.name} ${setup.situation.title} ${setup.situation.genre}`.toLowerCase()
+  const all = `${setup.title} ${setup.note} ${setup.tags.join(' ')} ${setup.kit} ${setup.brief}`.toLowerCase()
   return words.toLowerCase().split(/\s+/).every((word) => all.includes(word))
 }
 

@@ -5,6 +5,7 @@ import type { Shoot } from '@/api/types'
 import { currentDocument, currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
+import DayField from '@/shared/DayField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { provideFieldProblems } from '@/shared/problems'
 import TextField from '@/shared/TextField.vue'
@@ -53,10 +54,7 @@ function takePlace(id: string): void {
   <form class="form" @submit.prevent>
     <TextField label="Name" pointer="/title" needed :value="shoot.title" @update:value="(title) => change({ title })" />
     <ChoiceField label="Genre" :value="shoot.genre" :options="optionsOf<Shoot['genre']>('genre')" @update:value="(genre) => change({ genre })" />
-    <label class="day">
-      <span class="soft">Day</span>
-      <input type="date" :value="shoot.date ?? ''" @change="change({ date: ($event.target as HTMLInputElement).value || null })" />
-    </label>
+    <DayField label="Day" pointer="/date" :value="shoot.date ?? null" @update:value="(date) => change({ date })" />
     <ChoiceField label="Time zone" searchable :value="shoot.zone" :options="zoneOptions(shoot.zone)" @update:value="(zone) => change({ zone })" />
     <ChoiceField label="Saved place" searchable :value="''" :options="placeOptions" @update:value="takePlace" />
     <TextField label="Place" pointer="/place/name" :value="shoot.place?.name ?? ''" @update:value="(name) => changePlace({ name: name || 'Place' })" />
@@ -71,23 +69,5 @@ function takePlace(id: string): void {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
   gap: 10px 14px;
-}
-
-.day {
-  display: grid;
-  gap: 2px;
-  align-content: start;
-  font-size: 12px;
-}
-
-.day input {
-  height: 30px;
-  padding: 0 8px;
-  border: 1px solid var(--edge);
-  border-radius: 2px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-  font-size: 13px;
 }
 </style>

@@ -1,49 +1,49 @@
 <script setup lang="ts">
 /** All shoots with how far each is and what to do next. */
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { Button, Popconfirm } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answered, client } from '@/api/client'
-import type { Shoot } from '@/api/types'
-import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import type { Shoot, ShootSummary } from '@/api/types'
+import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
+import HistoryButton from '@/shared/HistoryButton.vue'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
-import { backupShown, useOpenThing } from '@/shell/open'
+import { useStillOrder } from '@/shared/useStillOrder'
+import { useOpenThing } from '@/shell/open'
 import { labelOf } from '../plan/labels'
 import ShootForm from './ShootForm.vue'
+import { useOverview } from './useOverview'
 
 const router = useRouter()
-const queryClient = useQueryClient()
 const failed = ref('')
 const loaded = ref(false)
 loadKind('shoots')
   .catch((error: Error) => (failed.value = error.message))
   .finally(() => (loaded.value = true))
 const shoots = useEntries('shoots')
-const overview = useQuery({
-  queryKey: ['overview'],
-  queryFn: () => answered(client.GET('/api/v1/shoots/overview')),
-  staleTime: 0,
-})
+const overview = useOverview()
 const STEPS = ['empty', 'unplanned', 'planned', 'packed']
 // The list itself is known at once; readiness is computed by the server and may come a moment later.
 watch(
   () => shoots.value.map((entry) => `${entry.id}${entry.revision}`).join(),
-  () => void queryClient.invalidateQueries({ queryKey: ['overview'] }),
-)
-
-const rows = computed(() =>
-  shoots.value
-    .map((entry) => ({
-      shoot: currentOf(entry)!,
-      summary: overview.data.value?.find((item) => item.id === entry.id),
-    }))
-    .sort((a, b) => (b.shoot.date ?? '').localeCompare(a.shoot.date ?? '') || a.shoot.title.localeCompare(b.shoot.title)),
+  () => void overview.refresh(),
 )
 
 const editing = ref<string | null>(null)
+const sorted = (): string[] =>
+  shoots.value
+    .map((entry) => currentOf(entry)!)
+    .sort((a, b) => (b.date ?? '').localeCompare(a.date ?? '') || a.title.localeCompare(b.title))
+    .map((shoot) => shoot.id)
+// A name or a day being typed must not move its own row.
+const order = useStillOrder(sorted, () => editing.value !== null)
+const rows = computed(() =>
+  order.value.flatMap((id) => {
+    const shoot = currentDocument('shoots', id)
+    return shoot ? [{ shoot, summary: overview.of(id) }] : []
+  }),
+)
 
 function add(): void {
   const fresh: Shoot = { id: newId(), title: 'New shoot', note: '', genre: 'sports', date: null, zone: 'Etc/UTC', place: null }
@@ -60,6 +60,8 @@ async function remove(id: string): Promise<void> {
   }
 }
 
+const readinessOf = (summary: ShootSummary | undefined): string => (summary && !summary.pending ? summary.readiness : '')
+
 useOpenThing(() => '')
 useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
 </script>
@@ -70,7 +72,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
       <h1>Shoots</h1>
       <div class="actions">
         <Button @click="router.push('/places')">Saved places</Button>
-        <Button @click="backupShown = true">Backup</Button>
+        <Button @click="router.push('/keeping')">Safe keeping</Button>
         <Button type="primary" @click="add">New shoot</Button>
       </div>
     </div>
@@ -106,13 +108,13 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
             <td class="number">{{ summary?.situations ?? '…' }}</td>
             <td class="light">{{ summary ? (summary.next_light ?? '–') : '…' }}</td>
             <td>
-              <span class="steps" :title="summary?.readiness ?? ''">
-                <span v-for="step in STEPS" :key="step" :class="{ done: STEPS.indexOf(summary?.readiness ?? '') >= STEPS.indexOf(step) }" />
+              <span class="steps" :title="readinessOf(summary)">
+                <span v-for="step in STEPS" :key="step" :class="{ done: STEPS.indexOf(readinessOf(summary)) >= STEPS.indexOf(step) }" />
               </span>
-              {{ summary?.readiness ?? '…' }}
+              {{ readinessOf(summary) || '…' }}
             </td>
             <td>
-              <button class="link" @click="router.push(`/shoots/${shoot.id}/${summary?.next_action === 'Pack the cameras' ? 'pack' : 'plan'}`)">{{ summary?.next_action ?? 'Open' }}</button>
+              <button class="link" @click="router.push(`/shoots/${shoot.id}/${!summary?.pending && summary?.next_action === 'Pack the cameras' ? 'pack' : 'plan'}`)">{{ summary && !summary.pending ? summary.next_action : 'Open' }}</button>
             </td>
             <td class="number"><button class="link" :aria-expanded="editing === shoot.id" @click="editing = editing === shoot.id ? null : shoot.id">Details</button></td>
           </tr>
@@ -123,6 +125,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
                 <Popconfirm :title="`Delete “${shoot.title}” with its situations? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(shoot.id)">
                   <Button size="small" danger>Delete shoot</Button>
                 </Popconfirm>
+                <HistoryButton kind="shoots" :id="shoot.id" />
                 <Button size="small" @click="editing = null">Done</Button>
                 <Button size="small" type="primary" @click="router.push(`/shoots/${shoot.id}/plan`)">Open the plan</Button>
               </div>
@@ -153,6 +156,7 @@ tbody th a {
 .foot {
   display: flex;
   gap: 8px;
+  align-items: center;
   margin-top: 12px;
 }
 

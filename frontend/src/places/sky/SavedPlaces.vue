@@ -5,11 +5,13 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answered, client, Problem } from '@/api/client'
 import type { SavedPlace } from '@/api/types'
-import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
 import FileButton from '@/shared/FileButton.vue'
+import HistoryButton from '@/shared/HistoryButton.vue'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
+import { useStillOrder } from '@/shared/useStillOrder'
 import { useOpenThing } from '@/shell/open'
 import PlaceForm from './PlaceForm.vue'
 
@@ -21,11 +23,13 @@ loadKind('places')
   .catch((error: Error) => (said.value = error.message))
   .finally(() => (loaded.value = true))
 const entries = useEntries('places')
-const places = computed(() => entries.value.map((entry) => currentOf(entry)!).sort((a, b) => a.name.localeCompare(b.name)))
 const open = computed({
   get: () => (typeof route.query.id === 'string' ? route.query.id : null),
   set: (id) => void router.replace({ query: id ? { id } : {} }),
 })
+const sorted = (): string[] => entries.value.map((entry) => currentOf(entry)!).sort((a, b) => a.name.localeCompare(b.name)).map((place) => place.id)
+const order = useStillOrder(sorted, () => open.value !== null)
+const places = computed(() => order.value.flatMap((id) => currentDocument('places', id) ?? []))
 
 function add(): void {
   const fresh: SavedPlace = { id: newId(), name: 'New place', note: '', latitude_deg: 0, longitude_deg: 0, elevation_m: 0, zone: 'Etc/UTC', dark_mag: 21.7, glows: [], horizon: [] }
@@ -102,6 +106,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
                 <Popconfirm :title="`Delete “${place.name}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(place.id)">
                   <Button size="small" danger>Delete place</Button>
                 </Popconfirm>
+                <HistoryButton kind="places" :id="place.id" />
                 <Button size="small" type="primary" @click="open = null">Done</Button>
               </div>
             </td>
@@ -121,6 +126,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
 .foot {
   display: flex;
   gap: 8px;
+  align-items: center;
   margin-top: 12px;
 }
 </style>

@@ -47,7 +47,7 @@ const picked = computed(() => controls.value.find((control) => control.id === se
       <Button size="small" @click="add">Add a control</Button>
     </div>
     <div v-if="picked" class="form">
-      <label><span class="soft">Its name</span><LineField :value="picked.label" label="Name of the control" @change="(text) => change(picked!.id, { label: text.trim() || picked!.label })" /></label>
+      <label><span class="soft">Its name</span><LineField :pointer="`${owner}/controls/${picked.id}/label`" :value="picked.label" label="Name of the control" @change="(text) => change(picked!.id, { label: text.trim() || picked!.label })" /></label>
       <label><span class="soft">Kind</span><select class="line" :value="picked.kind" @change="change(picked.id, { kind: ($event.target as HTMLSelectElement).value as Control['kind'] })"><option v-for="kind in KINDS" :key="kind">{{ kind }}</option></select></label>
       <label><span class="soft">Side</span><select class="line" :value="picked.face" @change="change(picked.id, { face: ($event.target as HTMLSelectElement).value as Control['face'] })"><option v-for="face in FACES" :key="face">{{ face }}</option></select></label>
       <NumberField label="From the left" unit="%" :pointer="`${owner}/controls/${picked.id}/x`" :value="Math.round(picked.x * 100)" :least="0" :most="100" @update:value="(v) => change(picked!.id, { x: v! / 100 })" />

@@ -8,9 +8,11 @@ import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import { download } from '@/shared/download'
 import FileButton from '@/shared/FileButton.vue'
+import HistoryButton from '@/shared/HistoryButton.vue'
 import LineField from '@/shared/LineField.vue'
 import { newId } from '@/shared/ids'
 import { settingOf } from '@/shared/tables'
+import { readText } from '@/shared/readText'
 import { useOpenThing } from '@/shell/open'
 import ControlsTable from './ControlsTable.vue'
 import { readWays, WAY_NAMES, writeWays } from './ways'
@@ -70,7 +72,7 @@ const reading = ref<CsvReading | null>(null)
 async function read(file: File): Promise<void> {
   trouble.value = ''
   try {
-    const found = await answered(client.POST('/api/v1/phrasebooks/read-csv', { body: { text: await file.text() } }))
+    const found = await answered(client.POST('/api/v1/phrasebooks/read-csv', { body: { text: await readText(file) } }))
     reading.value = found
     if (!found.phrases.length || !book.value) return
     const taken = new Map(found.phrases.map((phrase) => [phrase.setting, phrase]))
@@ -103,6 +105,7 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
         <div v-if="book" class="actions">
           <FileButton label="Phrasebook file" accept=".csv,text/csv" @file="read">Read CSV</FileButton>
           <Button @click="take">As CSV</Button>
+          <HistoryButton kind="phrasebooks" :id="book.id" />
         </div>
       </div>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
@@ -112,13 +115,13 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
       </div>
       <template v-else>
         <div v-if="reading" class="reading" role="status">
-          <p>{{ reading.phrases.length }} settings taken{{ reading.faults.length ? `, ${reading.faults.length} lines left out:` : '.' }}</p>
+          <p>{{ reading.phrases.length }} settings taken{{ reading.faulty_lines ? `, ${reading.faulty_lines.toLocaleString('en')} lines left out${reading.faulty_lines > reading.faults.length ? `, the first ${reading.faults.length} of them` : ''}:` : '.' }}</p>
           <ul v-if="reading.faults.length"><li v-for="fault in reading.faults" :key="fault.line" class="cost">Line {{ fault.line }}: {{ fault.sentence }}.</li></ul>
         </div>
         <div class="names">
-          <label><span class="soft">Its quick screen is called</span><LineField :value="book.quick_screen ?? ''" label="Its quick screen is called" @change="(text) => change({ quick_screen: text.trim() || 'quick screen' })" /></label>
-          <label><span class="soft">Its personal menu is called</span><LineField :value="book.personal_menu ?? ''" label="Its personal menu is called" @change="(text) => change({ personal_menu: text.trim() || 'personal menu' })" /></label>
-          <label class="wide"><span class="soft">Menu pages in their order</span><LineField :value="book.pages?.join(', ') ?? ''" :most="4000" label="Menu pages in their order" @change="(text) => change({ pages: text.split(',').map((page) => page.trim().slice(0, 120)).filter(Boolean).slice(0, 60) })" /></label>
+          <label><span class="soft">Its quick screen is called</span><LineField :pointer="`${book.id}/quick_screen`" :value="book.quick_screen ?? ''" label="Its quick screen is called" @change="(text) => change({ quick_screen: text.trim() || 'quick screen' })" /></label>
+          <label><span class="soft">Its personal menu is called</span><LineField :pointer="`${book.id}/personal_menu`" :value="book.personal_menu ?? ''" label="Its personal menu is called" @change="(text) => change({ personal_menu: text.trim() || 'personal menu' })" /></label>
+          <label class="wide"><span class="soft">Menu pages in their order</span><LineField :pointer="`${book.id}/pages`" :value="book.pages?.join(', ') ?? ''" :most="4000" label="Menu pages in their order" @change="(text) => change({ pages: text.split(',').map((page) => page.trim().slice(0, 120)).filter(Boolean).slice(0, 60) })" /></label>
           <label><span class="soft">Find</span><input v-model="sought" class="line" type="search" /></label>
         </div>
         <h2>Controls</h2>
@@ -130,7 +133,7 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
             <template v-for="phrase in phrases" :key="phrase.setting">
               <tr>
                 <th scope="row">{{ settingOf(phrase.setting)?.label ?? phrase.setting }}</th>
-                <td><LineField :value="phrase.words" :label="`What it calls ${settingOf(phrase.setting)?.label}`" @change="(text) => changePhrase(phrase.setting, { words: text.trim() || phrase.words })" /></td>
+                <td><LineField :pointer="`${book.id}/${phrase.setting}/words`" :value="phrase.words" :label="`What it calls ${settingOf(phrase.setting)?.label}`" @change="(text) => changePhrase(phrase.setting, { words: text.trim() || phrase.words })" /></td>
                 <td class="soft">{{ phrase.reaches.map(shortWay).join(' · ') }}</td>
                 <td><button class="link" :aria-expanded="open === phrase.setting" @click="open = open === phrase.setting ? null : phrase.setting">Ways and options</button></td>
               </tr>
@@ -138,13 +141,13 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
                 <td colspan="4" class="details">
                   <label>
                     <span class="soft">One way a line: dial, button, switch, quick screen, personal menu, menu or by hand; then a colon and where</span>
-                    <LineField :rows="4" :value="writeWays(phrase.reaches)" :label="`Ways to ${settingOf(phrase.setting)?.label}`" @change="(text) => changeWays(phrase.setting, text)" />
+                    <LineField :pointer="`${book.id}/${phrase.setting}/ways`" :rows="4" :most="4000" :value="writeWays(phrase.reaches)" :label="`Ways to ${settingOf(phrase.setting)?.label}`" @change="(text) => changeWays(phrase.setting, text)" />
                   </label>
                   <p v-if="wrong[phrase.setting]" class="stop" role="alert">{{ wrong[phrase.setting] }}</p>
                   <div class="options">
                     <label v-for="option in settingOf(phrase.setting)?.options ?? []" :key="option.id">
                       <span class="soft">{{ option.label }}</span>
-                      <LineField :value="phrase.options?.[option.id] ?? ''" :label="`What it calls ${option.label}`" :placeholder="option.label" @change="(text) => sayOption(phrase.setting, option.id, text)" />
+                      <LineField :pointer="`${book.id}/${phrase.setting}/${option.id}`" :value="phrase.options?.[option.id] ?? ''" :label="`What it calls ${option.label}`" :placeholder="option.label" @change="(text) => sayOption(phrase.setting, option.id, text)" />
                     </label>
                   </div>
                 </td>
