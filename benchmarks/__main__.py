@@ -1,6 +1,6 @@
 """Prints every figure the project promises, beside its aim."""
 
-from benchmarks import imaging, library, packing, page, planning, rehearsing, sky
+from benchmarks import growth, imaging, library, packing, page, planning, rehearsing, sky
 from benchmarks.browser import demo_browser
 
 if __name__ == "__main__":
@@ -8,6 +8,7 @@ if __name__ == "__main__":
     imaging.main()
     sky.main()
     packing.main()
+    growth.main()
     with demo_browser() as (browser, address):
         page.main(browser, address)
         library.main(browser, address)

@@ -33,6 +33,20 @@ def take(page: Page, name: str) -> None:
     page.context.close()
 
 
+def restoring(page: Page, address: str) -> Page:
+    """Safe keeping with a backup read, one document edited and one deleted since it was made."""
+    content = page.request.get(f"{address}/api/v1/backup").body()
+    body = f"{address}/api/v1/bodies/{demo_id('body/alder-24')}"
+    edited = {**page.request.get(body).json()["document"], "buffer_raw_frames": 100}
+    page.request.put(body, data=edited, headers={"If-Match": '"1"'})
+    page.request.delete(f"{address}/api/v1/setups/{demo_id('setup/estuary/0')}", headers={"If-Match": '"1"'})
+    page.reload()
+    backup = {"name": "wide-aperture-20261127-0900.zip", "mimeType": "application/zip", "buffer": content}
+    page.get_by_label("Backup file").set_input_files(backup)
+    page.get_by_role("button", name="Restore 2").wait_for()
+    return page
+
+
 def take_all(browser: Browser, address: str) -> None:
     take(fresh(browser, address, plan("cup-final", 2)), "plan")
     take(fresh(browser, address, plan("wedding", 1), theme="dark"), "plan-dark")
@@ -78,6 +92,7 @@ def take_all(browser: Browser, address: str) -> None:
     page.goto(f"{address}/atlas/settings/anti_flicker")
     page.get_by_text("Second half, floodlights").first.wait_for()
     take(page, "atlas")
+    take(restoring(fresh(browser, address, "/keeping"), address), "keeping")  # last: it edits
 
 
 def main() -> None:

@@ -61,7 +61,8 @@ class GearJourney(BrowserTestCase):
     def test_impossible_figures_are_refused_at_their_field_and_nothing_is_lost(self):
         page = self.open(f"/gear/bodies/{demo_id('body/alder-24')}")
         page.get_by_label("Routine").fill("50")
-        expect(page.get_by_role("alert").filter(has_text="must not lie under base_iso")).to_be_visible()
+        page.keyboard.press("Tab")
+        expect(page.get_by_role("alert").filter(has_text="must not lie under the base ISO")).to_be_visible()
         expect(page.get_by_text("1 not saved")).to_be_visible()
 
         page.get_by_label("Megapixels").fill("-3")

@@ -26,6 +26,7 @@ class NewcomerJourney(BrowserTestCase):
         page.get_by_label("Name").fill("70–200 mm f/2.8")
         page.get_by_label("Longest focal length").fill("200")
         page.get_by_label("Shortest focal length").fill("70")
+        page.keyboard.press("Tab")
         page.get_by_label("At 70 mm").fill("2.8")
         page.get_by_label("At 200 mm").fill("2.8")
         self.wait_saved()

@@ -103,10 +103,10 @@ class Keys(Typing):
         expect(self.page.get_by_label("Name", exact=True)).to_have_value("Anna in the north, aa")
         self.assertEqual(rows.nth(4).inner_text(), "Anna in the north, aa")
         self.page.get_by_label("Day", exact=True).click()
-        self.page.keyboard.type("24122030", delay=15)
+        self.page.keyboard.type("12242030", delay=15)
         expect(self.page.get_by_label("Day", exact=True)).to_have_value("2030-12-24")
         self.assertEqual(len(rows.all_inner_texts()), len(before), "no letter made a new shoot")
-        self.leave(self.page)
+        self.page.get_by_role("heading", name="Shoots").click()
         self.wait_saved()
 
         shoot = rows.nth(4).get_attribute("href").split("/")[2]
@@ -121,7 +121,7 @@ class Keys(Typing):
         shoot = self.page.locator("tbody th[scope=row] a").first.get_attribute("href").split("/")[2]
         before = self.stored("shoots", shoot)["date"]
         self.page.get_by_label("Day", exact=True).click()
-        self.page.keyboard.type("011220", delay=15)  # the year is not whole yet
+        self.page.keyboard.type("120120", delay=15)  # the year is not whole yet
         self.page.wait_for_timeout(600)
         self.assertEqual(self.stored("shoots", shoot)["date"], before)
 
@@ -365,7 +365,7 @@ class Keeping(Typing):
         yield_until(self.page, lambda: self.stored("bodies", BODY_ID)["buffer_raw_frames"] == 61)
         self.page.get_by_role("button", name="Earlier versions").click()
         dialog = self.page.get_by_role("dialog")
-        expect(dialog.get_by_role("row", name="buffer raw frames")).to_contain_text("61")
+        expect(dialog.get_by_role("row", name="Buffer")).to_contain_text("61")
         dialog.get_by_role("button", name="Bring this version back").click()
         self.wait_saved()
         yield_until(self.page, lambda: self.stored("bodies", BODY_ID)["buffer_raw_frames"] != 61)

@@ -27,7 +27,7 @@ class TwoPeople(BrowserTestCase):
 
         dialog = mine.get_by_role("dialog")
         expect(dialog).to_contain_text("was edited twice")
-        dialog.get_by_role("row", name=re.compile("^name")).get_by_label("Alder, theirs").check()
+        dialog.get_by_role("row", name=re.compile("^Name")).get_by_label("Alder, theirs").check()
         dialog.get_by_role("button", name="Save what is chosen").click()
         self.wait_saved(mine)
 

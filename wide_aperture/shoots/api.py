@@ -31,6 +31,7 @@ from wide_aperture.core.situation import Situation as SituationDocument
 from wide_aperture.core.symptoms import RankedCause, find_causes, symptoms
 from wide_aperture.core.transfer import Transfer, transfer
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page
+from wide_aperture.http.field_names import NAMES
 from wide_aperture.http.paging import Cursor, Limit, page_schema
 from wide_aperture.http.problems import Problem
 from wide_aperture.shoots import services
@@ -264,6 +265,7 @@ class Tables(Schema):
     checks: list[CheckExplanation]
     symptoms: list[SymptomOut]
     schools: list[SchoolQuestion]
+    field_names: dict[str, str] = Field(description="What forms call a field, by the last parts of its pointer")
 
 
 @live.get("/tables", response={200: Tables}, operation_id="tables")
@@ -278,4 +280,5 @@ def tables(request):
         "checks": explanations(),
         "symptoms": [{"id": symptom.id, "label": symptom.label} for symptom in symptoms()],
         "schools": school_questions(),
+        "field_names": NAMES,
     }

@@ -8196,6 +8196,13 @@ export interface components {
             activities: components["schemas"]["Activity"][];
             /** Checks */
             checks: components["schemas"]["CheckExplanation"][];
+            /**
+             * Field Names
+             * @description What forms call a field, by the last parts of its pointer
+             */
+            field_names: {
+                [key: string]: string;
+            };
             /** Lights */
             lights: components["schemas"]["NamedLight"][];
             scales: components["schemas"]["Scales"];

@@ -56,7 +56,7 @@ function bringBack(): void {
       <ol aria-label="Versions">
         <li v-for="version in versions" :key="version.number">
           <button class="plain" :aria-pressed="version === shown" @click="chosen = version.number">
-            {{ momentText(version.written_at) }}<span class="soft"> {{ version.deleted ? 'deleted' : version === versions[0] ? 'the last saved' : '' }}</span>
+            {{ momentText(version.written_at) }}{{ ' ' }}<span class="soft">{{ version.deleted ? 'deleted' : version === versions[0] ? 'the last saved' : '' }}</span>
           </button>
         </li>
         <li v-if="past.hasNextPage.value"><button class="link" @click="past.fetchNextPage()">Further back</button></li>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** What was deleted, the last first: brought back as it was, or removed for good. */
 import { useQuery } from '@tanstack/vue-query'
-import { Button, Popconfirm } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, onScopeDispose, ref } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { DeletedOut } from '@/api/types'
 import { onHeard, reloadKind } from '@/saving/documents'
 import type { Kind } from '@/saving/kinds'
+import ConfirmLink from '@/shared/ConfirmLink.vue'
 import { momentText } from '@/shared/times'
 
 const failed = ref('')
@@ -46,12 +47,10 @@ const withParts = (item: DeletedOut): string => (item.holds ? ` with its ${item.
           <th scope="row">{{ item.title }}<span v-if="item.holds" class="soft">{{ withParts(item) }}</span></th>
           <td>{{ item.noun }}</td>
           <td>{{ momentText(item.deleted_at) }}</td>
-          <td class="do">
+          <td><div class="do">
             <Button size="small" :aria-label="`Bring back ${item.title}`" @click="bringBack(item)">Bring back</Button>
-            <Popconfirm :title="`Remove “${item.title}”${withParts(item)} for good, with every earlier version? This cannot be undone; only backups hold it then.`" ok-text="Remove for good" cancel-text="Keep" @confirm="removeForGood(item)">
-              <button class="link" :aria-label="`Remove ${item.title} for good`">Remove for good</button>
-            </Popconfirm>
-          </td>
+            <ConfirmLink :label="`Remove ${item.title} for good`" :question="`Remove “${item.title}”${withParts(item)} for good, with every earlier version? This cannot be undone; only backups hold it then.`" yes="Remove for good" @confirm="removeForGood(item)">Remove for good</ConfirmLink>
+          </div></td>
         </tr>
       </tbody>
     </table>

@@ -11,7 +11,7 @@ import { useRestore } from './useRestore'
 const { job, past, failed, said, sending, begin, write, giveUp, undo } = useRestore()
 
 const WOULD: Record<PreviewItem['outcome'], string> = {
-  added: 'comes back', replaced: 'replaces yours', revived: 'comes back from your bin', binned: 'comes into the bin', same: 'is the same', kept: 'stays here', refused: 'cannot come back',
+  added: 'Comes back', replaced: 'Replaces yours', revived: 'Comes back from your bin', binned: 'Comes into the bin', same: 'Is the same', kept: 'Stays here', refused: 'Cannot come back',
 }
 const DONE: Record<string, string> = { added: 'came back', replaced: 'replaced', revived: 'brought back from the bin', binned: 'came into the bin', same: 'the same already', left: 'left out' }
 const CHANGES = new Set<PreviewItem['outcome']>(['added', 'replaced', 'revived', 'binned'])
@@ -65,7 +65,7 @@ const countsInWords = (counts: Record<string, number>): string =>
       <div v-else-if="job.state === 'done' && job.restored" role="status">
         <p><b>{{ job.name }} restored:</b> {{ countsInWords(job.restored.counts) }}.</p>
         <p v-if="job.restored.refused.length" class="stop">Not restored: {{ job.restored.refused.join('; ') }}</p>
-        <Button @click="undo(job.restored.id)">Undo this restore</Button>
+        <p class="do"><Button @click="undo(job.restored.id)">Undo this restore</Button></p>
       </div>
       <template v-else-if="preview">
         <p>

@@ -1,4 +1,5 @@
 /** One restore: sent, read by the server, looked at, chosen from, written, undone; followed by asking again and again. */
+import { useQueryClient } from '@tanstack/vue-query'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { RestoredOut, RestoreJob } from '@/api/types'
@@ -9,7 +10,11 @@ const ASK_MS = 300
 const MOST_FILE_BYTES = 60_000_000
 const UNDER_WAY = new Set<RestoreJob['state']>(['reading', 'writing'])
 
+/** Lists that are asked for as they are, not made of loaded documents. */
+const SHOWN_LISTS = ['bin', 'setups', 'overview', 'set-aside']
+
 export function useRestore() {
+  const queries = useQueryClient()
   const job = shallowRef<RestoreJob | null>(null)
   const past = shallowRef<RestoredOut[]>([])
   const failed = ref('')
@@ -36,7 +41,7 @@ export function useRestore() {
   }
 
   async function written(): Promise<void> {
-    await Promise.all([...KIND_LIST.map(reloadKind), list()])
+    await Promise.all([...KIND_LIST.map(reloadKind), list(), ...SHOWN_LISTS.map((name) => queries.invalidateQueries({ queryKey: [name] }))])
   }
 
   async function list(): Promise<void> {

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** The library of saved setups: find, open, compare, take along as JSON, import, delete. */
-import { Button, Checkbox, Input, Popconfirm } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { Button, Input } from 'ant-design-vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { removeWithUndo } from '@/saving/undo'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
+import ConfirmLink from '@/shared/ConfirmLink.vue'
 import { useShortcuts } from '@/shared/shortcuts'
+import { useShownPart } from '@/shared/useShownPart'
 import { useOpenThing } from '@/shell/open'
 import { download } from '@/shared/download'
 import ImportButton, { type ImportReport } from './ImportButton.vue'
@@ -32,6 +34,7 @@ const rows = computed(() =>
     return (unfolded ? family.versions : found.slice(0, 1)).map((setup, at) => ({ setup, root: family.root, isFirst: at === 0, others: family.versions.length - 1, unfolded }))
   }),
 )
+const { shown, rest, more } = useShownPart(() => rows.value, useTemplateRef<HTMLElement>('end'))
 const toggle = (list: string[], id: string): string[] => (list.includes(id) ? list.filter((each) => each !== id) : [...list, id])
 const compare = (): void => void router.push(`/setups/compare?ids=${chosen.value.join(',')}`)
 
@@ -108,9 +111,9 @@ useShortcuts([
           </tr>
         </thead>
         <tbody>
-          <tr v-for="{ setup, root, isFirst, others, unfolded } in rows" :key="setup.id" :class="{ older: !isFirst }">
+          <tr v-for="{ setup, root, isFirst, others, unfolded } in shown" :key="setup.id" :class="{ older: !isFirst }">
             <td class="choose">
-              <Checkbox :checked="chosen.includes(setup.id)" :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(setup.id)" :aria-label="`Choose ${setup.title}`" @change="chosen = toggle(chosen, setup.id)" />
+              <input type="checkbox" :checked="chosen.includes(setup.id)" :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(setup.id)" :aria-label="`Choose ${setup.title}`" @change="chosen = toggle(chosen, setup.id)" />
             </td>
             <th scope="row">
               <RouterLink :to="`/setups/${setup.id}`">{{ setup.title }}</RouterLink>
@@ -124,13 +127,12 @@ useShortcuts([
             <td>{{ setup.saved_at.slice(0, 16).replace('T', ' ') }}</td>
             <td class="right whole">
               <button class="link" @click="take(setup)">JSON</button>
-              <Popconfirm :title="`Delete “${setup.title}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(setup.id)">
-                <button class="link">Delete</button>
-              </Popconfirm>
+              <ConfirmLink :question="`Delete “${setup.title}”? Undo brings it back.`" yes="Delete" @confirm="remove(setup.id)">Delete</ConfirmLink>
             </td>
           </tr>
         </tbody>
       </table>
+      <p v-if="rest" ref="end" class="more"><button class="link" @click="more">{{ rest }} more</button></p>
     </template>
   </div>
 </template>
@@ -166,6 +168,14 @@ useShortcuts([
 .on-row {
   margin: 0 0 0 8px;
   color: var(--soft);
+}
+
+.more {
+  padding: 8px 0;
+}
+
+.choose input {
+  accent-color: var(--move);
 }
 
 .version,
