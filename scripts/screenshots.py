@@ -52,7 +52,6 @@ def take_all(browser: Browser, address: str) -> None:
     take(fresh(browser, address, plan("wedding", 1), theme="dark"), "plan-dark")
     take(fresh(browser, address, plan("ridge", 2), theme="night-red"), "plan-night-red")
     take(fresh(browser, address, plan("estuary", 0), size=(390, 844)), "plan-phone")
-    take(fresh(browser, address, plan("wedding", 5)), "plan-sunset")
     sky = plan("ridge", 2).replace("/plan/", "/sky/")
     take(fresh(browser, address, sky), "sky")
     take(fresh(browser, address, plan("moonrise", 0).replace("/plan/", "/sky/"), theme="night-red"), "sky-moon")
