@@ -1,13 +1,21 @@
 """The live answers: plan, card, framing, tables, gear estimates, setups."""
 
+import datetime as dt
 import json
 import uuid
 from pathlib import Path
 from unittest import mock
+from unittest.mock import patch
 
-from tests.api.base import ApiTestCase
-from wide_aperture.demo.shoots import SITUATIONS
+from django.db import OperationalError
+from django.utils import timezone
+
+from tests.api.base import ApiTestCase, as_json
+from wide_aperture.core.planner import plan
+from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.setups.models import SavedSetup
+from wide_aperture.shoots.models import Summary
+from wide_aperture.shoots.overview import forget_unused
 
 SAMPLE = Path(__file__).parent.parent / "core" / "samples" / "setup-v1.json"
 
@@ -80,6 +88,65 @@ class Overview(ApiTestCase):
         self.assertEqual(self.listed("shoots/overview", budget_ms=2000)[0]["next_action"], "Add the first situation")
         self.put("situations", {**self.planned, "body_id": None})
         self.assertIn("Choose body and lens", self.listed("shoots/overview", budget_ms=2000)[0]["next_action"])
+
+
+class KeptOverview(ApiTestCase):
+    """What was worked out is kept by its input: nothing is planned twice, and an edit plans one situation again."""
+
+    def setUp(self):
+        super().setUp()
+        self.demo()
+        self.situations = len(SITUATIONS)
+
+    def planned_in(self, **query) -> int:
+        """How many plans an answer takes."""
+        with patch("wide_aperture.shoots.overview.plan", wraps=plan) as planned:
+            self.rows = self.listed("shoots/overview", **query)
+        return planned.call_count
+
+    def edit(self, kind: str, document: dict) -> None:
+        self.assertEqual(self.put(kind, document, revision=1).status_code, 200)
+
+    def test_warm_nothing_is_planned_and_after_an_edit_only_what_it_touches(self):
+        self.assertEqual(self.planned_in(budget_ms=2000), self.situations)
+        self.assertEqual(self.planned_in(), 0)
+        self.planned["situation"]["near_m"] *= 1.2
+        self.edit("situations", self.planned)
+        self.assertEqual(self.planned_in(), 1)
+        self.edit("bodies", {**self.body, "megapixels": 25})
+        uses = sum(str(each.body_id) == self.body["id"] for each in SITUATIONS)
+        self.assertEqual((self.planned_in(budget_ms=2000), uses > 0), (uses, True))
+
+    def test_a_shoot_s_name_plans_nothing_and_its_day_plans_its_situations(self):
+        self.planned_in(budget_ms=2000)
+        shoot = next(as_json(each) for each in SHOOTS if str(each.id) == self.planned["shoot_id"])
+        self.edit("shoots", {**shoot, "title": "Another name"})
+        self.assertEqual(self.planned_in(), 0)
+        self.put("shoots", {**shoot, "title": "Another name", "date": "2026-03-03"}, revision=2)
+        own = sum(str(each.shoot_id) == shoot["id"] for each in SITUATIONS)
+        self.assertEqual(self.planned_in(budget_ms=2000), own)
+
+    def test_without_time_what_is_not_known_is_pending_and_asked_for_again(self):
+        self.planned_in(budget_ms=0)
+        self.assertTrue(all(row["pending"] for row in self.rows))
+        self.planned_in(budget_ms=2000)
+        self.assertFalse(any(row["pending"] for row in self.rows))
+
+    def test_a_store_that_cannot_be_written_still_answers(self):
+        with (
+            patch(
+                "wide_aperture.shoots.models.Summary.objects.bulk_create", side_effect=OperationalError("disk is full")
+            ),
+            self.assertLogs("wide_aperture.shoots", "WARNING"),
+        ):
+            self.planned_in(budget_ms=2000)
+        self.assertEqual({row["readiness"] for row in self.rows}, {"planned"})
+
+    def test_what_nobody_asks_for_is_forgotten(self):
+        self.planned_in(budget_ms=2000)
+        kept = Summary.objects.count()
+        self.assertEqual(forget_unused(timezone.now() + dt.timedelta(days=59)), 0)
+        self.assertEqual(forget_unused(timezone.now() + dt.timedelta(days=61)), kept)
 
 
 class GearEstimates(ApiTestCase):

@@ -167,6 +167,28 @@ class Files(SkyCase):
             with self.subTest(content=content):
                 self.assert_problem(self.read(content), 422, "/file")
 
+    def test_what_is_wrong_in_one_waypoint_leaves_the_others(self):
+        points = ("NaN", "inf", "1e999", "91", "x", "")
+        broken = "".join(
+            f'<wpt lat="{each}" lon="1"/><wpt lat="1" lon="{each if each != "91" else "361"}"/>' for each in points
+        )
+        elevations = "".join(
+            f'<wpt lat="2" lon="{k}"><ele>{each}</ele></wpt>' for k, each in enumerate(("nan", "1e9", "-1e9", "x"))
+        )
+        found = self.read(f"<gpx>{broken}{elevations}</gpx>").json()
+        self.assertEqual(
+            [(point["latitude_deg"], point["elevation_m"]) for point in found], [(2, 0), (2, 9000), (2, -500), (2, 0)]
+        )
+
+    def test_a_file_is_read_in_the_encoding_it_declares(self):
+        body = '<gpx><wpt lat="1" lon="2"><name>Cañón</name></wpt></gpx>'
+        for encoding, declared in (("utf-8", ""), ("utf-8-sig", ""), ("utf-16", "UTF-16"), ("latin-1", "ISO-8859-1")):
+            with self.subTest(encoding=encoding):
+                head = f'<?xml version="1.0" encoding="{declared}"?>' if declared else ""
+                self.assertEqual(self.read((head + body).encode(encoding)).json()[0]["name"], "Cañón")
+        for unknown in (b'<?xml version="1.0" encoding="klingon"?><gpx/>', b"\xfe\xff", b"<" * 100_000):
+            self.assert_problem(self.read(unknown), 422, "/file")
+
     def test_places_are_documents_like_all_others(self):
         place = as_json(PLACES[0])
         self.assertEqual(self.put("places", place).status_code, 201)

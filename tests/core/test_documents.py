@@ -151,8 +151,30 @@ class FramingHelper(SimpleTestCase):
             for k, x in enumerate((short, long, dark), 1)
         ]
         ranked = rank_kit([body()], lenses, situation(ev=8, speed=7), Preferences(), Accessories())
-        self.assertEqual([f.lens_name for f in ranked], ["2", "3", "1"])
+        self.assertEqual(ranked[0].lens_name, "2")
+        framing = {f.lens_name: f.framing_ev for f in ranked}
+        self.assertEqual((framing["2"], framing["3"]), (framing["3"], framing["2"]))
+        self.assertGreater(framing["1"], framing["2"] + 1)
 
     def test_a_lens_that_does_not_cover_the_sensor_is_left_out(self):
         small = lens(image_circle_mm=28)
         self.assertEqual(rank_kit([body()], [small], situation(), Preferences(), Accessories()), [])
+
+
+class HostileSetups(SimpleTestCase):
+    """A saved setup of version 1 with anything in its fields: imported, or refused with a sentence."""
+
+    def test_whatever_stands_in_a_field(self):
+        sample = json.loads((SAMPLES / "setup-v1.json").read_text("utf-8"))
+        hostile = (None, "", "x" * 2000, -1, 1e308, True, [], {}, ["x"], {"x": 1}, [[[[]]]], {"settings": 3})
+        outcomes = {"taken": 0, "refused": 0}
+        for name in sample:
+            for value in hostile:
+                with self.subTest(name=name, value=str(value)[:20]):
+                    try:
+                        import_setup(json.dumps({**sample, name: value}))
+                        outcomes["taken"] += 1
+                    except (DomainError, ValidationError) as refused:
+                        outcomes["refused"] += 1
+                        self.assertTrue(str(refused))
+        self.assertGreater(min(outcomes.values()), 3, outcomes)

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 from uuid import UUID
+
+from pydantic import Field
 
 from wide_aperture.core.case import Case
 from wide_aperture.core.document import Document, Finite
@@ -14,11 +17,11 @@ from wide_aperture.core.search_many import Cheapest, cheapest_of
 from wide_aperture.core.situation import OPTICAL_INFINITY_M, Situation
 
 WELL_FRAMED = 0.6  # share of the frame's height
-FRAMING_WEIGHT = 1.2  # a subject half as large is a stop of pixels thrown away
+CUT_OFF_EV = 2.0  # what a subject twice as high as the frame costs: worse than cropping, it cannot be had back
 
 
 class Framing(Document):
-    """One body with one lens for a situation. burden ranks and is not shown; prices say what it costs."""
+    """One body with one lens for a situation. price_ev ranks: limits passed and pixels lost to framing, in stops."""
 
     body_id: UUID
     lens_id: UUID
@@ -30,6 +33,8 @@ class Framing(Document):
     shutter_s: Finite
     aperture: Finite
     iso: Finite
+    limits_ev: Finite = Field(description="By how many stops in all it passes limits")
+    framing_ev: Finite = Field(description="Stops lost by cropping to the subject, or by cutting it off")
     price_ev: Finite
     sentence: str
 
@@ -41,7 +46,8 @@ def rank_kit(
     preferences: Preferences,
     accessories: Accessories,
 ) -> list[Framing]:
-    """Every pair that fits together, the one that costs least first. The situation's own focal length is set aside."""
+    """Every pair that fits together, by price; equal prices by what the search adds up. The situation's own focal length
+    is set aside."""
     free = situation.model_copy(update={"focal_length_mm": None})
     lenses = list(lenses)
     fixed = {owned.built_into for owned in lenses}
@@ -49,7 +55,7 @@ def rank_kit(
     for body in bodies:
         cases = [Case(body, lens, free, preferences, accessories) for lens in lenses if _fits(body, lens, fixed)]
         ranked += [_framing(case, found) for case, found in zip(cases, cheapest_of(cases), strict=True)]
-    return [framing for _, framing in sorted(ranked, key=lambda pair: pair[0])]
+    return [framing for _, framing in sorted(ranked, key=lambda pair: (pair[1].price_ev, pair[0]))]
 
 
 def _fits(body: Body, lens: Lens, bodies_with_own_lens: set[UUID | None]) -> bool:
@@ -65,11 +71,11 @@ def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
     cell = found.cell
     near, far = _fills(case, case.near_m), _fills(case, case.far_m)
     middle = _fills(case, case.mid_m)
-    misframed = 0.0
+    framing_ev = 0.0
     if middle is not None and case.situation.genre not in ("landscape", "night_sky"):
         share = middle / 100
-        # Too small throws pixels away; too large cuts the subject off, which is worse.
-        misframed = max(WELL_FRAMED / share - 1, 2 * (share - 1.0), 0.0)
+        # Half as high as it should be is a stop of noise after cropping.
+        framing_ev = max(math.log2(WELL_FRAMED / share), CUT_OFF_EV * (share - 1.0), 0.0)
     sentence = (
         f"{case.focal_mm:.3g} mm; the subject fills {far:.0f} to {near:.0f} % of the height"
         if near is not None and far is not None
@@ -86,10 +92,12 @@ def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
         shutter_s=cell.shutter_s,
         aperture=cell.aperture,
         iso=cell.iso,
-        price_ev=round(found.price_ev, 2),
+        limits_ev=round(found.price_ev, 2),
+        framing_ev=round(framing_ev, 2),
+        price_ev=round(found.price_ev + framing_ev, 2),
         sentence=sentence,
     )
-    return cell.burden + FRAMING_WEIGHT * misframed, framing
+    return cell.burden, framing
 
 
 def _fills(case: Case, distance_m: float) -> float | None:

@@ -60,6 +60,10 @@ class Grid:
     iso_burden: Floats
     nd_burden: Floats
 
+    @cached_property
+    def iso_choice(self) -> IsoChoice:
+        return IsoChoice(self.iso, self.iso_burden)
+
 
 @cache
 def _steps(axis: Axis, low: float, high: float) -> Floats:
@@ -97,37 +101,55 @@ def nd_burden_of(nd_stops: Floats) -> Floats:
     return np.asarray(ND_WEIGHT * (nd_stops > 0) * (1 + nd_stops / 20))
 
 
-def cheapest_iso(needed: Floats, iso: Floats, burden: Floats) -> tuple[NDArray[np.intp], Floats, Floats]:
-    """For each log2(ISO / 100) that would expose rightly: the cheapest step, its error in EV, and what both add up to.
+class IsoChoice:
+    """The best ISO for whatever an exposure needs, on one axis of steps with its burdens."""
 
-    Shapes: needed any; iso and burden the axis. NaN in needed gives step 0 and a cost of NaN.
-    """
-    steps = np.log2(iso / 100)
-    allowed = np.flatnonzero(np.isfinite(burden))
-    if allowed.size == 0:
-        allowed = np.arange(steps.size)
-    first, last = int(allowed[0]), int(allowed[-1])
-    spacing = (steps[last] - steps[first]) / (last - first) if last > first else 1.0
-    finite = np.where(np.isfinite(burden), burden, 0.0)
-    # Half way between two steps the lower one is meant; noise in the last digit must not choose.
-    nearest = np.ceil((needed - steps[first]) / spacing - 0.5 - 1e-6)
-    index = np.clip(np.nan_to_num(nearest), 0, last - first).astype(np.intp) + first
+    def __init__(self, iso: Floats, burden: Floats) -> None:
+        self.steps = np.log2(iso / 100)
+        allowed = np.flatnonzero(np.isfinite(burden))
+        if allowed.size == 0:
+            allowed = np.arange(self.steps.size)
+        self.first, self.last = int(allowed[0]), int(allowed[-1])
+        span = self.last - self.first
+        self.spacing = float(self.steps[self.last] - self.steps[self.first]) / span if span else 1.0
+        self.burden = np.where(np.isfinite(burden), burden, 0.0)
+        slopes = np.diff(self.burden[self.first : self.last + 1])
+        self._downwards, self._upwards = (float(gains.max(initial=0.0)) for gains in (slopes, -slopes))
 
-    def cost(of: NDArray[np.intp]) -> Floats:
-        over = np.maximum(np.abs(steps[of] - needed) - ERROR_GRACE_EV, 0.0)
-        return np.asarray(finite[of] + ERROR_WEIGHT * (over + over**2 / 2))
+    def cheapest(self, needed: Floats) -> tuple[NDArray[np.intp], Floats, Floats]:
+        """For each log2(ISO / 100) that would expose rightly: the cheapest step, its error in EV, what both add up to."""
+        # Half way between two steps the lower one is meant; noise in the last digit must not choose.
+        nearest = np.ceil((needed - self.steps[self.first]) / self.spacing - (0.5 + 1e-6))
+        index = np.minimum(np.maximum(nearest, 0), self.last - self.first).astype(np.intp) + self.first
+        error, total = self._cost(index, needed)
+        # Both parts are convex along the axis, so walking on while a neighbour is cheaper ends at the cheapest.
+        if self._downwards > 0 and float(error.max()) >= self.spacing - _reach(self._downwards):
+            index, error, total = self._walk(-1, needed, index, error, total)
+        if self._upwards > 0 and float(error.min()) <= _reach(self._upwards) - self.spacing:
+            index, error, total = self._walk(1, needed, index, error, total)
+        return index, error, total
 
-    # Both parts are convex along the axis, so walking down while a neighbour is cheaper ends at the cheapest.
-    total = cost(index)
-    for step in (-1, 1):
+    def _cost(self, index: NDArray[np.intp], needed: Floats) -> tuple[Floats, Floats]:
+        error = self.steps[index] - needed
+        over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0.0)
+        return error, np.asarray(self.burden[index] + ERROR_WEIGHT * (over + over**2 / 2))
+
+    def _walk(
+        self, step: int, needed: Floats, index: NDArray[np.intp], error: Floats, total: Floats
+    ) -> tuple[NDArray[np.intp], Floats, Floats]:
         while True:
-            neighbour = np.clip(index + step, first, last)
-            there = cost(neighbour)
+            neighbour = np.minimum(np.maximum(index + step, self.first), self.last)
+            error_there, there = self._cost(neighbour, needed)
             better = there < total - 1e-9
             if not better.any():
-                break
-            index, total = np.where(better, neighbour, index), np.where(better, there, total)
-    return index, steps[index] - needed, total
+                return index, error, total
+            index, error = np.where(better, neighbour, index), np.where(better, error_there, error)
+            total = np.where(better, there, total)
+
+
+def _reach(gain: float) -> float:
+    """The largest error a step away at which moving there can still pay, when the axis gains at most so much."""
+    return ERROR_GRACE_EV + math.sqrt(1 + 2 * gain / ERROR_WEIGHT) - 1
 
 
 def aperture_axis(case: Case) -> Floats:
@@ -258,7 +280,7 @@ class ExposureSearch:
         line = self._own_frontier if grid is self.grid else self._frontier(grid)
         # (light, nd, lane): log2(ISO / 100) that exposes rightly
         needed = (line.settings_ev[None, :] + grid.nd_stops[:, None])[None] - wanted_ev[:, None, None]
-        index, error, exposing = cheapest_iso(needed, grid.iso, grid.iso_burden)
+        index, error, exposing = grid.iso_choice.cheapest(needed)
         total = line.burden + grid.nd_burden[:, None] + exposing
         for rule in self.case.body.iso_by_time:
             barred = (grid.shutter_s[line.shutter] > rule.longer_than_s) & (grid.iso[index] > rule.highest_iso * 1.01)

@@ -23,8 +23,8 @@ from wide_aperture.core.search import (
     ERROR_GRACE_EV,
     TIE_DECIMALS,
     Cell,
+    IsoChoice,
     aperture_axis,
-    cheapest_iso,
     iso_axis,
     nd_burden_of,
     nd_choices,
@@ -97,7 +97,7 @@ class _Exposing:
         return self.index[lane, at], self.error[lane, at]
 
 
-def _exposing(openings: Floats, times: Floats, isos: Floats, iso_burden: Floats, off_ev: float) -> _Exposing:
+def _exposing(openings: Floats, times: Floats, best_iso: IsoChoice, off_ev: float) -> _Exposing:
     """off_ev: what the filter takes less what the light gives."""
     position_thirds = 6 * np.log2(np.where(np.isnan(openings), 1.0, openings))
     third = np.rint(position_thirds).astype(np.intp)
@@ -107,7 +107,7 @@ def _exposing(openings: Floats, times: Floats, isos: Floats, iso_burden: Floats,
     lowest = int(third.min() + steps.min())
     axis = np.arange(lowest, int(third.max() + steps.max()) + 1)
     needed = (axis[None, :] + rests[:, None]) / 3 + off_ev
-    index, error, cost = cheapest_iso(needed, isos, iso_burden)
+    index, error, cost = best_iso.cheapest(needed)
     return _Exposing(cost, index, error, lane.reshape(openings.shape), third - lowest, steps)
 
 
@@ -124,10 +124,10 @@ def _solve(
     pair = time_burden[:, :, None] + opening_burden[:, None, :]
     pair = np.where(np.isfinite(pair), pair, BARRED)
     pair = np.where(np.isnan(openings)[:, None, :], np.inf, pair)
-    nd_all = np.array(nd_choices(case))
+    nd_all, best_iso = np.array(nd_choices(case)), IsoChoice(isos, iso_burden)
     best: list[tuple[float, int, int, int, int, float] | None] = [None] * openings.shape[0]
     for n, nd in enumerate(nd_all.tolist()):
-        exposing = _exposing(openings, times, isos, iso_burden, nd - case.wanted_ev)
+        exposing = _exposing(openings, times, best_iso, nd - case.wanted_ev)
         total = pair + exposing.costs() + nd_burden_of(nd_all)[n]
         for rule in case.body.iso_by_time:
             at = exposing.third[:, None, :] + exposing.steps[None, :, None]

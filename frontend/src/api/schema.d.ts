@@ -3441,7 +3441,7 @@ export interface components {
         };
         /**
          * Framing
-         * @description One body with one lens for a situation. burden ranks and is not shown; prices say what it costs.
+         * @description One body with one lens for a situation. price_ev ranks: limits passed and pixels lost to framing, in stops.
          */
         Framing: {
             /** Aperture */
@@ -3459,6 +3459,11 @@ export interface components {
             fills_near_percent: number | null;
             /** Focal Length Mm */
             focal_length_mm: number;
+            /**
+             * Framing Ev
+             * @description Stops lost by cropping to the subject, or by cutting it off
+             */
+            framing_ev: number;
             /** Iso */
             iso: number;
             /**
@@ -3468,6 +3473,11 @@ export interface components {
             lens_id: string;
             /** Lens Name */
             lens_name: string;
+            /**
+             * Limits Ev
+             * @description By how many stops in all it passes limits
+             */
+            limits_ev: number;
             /** Price Ev */
             price_ev: number;
             /** Sentence */

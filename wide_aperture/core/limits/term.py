@@ -11,6 +11,7 @@ from typing import Literal
 import numpy as np
 
 from wide_aperture.core.numeric import Floats
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.plan_document import Axis, Window
 
 # Less than half a third-stop step is no passing: the nearest marked value is the limit's own.
@@ -33,7 +34,7 @@ def burden_of(
     return np.asarray(weight * (effective + steepens * effective**2 / 2))
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True)
 class Term:
     """One limit. low/high bound the free window (None: open).
 
@@ -53,7 +54,7 @@ class Term:
     marks: tuple[float, ...] = ()
     swing: Callable[[Floats], Floats] | None = None
 
-    @property
+    @cached_property
     def sentence(self) -> str:
         """Said only when somebody reads it: ranking a bag of kit makes thousands of terms and reads none."""
         return self.say()

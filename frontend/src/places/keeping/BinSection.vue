@@ -67,6 +67,10 @@ h2 {
   margin-bottom: 4px;
 }
 
+.empty {
+  margin-top: 8px;
+}
+
 .do {
   display: flex;
   gap: 12px;

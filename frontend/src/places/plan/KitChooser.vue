@@ -67,6 +67,15 @@ function fills(framing: Framing): string {
   const { fills_near_percent: near, fills_far_percent: far } = framing
   return near && far ? `fills ${Math.round(far)}–${Math.round(near)} % of the height` : ''
 }
+const shownLines = ref(8)
+watch(() => ranked.value.length, () => (shownLines.value = 8))
+function priceOf({ limits_ev, framing_ev, fills_near_percent }: Framing): string {
+  const parts = [
+    limits_ev > 0.16 ? `${stopsText(limits_ev)} past limits` : '',
+    framing_ev > 0.16 ? `${stopsText(framing_ev)} ${(fills_near_percent ?? 0) > 100 ? 'cut off' : 'cropped away'}` : '',
+  ].filter(Boolean)
+  return parts.join(', ') || 'no price'
+}
 const isChosen = (framing: Framing): boolean => framing.body_id === props.planned.body_id && framing.lens_id === props.planned.lens_id
 </script>
 
@@ -87,15 +96,16 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
     <p v-if="failed" class="stop wide" role="alert">{{ failed }}</p>
     <p v-else-if="!ranked.length" class="soft wide">{{ asking ? 'Comparing…' : 'No body and lens that fit together yet. Add them in Gear.' }}</p>
     <ul class="wide">
-      <li v-for="framing in ranked.slice(0, 8)" :key="framing.body_id + framing.lens_id">
+      <li v-for="framing in ranked.slice(0, shownLines)" :key="framing.body_id + framing.lens_id">
         <button class="plain" :class="{ chosen: isChosen(framing) }" @click="take(framing)">
           <b>{{ framing.body_name }}, {{ framing.lens_name }}</b>
-          <span class="price" :class="framing.price_ev > 0.3 ? 'cost' : 'soft'">{{ framing.price_ev > 0.1 ? `${stopsText(framing.price_ev)} past limits` : 'no price' }}</span>
+          <span class="price" :class="framing.price_ev > 0.3 ? 'cost' : 'soft'">{{ priceOf(framing) }}</span>
           <span class="soft">{{ Math.round(framing.focal_length_mm) }} mm, {{ shutterWithUnit(framing.shutter_s) }}, {{ apertureText(framing.aperture) }}, ISO {{ isoText(framing.iso) }}</span>
           <span class="soft right">{{ fills(framing) }}</span>
         </button>
       </li>
     </ul>
+    <button v-if="ranked.length > shownLines" class="link wide" type="button" @click="shownLines += 40">{{ ranked.length - shownLines }} more</button>
   </div>
 </template>
 

@@ -1,0 +1,123 @@
+"""Ranking a bag of kit: the same cells as the search for one, all lines, the cheapest first; and the search itself."""
+
+import dataclasses
+import math
+
+import numpy as np
+from django.test import SimpleTestCase
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.strategies import situations
+from wide_aperture.core.case import Case
+from wide_aperture.core.framing import rank_kit
+from wide_aperture.core.kit import Accessories, IsoByTime
+from wide_aperture.core.preferences import Preferences
+from wide_aperture.core.search import ERROR_GRACE_EV, ERROR_WEIGHT, ExposureSearch
+from wide_aperture.core.search_many import cheapest_of
+from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.shoots import IN_NUMBERS
+
+FREE = [lens for lens in LENSES if lens.built_into is None]
+SLOW_ISO = IsoByTime(longer_than_s=1 / 30, highest_iso=800)
+
+
+def cases_of(situation, preferences, accessories, body=BODIES[0]):
+    free = situation.model_copy(update={"focal_length_mm": None})
+    return [Case(body, lens, free, preferences, accessories) for lens in FREE]
+
+
+class ManyAtOnce(SimpleTestCase):
+    def same(self, cases):
+        for case, found in zip(cases, cheapest_of(cases), strict=True):
+            alone = ExposureSearch(case)
+            with self.subTest(lens=case.lens.name, situation=case.situation.title):
+                expected = dataclasses.astuple(alone.choice)[:4]
+                self.assertEqual(dataclasses.astuple(found.cell)[:4], expected)
+                self.assertAlmostEqual(found.price_ev, sum(alone.excesses(alone.choice).values()), 5)
+
+    def test_every_demo_situation_on_two_bodies(self):
+        for planned in IN_NUMBERS:
+            for body in (BODIES[0], BODIES[2]):
+                self.same(cases_of(planned.situation, planned.preferences, planned.accessories, body))
+
+    def test_filters_and_isos_that_depend_on_the_time(self):
+        filters = Accessories(nd_stops=(3, 6), nd_stackable=True)
+        for planned in IN_NUMBERS[::3]:
+            slow = BODIES[0].model_copy(update={"iso_by_time": (SLOW_ISO,)})
+            self.same(cases_of(planned.situation, planned.preferences, filters, slow))
+
+    @given(situation=situations())
+    def test_any_situation(self, situation):
+        self.same(cases_of(situation, Preferences(), Accessories()))
+
+    def test_no_lens_no_line(self):
+        self.assertEqual(cheapest_of([]), [])
+
+
+class Ranking(SimpleTestCase):
+    def test_every_pair_that_fits_is_a_line_the_cheapest_first(self):
+        planned = IN_NUMBERS[2]
+        lines = rank_kit(BODIES, LENSES, planned.situation, planned.preferences, planned.accessories)
+        pairs = {(line.body_id, line.lens_id) for line in lines}
+        self.assertEqual(len(pairs), len(lines))
+        own = {lens.built_into: lens.id for lens in LENSES if lens.built_into}
+        for body in BODIES:
+            mine = {lens_id for body_id, lens_id in pairs if body_id == body.id}
+            if body.id in own:
+                self.assertEqual(mine, {own[body.id]})
+            else:
+                self.assertGreater(len(mine), 0)
+        prices = [line.price_ev for line in lines]
+        self.assertEqual(prices, sorted(prices))
+        self.assertLess(prices[0], prices[-1])
+
+    def test_a_lens_that_frames_badly_costs_what_cropping_or_cutting_off_does(self):
+        planned = IN_NUMBERS[2]
+        situation = planned.situation.model_copy(update={"near_m": 20.0, "far_m": 20.0})
+        lines = rank_kit([BODIES[0]], FREE, situation, planned.preferences, planned.accessories)
+        for line in lines:
+            share = line.fills_near_percent / 100
+            expected = max(math.log2(0.6 / share), 2 * (share - 1), 0)
+            self.assertAlmostEqual(line.framing_ev, expected, 1)
+            self.assertAlmostEqual(line.price_ev, line.limits_ev + line.framing_ev, 1)
+        self.assertGreater(max(line.framing_ev for line in lines), 2)
+
+
+class Cheapest(SimpleTestCase):
+    """The search against every cell of its grid, one by one."""
+
+    def brute_force(self, search: ExposureSearch) -> float:
+        grid, wanted = search.grid, search.case.wanted_ev
+        iso_burden = np.where(np.isfinite(grid.iso_burden), grid.iso_burden, np.inf)
+        if not np.isfinite(iso_burden).any():
+            iso_burden = np.zeros_like(iso_burden)
+        needed = 2 * np.log2(grid.aperture)[None, :] - np.log2(grid.shutter_s)[:, None] - wanted
+        pair = grid.shutter_burden[:, None] + grid.aperture_burden[None, :]
+        best = np.inf
+        for nd, nd_burden in zip(grid.nd_stops, grid.nd_burden, strict=True):
+            for iso, burden in zip(np.log2(grid.iso / 100), iso_burden, strict=True):
+                over = np.maximum(np.abs(iso - needed - nd) - ERROR_GRACE_EV, 0)
+                best = min(best, float(np.min(pair + burden + nd_burden + ERROR_WEIGHT * (over + over**2 / 2))))
+        return best
+
+    def check(self, case: Case) -> None:
+        search = ExposureSearch(case)
+        least = self.brute_force(search)
+        if np.isfinite(least):
+            self.assertAlmostEqual(search.choice.burden, least, 5)
+
+    def test_the_demo(self):
+        by_id = {lens.id: lens for lens in LENSES}
+        bodies = {body.id: body for body in BODIES}
+        for planned in IN_NUMBERS:
+            if planned.body_id and planned.lens_id:
+                kit = bodies[planned.body_id], by_id[planned.lens_id]
+                with self.subTest(title=planned.situation.title):
+                    self.check(Case(*kit, planned.situation, planned.preferences, planned.accessories))
+
+    @given(situation=situations(), body=st.sampled_from(BODIES[:3]), lens=st.sampled_from(FREE))
+    def test_any_case(self, situation, body, lens):
+        self.check(
+            Case(body, lens, situation.model_copy(update={"focal_length_mm": None}), Preferences(), Accessories())
+        )
