@@ -182,7 +182,7 @@ useShortcuts([
     <section class="side" aria-label="What the frame shows">
       <div v-if="changedText.length || trial.metered" class="trial" role="status">
         <p><b>Tried:</b> {{ changedText.join(', ') || 'the meter exposes' }}</p>
-        <Button size="small" type="primary" :disabled="!changedText.length" @click="sendBack">Hold in the plan</Button>
+        <Button size="small" type="primary" :disabled="!changedText.length || !capture" @click="sendBack">Hold in the plan</Button>
         <button class="link" @click="note({ changes: {}, metered: false })">As planned</button>
       </div>
       <div class="tabs" role="tablist" aria-label="Readings">
