@@ -7,10 +7,11 @@ from collections.abc import Callable
 from functools import partial
 
 from benchmarks.figures import percentile, report
-from wide_aperture.core.kit import Body
-from wide_aperture.core.metering import PATTERNS, meter
-from wide_aperture.core.scenes import Capture, Darkroom, Look, scene_kind
-from wide_aperture.core.scenes.imaging.capture import LookRecipe, WhiteSetting
+from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.picture.imaging import Capture, Darkroom, Look
+from wide_aperture.core.picture.imaging.capture import LookRecipe, WhiteSetting
+from wide_aperture.core.picture.metering import PATTERNS, meter
+from wide_aperture.core.picture.scenes import scene_kind
 from wide_aperture.demo.kit import BODIES
 
 SCENES = ("floodlit_pitch", "chapel", "market_noon", "portrait_shade", "forest_light")

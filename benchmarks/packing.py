@@ -6,13 +6,13 @@ import time
 from collections.abc import Callable
 
 from benchmarks.figures import report
+from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
+from wide_aperture.core.camera.route import route
 from wide_aperture.core.camera.state import CameraState, differences, factory_values, target_of
-from wide_aperture.core.kit import SlotBank
-from wide_aperture.core.packing import ShootToPack, pack_shoot
-from wide_aperture.core.planner import plan
-from wide_aperture.core.route import route
-from wide_aperture.core.slots.documents import PackItem, Planned
-from wide_aperture.core.slots.pack import pack
+from wide_aperture.core.camera.storage.documents import PackItem, Planned
+from wide_aperture.core.camera.storage.pack import pack
+from wide_aperture.core.documents.kit import SlotBank
+from wide_aperture.core.planning import plan
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks

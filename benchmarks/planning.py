@@ -6,10 +6,10 @@ import json
 import time
 
 from benchmarks.figures import report
-from wide_aperture.core.plan_document import Plan
-from wide_aperture.core.planner import plan
-from wide_aperture.core.setup_document import Pin
-from wide_aperture.core.shoot_document import PlannedSituation
+from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.setup import Pin
+from wide_aperture.core.documents.shoot import PlannedSituation
+from wide_aperture.core.planning import plan
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
 

@@ -40,7 +40,7 @@ def build() -> Path:
     (wheel,) = OUT.glob("*.whl")
     names = zipfile.ZipFile(wheel).namelist()
     assert "wide_aperture/front_end/index.html" in names, "the wheel holds no front end"
-    assert any(name.startswith("wide_aperture/core/data/") for name in names), "the wheel holds no tables"
+    assert any(name.startswith("wide_aperture/core/craft/data/") for name in names), "the wheel holds no tables"
     return wheel
 
 

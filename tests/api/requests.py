@@ -7,8 +7,8 @@ from uuid import uuid4
 
 from tests.api.base import ApiTestCase, as_json
 from wide_aperture.core.camera.state import CameraState, factory_values
-from wide_aperture.core.school_pages import school_questions
-from wide_aperture.core.shoot_document import sky_context
+from wide_aperture.core.craft.schools import school_questions
+from wide_aperture.core.documents.shoot import sky_context
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks

@@ -11,7 +11,7 @@ from django.db import OperationalError
 from django.utils import timezone
 
 from tests.api.base import ApiTestCase, as_json
-from wide_aperture.core.planner import plan
+from wide_aperture.core.planning import plan
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Summary

@@ -9,7 +9,7 @@ import icalendar
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from tests.api.base import ApiTestCase, as_json
-from wide_aperture.core.shoot_document import sky_context
+from wide_aperture.core.documents.shoot import sky_context
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.places import PLACES
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS

@@ -5,13 +5,13 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
-from wide_aperture.core.kit import Accessories, ApertureAt, Body, FlashSync, FrameRate, IsoCeilings, Lens
-from wide_aperture.core.plan_document import Plan
-from wide_aperture.core.planner import plan
-from wide_aperture.core.preferences import Preferences, Requests, Schools
-from wide_aperture.core.sensor import typical
-from wide_aperture.core.setup_document import Pin
-from wide_aperture.core.situation import LightByEv, Situation, SpeedBand
+from wide_aperture.core.documents.kit import Accessories, ApertureAt, Body, FlashSync, FrameRate, IsoCeilings, Lens
+from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.preferences import Preferences, Requests, Schools
+from wide_aperture.core.documents.setup import Pin
+from wide_aperture.core.documents.situation import LightByEv, Situation, SpeedBand
+from wide_aperture.core.physics.sensor import typical
+from wide_aperture.core.planning import plan
 
 
 def body(**changes: Any) -> Body:

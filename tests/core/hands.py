@@ -6,13 +6,13 @@ from typing import Any
 from uuid import UUID
 
 from tests.core.builders import body
+from wide_aperture.core.camera.controls.layout import usual_controls
+from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.camera.state import CameraState, factory_values, target_of
-from wide_aperture.core.controls.layout import usual_controls
-from wide_aperture.core.kit import Body, SlotBank
-from wide_aperture.core.phrasebook import Phrasebook, usual_phrasebook
-from wide_aperture.core.planner import plan
-from wide_aperture.core.setup_document import SettingValue, Setup, Value
-from wide_aperture.core.slots.documents import PackItem, Planned
+from wide_aperture.core.camera.storage.documents import PackItem, Planned
+from wide_aperture.core.documents.kit import Body, SlotBank
+from wide_aperture.core.documents.setup import SettingValue, Setup, Value
+from wide_aperture.core.planning import plan
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.shoots import IN_NUMBERS, SHOOTS

@@ -15,7 +15,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
-from wide_aperture.core.kit import (
+from wide_aperture.core.documents.kit import (
     Accessories,
     ApertureAt,
     Body,
@@ -26,11 +26,11 @@ from wide_aperture.core.kit import (
     Lens,
     ReserveFloor,
 )
-from wide_aperture.core.plan_document import Plan
-from wide_aperture.core.planner import plan
-from wide_aperture.core.preferences import BracketRequest, Preferences, Requests
-from wide_aperture.core.sensor import typical
-from wide_aperture.core.situation import LightByEv, Situation, SpeedBand
+from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.preferences import BracketRequest, Preferences, Requests
+from wide_aperture.core.documents.situation import LightByEv, Situation, SpeedBand
+from wide_aperture.core.physics.sensor import typical
+from wide_aperture.core.planning import plan
 
 PUBLIC = Path(__file__).parent / "cases" / "public.json"
 NOMINAL_GRACE = 2 ** (1 / 6)  # 1/60 against 1/64, f/5.6 against 5.66

@@ -5,8 +5,8 @@ from typing import get_args
 from hypothesis import strategies as st
 
 from tests.core.builders import body, lens, situation
-from wide_aperture.core.kit import Accessories, Flash, FlashSync, IsoCeilings
-from wide_aperture.core.situation import Constraint, LightByEv, Look
+from wide_aperture.core.documents.kit import Accessories, Flash, FlashSync, IsoCeilings
+from wide_aperture.core.documents.situation import Constraint, LightByEv, Look
 
 GENRES = ("sports", "wildlife", "street", "landscape", "wedding", "night_sky", "portrait", "everyday")
 DIRECTIONS = ("towards", "across", "erratic", "still")

@@ -6,17 +6,17 @@ from django.test import SimpleTestCase
 
 from tests.core.builders import body
 from tests.core.hands import DEMO_BODIES, DEMO_BOOKS, book, demo_planned, state, with_places
+from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.deeds import act
+from wide_aperture.core.camera.packing import ShootToPack, item_of, pack_shoot
 from wide_aperture.core.camera.places import places_of
+from wide_aperture.core.camera.route.follow import follow
 from wide_aperture.core.camera.rules import refused, settable
 from wide_aperture.core.camera.simulated import Action, new_camera
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences, factory_values, target_of
-from wide_aperture.core.controls.layout import usual_controls
+from wide_aperture.core.documents.kit import BodyConflict, SettingIs, SettingSupport, SlotBank
+from wide_aperture.core.documents.setup import SettingValue, Setup
 from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.kit import BodyConflict, SettingIs, SettingSupport, SlotBank
-from wide_aperture.core.packing import ShootToPack, item_of, pack_shoot
-from wide_aperture.core.route.follow import follow
-from wide_aperture.core.setup_document import SettingValue, Setup
 from wide_aperture.demo.shoots import SHOOTS
 
 MANUAL = {"exposure_mode": "manual", "shutter_s": 1 / 128, "aperture": 4.0, "iso": 400.0}

@@ -6,11 +6,11 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, codes, lens, planned, situation
-from wide_aperture.core.checks import check
-from wide_aperture.core.kit import Accessories, Flash, IsoCeilings
-from wide_aperture.core.preferences import Preferences, Requests
-from wide_aperture.core.setup_document import SettingValue, Setup
-from wide_aperture.core.situation import LightByEv
+from wide_aperture.core.documents.kit import Accessories, Flash, IsoCeilings
+from wide_aperture.core.documents.preferences import Preferences, Requests
+from wide_aperture.core.documents.setup import SettingValue, Setup
+from wide_aperture.core.documents.situation import LightByEv
+from wide_aperture.core.planning.checks import check
 
 
 def checked(settings: dict[str, Any], brief=None, **kit: Any) -> set[str]:

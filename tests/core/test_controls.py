@@ -8,11 +8,11 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from tests.core.hands import DEMO_BOOKS, demo_planned
-from wide_aperture.core.controls.conflicts import conflicts
-from wide_aperture.core.controls.functions import BY_ID, FUNCTIONS, functions_for
-from wide_aperture.core.controls.layout import Control, usual_controls
-from wide_aperture.core.controls.propose import Need, fit, propose
-from wide_aperture.core.packing import ShootToPack, pack_shoot
+from wide_aperture.core.camera.controls.conflicts import conflicts
+from wide_aperture.core.camera.controls.functions import BY_ID, FUNCTIONS, functions_for
+from wide_aperture.core.camera.controls.layout import Control, usual_controls
+from wide_aperture.core.camera.controls.propose import Need, fit, propose
+from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
 
 USUAL = usual_controls()
 BACK = {"af_activation": "back_button"}

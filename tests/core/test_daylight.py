@@ -9,21 +9,21 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from tests.core.builders import body, lens, situation
-from wide_aperture.core.daylight.conditions import CONDITIONS, band_ev, ev_of_lux, subject_lux
-from wide_aperture.core.daylight.day import MeterReading, SkyContext, days_of, light_at, offsets_ev
-from wide_aperture.core.daylight.events import events_between, next_event
-from wide_aperture.core.daylight.hand_meter import simulated_reading
-from wide_aperture.core.daylight.illuminance import disc_ev, moon_lux, sun_lux
-from wide_aperture.core.daylight.resolve import resolved
+from wide_aperture.core.craft.lights import named_light
+from wide_aperture.core.documents.place import zone_of
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.situation import LightByEv, LightByReading, LightBySky
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.light import named_light
-from wide_aperture.core.place_document import zone_of
-from wide_aperture.core.planner import plan
-from wide_aperture.core.planner.changing_light import changing_light
-from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.situation import LightByEv, LightByReading, LightBySky
+from wide_aperture.core.planning import plan
+from wide_aperture.core.planning.changing_light import changing_light
 from wide_aperture.core.sky.bodies import track
 from wide_aperture.core.sky.clock import days_on_clock, minutes_of, moment_of
+from wide_aperture.core.sky.daylight.conditions import CONDITIONS, band_ev, ev_of_lux, subject_lux
+from wide_aperture.core.sky.daylight.day import MeterReading, SkyContext, days_of, light_at, offsets_ev
+from wide_aperture.core.sky.daylight.events import events_between, next_event
+from wide_aperture.core.sky.daylight.hand_meter import simulated_reading
+from wide_aperture.core.sky.daylight.illuminance import disc_ev, moon_lux, sun_lux
+from wide_aperture.core.sky.daylight.resolve import resolved
 
 ALTITUDES = np.linspace(-18, 89, 400)
 SPRING, AUTUMN = dt.date(2026, 3, 29), dt.date(2026, 10, 25)  # clocks change in this zone on these nights

@@ -8,16 +8,16 @@ from django.test import SimpleTestCase
 from pydantic import ValidationError
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.activities import activities
-from wide_aperture.core.card import card_markdown, card_text
-from wide_aperture.core.catalogue import catalogue
-from wide_aperture.core.documents import SavedSetup, import_setup, upgrade
+from wide_aperture.core.camera.card import card_markdown, card_text
+from wide_aperture.core.craft.activities import activities
+from wide_aperture.core.craft.lights import named_lights
+from wide_aperture.core.craft.settings import catalogue
+from wide_aperture.core.documents.kit import Accessories, ApertureAt, IsoCeilings
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.saved_setup import SavedSetup, import_setup, upgrade
+from wide_aperture.core.documents.situation import LightByEv, SpeedBand
 from wide_aperture.core.errors import DomainError, UnknownIdError
-from wide_aperture.core.framing import rank_kit
-from wide_aperture.core.kit import Accessories, ApertureAt, IsoCeilings
-from wide_aperture.core.light import named_lights
-from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.situation import LightByEv, SpeedBand
+from wide_aperture.core.planning.framing import rank_kit
 
 SAMPLES = Path(__file__).parent / "samples"
 

@@ -6,8 +6,8 @@ from django.test import SimpleTestCase
 from hypothesis import given
 
 from tests.core.strategies import accessories, bodies, lenses, situations
-from wide_aperture.core.planner import plan
-from wide_aperture.core.preferences import Preferences
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.planning import plan
 
 
 class AnyKitAnySituation(SimpleTestCase):

@@ -9,12 +9,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.strategies import situations
-from wide_aperture.core.case import Case
-from wide_aperture.core.framing import rank_kit
-from wide_aperture.core.kit import Accessories, IsoByTime
-from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.search import ERROR_GRACE_EV, ERROR_WEIGHT, ExposureSearch
-from wide_aperture.core.search_many import cheapest_of
+from wide_aperture.core.documents.kit import Accessories, IsoByTime
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.framing import rank_kit
+from wide_aperture.core.planning.search import ERROR_GRACE_EV, ERROR_WEIGHT, ExposureSearch
+from wide_aperture.core.planning.search_many import cheapest_of
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
 

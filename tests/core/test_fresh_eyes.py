@@ -3,9 +3,9 @@
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.kit import Accessories, ApertureAt, Flash, FlashSync, IsoCeilings
-from wide_aperture.core.sensor import typical
-from wide_aperture.core.situation import LightByEv, LightByName
+from wide_aperture.core.documents.kit import Accessories, ApertureAt, Flash, FlashSync, IsoCeilings
+from wide_aperture.core.documents.situation import LightByEv, LightByName
+from wide_aperture.core.physics.sensor import typical
 
 HAZEL = body(
     name="Hazel 33", megapixels=33, stabiliser_stops=5, electrons=typical(36, 24, 33, 100),

@@ -6,20 +6,20 @@ import numpy as np
 from django.test import SimpleTestCase
 
 from tests.core.builders import body
+from wide_aperture.core.documents.kit import FlashSync
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.kit import FlashSync
-from wide_aperture.core.motion import image_speed
-from wide_aperture.core.optics import blur_disc_diameter
-from wide_aperture.core.scenes import Capture, Darkroom, Look, Tuning, scene, scene_kind
-from wide_aperture.core.scenes.imaging import readings
-from wide_aperture.core.scenes.imaging.capture import Crop, Development, LookRecipe, Peaking, Thresholds, WhiteSetting
-from wide_aperture.core.scenes.imaging.kernels import disc_blur, streak
-from wide_aperture.core.scenes.imaging.look import level_of_ev, white_ev
-from wide_aperture.core.scenes.imaging.merge import align_crop, merged_radiance
-from wide_aperture.core.scenes.imaging.optical import blur_diameter_px, image_velocity_px_s, mm_per_px
-from wide_aperture.core.scenes.imaging.raw import exposure_ev100
-from wide_aperture.core.scenes.imaging.store import BoundedStore
-from wide_aperture.core.sensor import read_noise_at, signal_to_noise
+from wide_aperture.core.physics.motion import image_speed
+from wide_aperture.core.physics.optics import blur_disc_diameter
+from wide_aperture.core.physics.sensor import read_noise_at, signal_to_noise
+from wide_aperture.core.picture.imaging import Capture, Darkroom, Look, readings
+from wide_aperture.core.picture.imaging.capture import Crop, Development, LookRecipe, Peaking, Thresholds, WhiteSetting
+from wide_aperture.core.picture.imaging.kernels import disc_blur, streak
+from wide_aperture.core.picture.imaging.look import level_of_ev, white_ev
+from wide_aperture.core.picture.imaging.merge import align_crop, merged_radiance
+from wide_aperture.core.picture.imaging.optical import blur_diameter_px, image_velocity_px_s, mm_per_px
+from wide_aperture.core.picture.imaging.raw import exposure_ev100
+from wide_aperture.core.picture.imaging.store import BoundedStore
+from wide_aperture.core.picture.scenes import Tuning, scene, scene_kind
 
 BODY = body()
 SMALL = Look(width_px=240)

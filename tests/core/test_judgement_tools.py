@@ -4,20 +4,28 @@ from django.test import SimpleTestCase
 from pydantic import ValidationError
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.case import Case
-from wide_aperture.core.catalogue import catalogue
-from wide_aperture.core.checks import Checked
+from wide_aperture.core.craft.check_pages import explanations
+from wide_aperture.core.craft.settings import catalogue
+from wide_aperture.core.documents.kit import (
+    Accessories,
+    Condition,
+    Flash,
+    IsoByTime,
+    ReserveFloor,
+    SettingIs,
+    SettingSupport,
+)
+from wide_aperture.core.documents.preferences import Preferences, Requests
+from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.explanations import explanations
-from wide_aperture.core.flash import flash_power_ev, flash_reach, high_speed_sync_loss_ev
-from wide_aperture.core.foundation import FoundationDocument, factory_changes
-from wide_aperture.core.kit import Accessories, Condition, Flash, IsoByTime, ReserveFloor, SettingIs, SettingSupport
-from wide_aperture.core.planner import plan
-from wide_aperture.core.preferences import Preferences, Requests
-from wide_aperture.core.reserve import reserve_advice
-from wide_aperture.core.setup_document import Foundation
-from wide_aperture.core.symptoms import find_causes, symptoms
-from wide_aperture.core.transfer import transfer
+from wide_aperture.core.physics.flash import flash_power_ev, flash_reach, high_speed_sync_loss_ev
+from wide_aperture.core.planning import plan
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.checks import Checked
+from wide_aperture.core.planning.foundation import FoundationDocument, factory_changes
+from wide_aperture.core.planning.reserve import reserve_advice
+from wide_aperture.core.planning.symptoms import find_causes, symptoms
+from wide_aperture.core.planning.transfer import transfer
 
 
 class CatalogueIsWhole(SimpleTestCase):

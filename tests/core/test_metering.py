@@ -9,10 +9,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.metering import ASSUMED_SKIN_EV, FACE_WEIGHT, MID_REFLECTANCE, PATTERNS, meter, placed
-from wide_aperture.core.quantities import luminance_from_ev100
-from wide_aperture.core.scenes import scene
-from wide_aperture.core.tone import ev_from_mid, share_of
+from wide_aperture.core.physics.quantities import luminance_from_ev100
+from wide_aperture.core.picture.metering import ASSUMED_SKIN_EV, FACE_WEIGHT, MID_REFLECTANCE, PATTERNS, meter, placed
+from wide_aperture.core.picture.scenes import scene
+from wide_aperture.core.picture.tone import ev_from_mid, share_of
 
 
 class OnACard(SimpleTestCase):

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from tests.core.tables import rows
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.motion import (
+from wide_aperture.core.physics.motion import (
     burst_gain_stops,
     burst_success,
     flicker_swing,

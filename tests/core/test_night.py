@@ -9,16 +9,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.core.builders import body, situation
-from wide_aperture.core.daylight.day import SkyContext, tracks
+from wide_aperture.core.documents.place import HorizonPoint, SavedPlace
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.night.darkness import TownGlow, magnitude_of_luminance, sky_cd_m2, usable_above_deg
-from wide_aperture.core.night.frames import iso_enough, night_frame, points_limit_s
-from wide_aperture.core.night.moon import balanced_rises, moon_plan
-from wide_aperture.core.night.search import NightWish, nearest_dark_night, search_nights
-from wide_aperture.core.night.sequence import panorama, sequence_plan, test_series
-from wide_aperture.core.night.windows import dark_night, last_evening, year_of
-from wide_aperture.core.place_document import HorizonPoint, SavedPlace
 from wide_aperture.core.sky import night_events, star_position
+from wide_aperture.core.sky.daylight.day import SkyContext, tracks
+from wide_aperture.core.sky.night.darkness import TownGlow, magnitude_of_luminance, sky_cd_m2, usable_above_deg
+from wide_aperture.core.sky.night.frames import iso_enough, night_frame, points_limit_s
+from wide_aperture.core.sky.night.moon import balanced_rises, moon_plan
+from wide_aperture.core.sky.night.search import NightWish, nearest_dark_night, search_nights
+from wide_aperture.core.sky.night.sequence import panorama, sequence_plan, test_series
+from wide_aperture.core.sky.night.windows import dark_night, last_evening, year_of
 from wide_aperture.core.sky.pointing import apart_deg, frame_outline, framed_declination_deg, sun_caution
 from wide_aperture.core.sky.stars import GALACTIC_CENTRE
 from wide_aperture.demo.kit import BODIES

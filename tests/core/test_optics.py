@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from tests.core.tables import rows
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.optics import (
+from wide_aperture.core.physics.optics import (
     airy_disc_diameter,
     aperture_for_range,
     blur_disc_diameter,

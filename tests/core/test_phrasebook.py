@@ -8,9 +8,7 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from tests.core.builders import body
-from wide_aperture.core.catalogue import catalogue, setting
-from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.phrasebook import (
+from wide_aperture.core.camera.phrasebook import (
     BY_HAND,
     COLUMNS,
     WAYS,
@@ -21,6 +19,8 @@ from wide_aperture.core.phrasebook import (
     to_csv,
     usual_phrasebook,
 )
+from wide_aperture.core.craft.settings import catalogue, setting
+from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.demo.kit import BODIES
 from wide_aperture.demo.phrasebooks import phrasebooks
 

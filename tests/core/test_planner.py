@@ -7,10 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.catalogue import catalogue
+from wide_aperture.core.craft.settings import catalogue
+from wide_aperture.core.documents.kit import Accessories, Flash, IsoCeilings
+from wide_aperture.core.documents.situation import LightByEv, LightByName, SpeedBand
 from wide_aperture.core.errors import DomainError, UnknownIdError
-from wide_aperture.core.kit import Accessories, Flash, IsoCeilings
-from wide_aperture.core.situation import LightByEv, LightByName, SpeedBand
 
 GENRES = ("sports", "wildlife", "street", "landscape", "wedding", "night_sky", "portrait", "everyday")
 light = st.floats(-4, 16)

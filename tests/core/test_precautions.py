@@ -3,9 +3,9 @@
 from django.test import SimpleTestCase
 
 from tests.core.hands import DEMO_BODIES, DEMO_LENSES, demo_planned, item
-from wide_aperture.core.controls.layout import usual_controls
-from wide_aperture.core.precautions.failure import NOTABLE_EV, failures
-from wide_aperture.core.precautions.knocked import expected_frames, latitude_ev, mishaps
+from wide_aperture.core.camera.controls.layout import usual_controls
+from wide_aperture.core.camera.precautions.failure import NOTABLE_EV, failures
+from wide_aperture.core.camera.precautions.knocked import expected_frames, latitude_ev, mishaps
 
 MANUAL = {"exposure_mode": "manual", "shutter_s": 1 / 500, "aperture": 4.0, "iso": 800.0, "file": "raw", "drive": "continuous_high", "exposure_simulation": "on"}  # fmt: skip
 ANY_LENS = list(DEMO_LENSES.values())

@@ -7,12 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.builders import body, lens, planned, situation
+from wide_aperture.core.documents.kit import Accessories, ProgramPoint
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.kit import Accessories, ProgramPoint
-from wide_aperture.core.planner.assess import assess
-from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.quantities import ev100
-from wide_aperture.core.setup_document import Setup
+from wide_aperture.core.physics.quantities import ev100
+from wide_aperture.core.planning.assess import assess
 
 AUTOMATIC = (
     "manual_auto_iso", "aperture_priority", "aperture_priority_auto_iso", "shutter_priority", "shutter_priority_auto_iso", "program",

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from tests.core.tables import rows
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.quantities import (
+from wide_aperture.core.physics.quantities import (
     ev100,
     exact_step,
     format_aperture,
@@ -21,7 +21,7 @@ from wide_aperture.core.quantities import (
     parse_shutter,
     step_label,
 )
-from wide_aperture.core.quantities.text import exact_from_text
+from wide_aperture.core.physics.quantities.text import exact_from_text
 
 
 class SeriesAgainstTheReference(SimpleTestCase):

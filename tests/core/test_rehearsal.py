@@ -3,12 +3,12 @@
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.case import Case
+from wide_aperture.core.documents.kit import ReserveFloor
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.situation import LightByName
 from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.kit import ReserveFloor
-from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.rehearsal import rehearsal, suggested_scene
-from wide_aperture.core.situation import LightByName
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.rehearsal.begin import rehearsal, suggested_scene
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
 

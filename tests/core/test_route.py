@@ -11,14 +11,14 @@ from hypothesis import strategies as st
 
 from tests.core.builders import body
 from tests.core.hands import DEMO_BODIES, DEMO_BOOKS, book, demo_target, state
+from wide_aperture.core.camera.phrasebook import Phrase, Reach
+from wide_aperture.core.camera.route import route
+from wide_aperture.core.camera.route.choose import cheapest
+from wide_aperture.core.camera.route.costs import ITEM_S, OPEN_S, PAGE_S, Offer, alone_s
+from wide_aperture.core.camera.route.export import markdown, to_csv
 from wide_aperture.core.camera.state import StoredSlot, differences, same_value
-from wide_aperture.core.catalogue import catalogue
-from wide_aperture.core.kit import Condition, SettingSupport
-from wide_aperture.core.phrasebook import Phrase, Reach
-from wide_aperture.core.route import route
-from wide_aperture.core.route.choose import cheapest
-from wide_aperture.core.route.costs import ITEM_S, OPEN_S, PAGE_S, Offer, alone_s
-from wide_aperture.core.route.export import markdown, to_csv
+from wide_aperture.core.craft.settings import catalogue
+from wide_aperture.core.documents.kit import Condition, SettingSupport
 
 SCREENS = ("quick_screen", "personal_menu", "menu")
 

@@ -10,8 +10,8 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core import planner
-from wide_aperture.core.kit import Accessories, Flash, ReserveFloor
+from wide_aperture.core import planning as planner
+from wide_aperture.core.documents.kit import Accessories, Flash, ReserveFloor
 
 SPORTS = {"ev": 8.5, "speed": 7.0}
 STILL = {"ev": 12.0, "genre": "landscape", "near": 2.0, "far": None, "glass": 24}

@@ -6,9 +6,9 @@ import numpy as np
 from django.test import SimpleTestCase
 
 from wide_aperture.core.errors import DomainError, UnknownIdError
-from wide_aperture.core.scenes import KINDS, Tuning, Window, scene, scene_kind
-from wide_aperture.core.scenes.build import checked_size
-from wide_aperture.core.scenes.stage import LUX_AT_EV0, MID_REFLECTANCE
+from wide_aperture.core.picture.scenes import KINDS, Tuning, Window, scene, scene_kind
+from wide_aperture.core.picture.scenes.build import checked_size
+from wide_aperture.core.picture.scenes.stage import LUX_AT_EV0, MID_REFLECTANCE
 
 PEOPLE = (
     "floodlit_pitch",

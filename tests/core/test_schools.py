@@ -5,13 +5,13 @@ from typing import get_args
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.catalogue import catalogue
+from wide_aperture.core.craft.schools import school_questions
+from wide_aperture.core.craft.settings import catalogue
+from wide_aperture.core.documents.kit import Accessories, ReserveFloor
+from wide_aperture.core.documents.preferences import Preferences, Schools
 from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.kit import Accessories, ReserveFloor
-from wide_aperture.core.planner import plan
-from wide_aperture.core.planner.schools import differences, other_schools
-from wide_aperture.core.preferences import Preferences, Schools
-from wide_aperture.core.school_pages import school_questions
+from wide_aperture.core.planning import plan
+from wide_aperture.core.planning.schools import differences, other_schools
 
 BAG = Accessories(grey_card=True)
 RESERVES = (ReserveFloor(reserve="highlight_reserve_1", iso=200),)

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from tests.core.builders import body
 from tests.core.tables import rows
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.sensor import (
+from wide_aperture.core.physics.sensor import (
     engineering_range_ev,
     iso_ceiling,
     output_snr,

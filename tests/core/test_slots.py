@@ -10,17 +10,17 @@ from hypothesis import strategies as st
 
 from tests.core.builders import body
 from tests.core.hands import DEMO_BOOKS, book, demo_planned, item, state, with_places
+from wide_aperture.core.camera.packing import PackingDocument, ShootToPack, Stored, fingerprint, pack_shoot
 from wide_aperture.core.camera.state import StoredSlot
-from wide_aperture.core.explanations import explanations
-from wide_aperture.core.kit import SlotBank
-from wide_aperture.core.packing import PackingDocument, ShootToPack, Stored, fingerprint, pack_shoot
-from wide_aperture.core.slots.choose import choose, total
-from wide_aperture.core.slots.documents import PackWishes
-from wide_aperture.core.slots.guest import guest_values
-from wide_aperture.core.slots.moves import DARK_WEIGHT, HURRY_WEIGHT, SILENT_WEIGHT, weight_of
-from wide_aperture.core.slots.pack import pack
-from wide_aperture.core.slots.prepare import STORE_S
-from wide_aperture.core.slots.warnings import HEARD
+from wide_aperture.core.camera.storage.choose import choose, total
+from wide_aperture.core.camera.storage.documents import PackWishes
+from wide_aperture.core.camera.storage.guest import guest_values
+from wide_aperture.core.camera.storage.moves import DARK_WEIGHT, HURRY_WEIGHT, SILENT_WEIGHT, weight_of
+from wide_aperture.core.camera.storage.pack import pack
+from wide_aperture.core.camera.storage.prepare import STORE_S
+from wide_aperture.core.camera.storage.warnings import HEARD
+from wide_aperture.core.craft.check_pages import explanations
+from wide_aperture.core.documents.kit import SlotBank
 
 ACTION = {"drive": "continuous_high", "af_mode": "continuous", "metering": "spot", "peaking": "off", "file": "jpeg"}
 STILL = {"drive": "single", "af_mode": "manual", "metering": "multi_segment", "peaking": "high", "file": "raw"}

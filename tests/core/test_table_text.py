@@ -8,8 +8,15 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wide_aperture.core.phrasebook import MOST_FAULTS_TOLD, from_csv, to_csv, usual_phrasebook
-from wide_aperture.core.table_text import MOST_CELL_CHARACTERS, TableWriter, as_typed, count_lines, rows, safe_cell
+from wide_aperture.core.camera.phrasebook import MOST_FAULTS_TOLD, from_csv, to_csv, usual_phrasebook
+from wide_aperture.core.documents.table_text import (
+    MOST_CELL_CHARACTERS,
+    TableWriter,
+    as_typed,
+    count_lines,
+    rows,
+    safe_cell,
+)
 from wide_aperture.demo.kit import BODIES
 
 LINE = "iso,,Gain,menu,Page > Gain"

@@ -11,9 +11,17 @@ from django.test import SimpleTestCase
 
 from tests.core.builders import body, codes, lens, planned, situation
 from tests.core.test_checks import checked
-from wide_aperture.core.explanations import explanations
-from wide_aperture.core.kit import Accessories, ApertureAt, BodyConflict, Flash, FlashSync, ReserveFloor, SettingIs
-from wide_aperture.core.situation import LightByEv
+from wide_aperture.core.craft.check_pages import explanations
+from wide_aperture.core.documents.kit import (
+    Accessories,
+    ApertureAt,
+    BodyConflict,
+    Flash,
+    FlashSync,
+    ReserveFloor,
+    SettingIs,
+)
+from wide_aperture.core.documents.situation import LightByEv
 
 FLASH = Accessories(flash=Flash(guide_number_m=36))
 STARS = {
@@ -352,7 +360,7 @@ class EveryCode(SimpleTestCase):
 
 class NoFalseAlarms(SimpleTestCase):
     def test_the_demo_s_own_plans_have_no_open_finding_that_a_setting_would_remove(self):
-        from wide_aperture.core.planner import plan
+        from wide_aperture.core.planning import plan
         from wide_aperture.demo.kit import BODIES, LENSES
         from wide_aperture.demo.shoots import IN_NUMBERS
 
@@ -365,7 +373,7 @@ class NoFalseAlarms(SimpleTestCase):
                 self.assertEqual([f.code for f in made.findings if f.is_open and f.remedy is not None], [])
 
     def test_no_school_is_an_error(self):
-        from wide_aperture.core.preferences import Schools
+        from wide_aperture.core.documents.preferences import Schools
 
         usual = {name: codes(planned(brief, glass=glass), open_only=True) for name, (brief, glass) in BRIEFS.items()}
         for name, field in Schools.model_fields.items():

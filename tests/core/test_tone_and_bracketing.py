@@ -5,7 +5,8 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wide_aperture.core.bracketing import (
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.picture.bracketing import (
     bracket_offsets,
     coverage,
     frames_needed,
@@ -13,8 +14,7 @@ from wide_aperture.core.bracketing import (
     shortest_row,
     slowest_s,
 )
-from wide_aperture.core.errors import DomainError
-from wide_aperture.core.tone import ev_from_mid, expose_to_the_right, scene_range_ev, tone_table
+from wide_aperture.core.picture.tone import ev_from_mid, expose_to_the_right, scene_range_ev, tone_table
 
 
 class Tones(SimpleTestCase):

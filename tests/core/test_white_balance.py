@@ -7,10 +7,10 @@ from hypothesis import strategies as st
 
 from tests.core.tables import rows
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.scenes.colour_space import white_of
-from wide_aperture.core.white_balance import card_cast, cct_duv, daylight_xy, planckian_xy, usual_xy
-from wide_aperture.core.white_balance.automatic import automatic_white
-from wide_aperture.core.white_balance.recover import recovery
+from wide_aperture.core.physics.colour import card_cast, cct_duv, daylight_xy, planckian_xy, usual_xy
+from wide_aperture.core.physics.colour.automatic import automatic_white
+from wide_aperture.core.physics.colour.recover import recovery
+from wide_aperture.core.picture.scenes.colour_space import white_of
 
 LOCI = {"planckian": planckian_xy, "daylight": daylight_xy}
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from wide_aperture.core.kit import (
+from wide_aperture.core.documents.kit import (
     ApertureAt,
     Body,
     BodyConflict,
@@ -19,7 +19,7 @@ from wide_aperture.core.kit import (
     SettingSupport,
     SlotBank,
 )
-from wide_aperture.core.sensor import typical
+from wide_aperture.core.physics.sensor import typical
 from wide_aperture.demo.ids import demo_id
 
 

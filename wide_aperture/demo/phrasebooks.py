@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from uuid import UUID
 
-from wide_aperture.core import catalogue
-from wide_aperture.core.controls.layout import Control, usual_controls
-from wide_aperture.core.phrasebook import BY_HAND, Phrase, Phrasebook, Reach
+from wide_aperture.core.camera.controls.layout import Control, usual_controls
+from wide_aperture.core.camera.phrasebook import BY_HAND, Phrase, Phrasebook, Reach
+from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.demo.ids import demo_id
 
 

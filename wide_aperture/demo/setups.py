@@ -5,10 +5,10 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Iterator
 
-from wide_aperture.core.documents import SavedSetup
-from wide_aperture.core.planner import PLANNER_VERSION, plan
-from wide_aperture.core.setup_document import Pin
-from wide_aperture.core.shoot_document import PlannedSituation
+from wide_aperture.core.documents.saved_setup import SavedSetup
+from wide_aperture.core.documents.setup import Pin
+from wide_aperture.core.documents.shoot import PlannedSituation
+from wide_aperture.core.planning import PLANNER_VERSION, plan
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS

@@ -5,11 +5,19 @@ from __future__ import annotations
 import datetime as dt
 from typing import Any
 
-from wide_aperture.core.daylight.resolve import resolved
-from wide_aperture.core.kit import Accessories, Flash
-from wide_aperture.core.preferences import Preferences, Requests, Schools
-from wide_aperture.core.shoot_document import PlannedSituation, Shoot, sky_context
-from wide_aperture.core.situation import Light, LightByEv, LightByName, LightBySky, Place, Situation, SpeedBand
+from wide_aperture.core.documents.kit import Accessories, Flash
+from wide_aperture.core.documents.preferences import Preferences, Requests, Schools
+from wide_aperture.core.documents.shoot import PlannedSituation, Shoot, sky_context
+from wide_aperture.core.documents.situation import (
+    Light,
+    LightByEv,
+    LightByName,
+    LightBySky,
+    Place,
+    Situation,
+    SpeedBand,
+)
+from wide_aperture.core.sky.daylight.resolve import resolved
 from wide_aperture.demo.ids import demo_id
 
 OPEN_SEA = {"latitude_deg": 51.5, "longitude_deg": -25.0}

@@ -5,13 +5,13 @@ from typing import Annotated
 from ninja import Router, Schema
 from pydantic import Field
 
-from wide_aperture.core import kit
-from wide_aperture.core.body_facts import BodyFact, body_facts
 from wide_aperture.core.document import Iso, Megapixels, Positive, SensorSideMm
-from wide_aperture.core.foundation import FactoryChange, factory_changes
-from wide_aperture.core.kit import IsoCeilings
-from wide_aperture.core.sensor import SensorFigures, typical
-from wide_aperture.core.setup_document import Foundation as FoundationSettings
+from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.kit import IsoCeilings
+from wide_aperture.core.documents.setup import Foundation as FoundationSettings
+from wide_aperture.core.physics.sensor import SensorFigures, typical
+from wide_aperture.core.planning.body_facts import BodyFact, body_facts
+from wide_aperture.core.planning.foundation import FactoryChange, factory_changes
 from wide_aperture.gear.models import Body, Foundation, Lens
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.problems import Problem

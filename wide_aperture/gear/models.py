@@ -1,7 +1,7 @@
 """Bodies, lenses and the foundation of an owner."""
 
-from wide_aperture.core import kit
-from wide_aperture.core.foundation import FoundationDocument
+from wide_aperture.core.documents import kit
+from wide_aperture.core.planning.foundation import FoundationDocument
 from wide_aperture.store.models import StoredDocument
 
 

@@ -2,18 +2,18 @@
 
 from ninja import Router
 
-from wide_aperture.core import phrasebook as core_phrasebook
+from wide_aperture.core.camera import phrasebook as core_phrasebook
 from wide_aperture.core.camera import state as core_state
+from wide_aperture.core.camera.controls.functions import FUNCTIONS, Function
 from wide_aperture.core.camera.deeds import act
+from wide_aperture.core.camera.packing import PackedShoot, book_of
+from wide_aperture.core.camera.phrasebook import CsvReading, from_csv, to_csv
+from wide_aperture.core.camera.precautions.failure import Failure
+from wide_aperture.core.camera.route import Route, route
+from wide_aperture.core.camera.route.follow import action_of, follow
 from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_camera
-from wide_aperture.core.controls.functions import FUNCTIONS, Function
-from wide_aperture.core.kit import Body
-from wide_aperture.core.packing import PackedShoot, book_of
-from wide_aperture.core.phrasebook import CsvReading, from_csv, to_csv
-from wide_aperture.core.precautions.failure import Failure
-from wide_aperture.core.route import Route, route
-from wide_aperture.core.route.follow import action_of, follow
-from wide_aperture.core.slots.moves import after, stored_in
+from wide_aperture.core.camera.storage.moves import after, stored_in
+from wide_aperture.core.documents.kit import Body
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.problems import Problem
 from wide_aperture.pack import services

@@ -1,7 +1,6 @@
 """What an owner keeps about cameras in the hand: their words, how they stand, how a shoot is packed."""
 
-from wide_aperture.core import packing, phrasebook
-from wide_aperture.core.camera import state
+from wide_aperture.core.camera import packing, phrasebook, state
 from wide_aperture.store.models import StoredDocument
 
 

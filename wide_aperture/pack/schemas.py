@@ -6,16 +6,16 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field, model_validator
 
-from wide_aperture.core import kit
+from wide_aperture.core.camera.packing import PackingDocument
+from wide_aperture.core.camera.phrasebook import Phrasebook
+from wide_aperture.core.camera.route import Route, RouteStep
 from wide_aperture.core.camera.simulated import Action, SimulatedCamera
 from wide_aperture.core.camera.state import CameraState, StoredSlot
-from wide_aperture.core.daylight.day import SkyContext
 from wide_aperture.core.document import broken_rule
-from wide_aperture.core.packing import PackingDocument
-from wide_aperture.core.phrasebook import Phrasebook
-from wide_aperture.core.route import Route, RouteStep
-from wide_aperture.core.setup_document import Foundation, Value
-from wide_aperture.core.shoot_document import PlannedSituation
+from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.setup import Foundation, Value
+from wide_aperture.core.documents.shoot import PlannedSituation
+from wide_aperture.core.sky.daylight.day import SkyContext
 
 MOST_SITUATIONS, MOST_KIT = 60, 200
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.daylight.resolve import resolved
-from wide_aperture.core.packing import LeftOut, PackedShoot, ShootToPack, pack_shoot
-from wide_aperture.core.precautions.failure import Failure, failures
-from wide_aperture.core.route import Route
-from wide_aperture.core.route.export import markdown, to_csv
-from wide_aperture.core.slots.documents import Planned
+from wide_aperture.core.camera.packing import LeftOut, PackedShoot, ShootToPack, pack_shoot
+from wide_aperture.core.camera.precautions.failure import Failure, failures
+from wide_aperture.core.camera.route import Route
+from wide_aperture.core.camera.route.export import markdown, to_csv
+from wide_aperture.core.camera.storage.documents import Planned
+from wide_aperture.core.sky.daylight.resolve import resolved
 from wide_aperture.pack.schemas import ExportRequest, PackRequest
 
 

@@ -7,10 +7,10 @@ from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI, Router
 from pydantic import Field
 
-from wide_aperture.core.case import Case
-from wide_aperture.core.planner import plan
-from wide_aperture.core.rehearsal import Rehearsal, rehearsal
-from wide_aperture.core.scenes.catalogue import KINDS
+from wide_aperture.core.picture.scenes.catalogue import KINDS
+from wide_aperture.core.planning import plan
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal
 from wide_aperture.http.problem_json import CLIENT_GONE
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.rehearse.pool import TooManyRendersError, pool

@@ -7,12 +7,12 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from wide_aperture.core import kit
-from wide_aperture.core.bracketing import BracketOrder
-from wide_aperture.core.metering import MeterPattern
-from wide_aperture.core.rehearsal import SceneTuning
-from wide_aperture.core.scenes.imaging.capture import Capture, Look
-from wide_aperture.core.situation import Output
+from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.situation import Output
+from wide_aperture.core.picture.bracketing import BracketOrder
+from wide_aperture.core.picture.imaging.capture import Capture, Look
+from wide_aperture.core.picture.metering import MeterPattern
+from wide_aperture.core.rehearsal.begin import SceneTuning
 
 Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 Name = Annotated[str, Field(min_length=1, max_length=60)]

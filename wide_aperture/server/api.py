@@ -10,7 +10,7 @@ from ninja import Router, Schema
 from ninja.renderers import BaseRenderer
 from ninja.responses import NinjaJSONEncoder
 
-from wide_aperture.core.planner import PLANNER_VERSION
+from wide_aperture.core.planning import PLANNER_VERSION
 from wide_aperture.gear.api import bodies, foundations, gear, lenses
 from wide_aperture.http import problems
 from wide_aperture.http.description import DescribedApi

@@ -5,7 +5,7 @@ from uuid import UUID
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
-from wide_aperture.core.documents import SetupSummary
+from wide_aperture.core.documents.saved_setup import SetupSummary
 from wide_aperture.http.document_routes import add_document_routes, envelope, page_answer
 from wide_aperture.http.problems import Problem
 from wide_aperture.setups import services

@@ -7,7 +7,7 @@ from typing import Any, Self
 from django.contrib.auth.models import User
 from django.db import models
 
-from wide_aperture.core import documents
+from wide_aperture.core.documents import saved_setup as documents
 from wide_aperture.store.errors import SnapshotError
 from wide_aperture.store.models import StoredDocument
 

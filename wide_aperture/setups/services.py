@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from wide_aperture.core.documents import import_setup
+from wide_aperture.core.documents.saved_setup import import_setup
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.store.services import Precondition, list_rows, page_of, put_row
 

@@ -7,29 +7,30 @@ from django.http import HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field, PrivateAttr, TypeAdapter, model_validator
 
-from wide_aperture.core import kit, shoot_document
-from wide_aperture.core.activities import Activity, activities
-from wide_aperture.core.card import CardHand, card_markdown, card_text
-from wide_aperture.core.case import Case
-from wide_aperture.core.catalogue import CatalogueEntry, catalogue
-from wide_aperture.core.checks import Checked, run_checks
-from wide_aperture.core.daylight.day import SkyContext
-from wide_aperture.core.daylight.resolve import resolved
-from wide_aperture.core.explanations import CheckExplanation, explanations
-from wide_aperture.core.framing import Framing
-from wide_aperture.core.light import NamedLight, named_lights
-from wide_aperture.core.plan_document import Finding, Plan
-from wide_aperture.core.planner import plan
-from wide_aperture.core.planner.assess import Assessment, assess
-from wide_aperture.core.planner.schools import OtherSchool, other_schools
-from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.quantities.nominal import THIRD
-from wide_aperture.core.reserve import ReserveAdvice, reserve_advice
-from wide_aperture.core.school_pages import SchoolQuestion, school_questions
-from wide_aperture.core.setup_document import Foundation, Pin, Setup
-from wide_aperture.core.situation import Situation as SituationDocument
-from wide_aperture.core.symptoms import RankedCause, find_causes, symptoms
-from wide_aperture.core.transfer import Transfer, transfer
+from wide_aperture.core.camera.card import CardHand, card_markdown, card_text
+from wide_aperture.core.craft.activities import Activity, activities
+from wide_aperture.core.craft.check_pages import CheckExplanation, explanations
+from wide_aperture.core.craft.lights import NamedLight, named_lights
+from wide_aperture.core.craft.schools import SchoolQuestion, school_questions
+from wide_aperture.core.craft.settings import CatalogueEntry, catalogue
+from wide_aperture.core.documents import kit
+from wide_aperture.core.documents import shoot as shoot_document
+from wide_aperture.core.documents.plan import Finding, Plan
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.setup import Foundation, Pin, Setup
+from wide_aperture.core.documents.situation import Situation as SituationDocument
+from wide_aperture.core.physics.quantities.nominal import THIRD
+from wide_aperture.core.planning import plan
+from wide_aperture.core.planning.assess import Assessment, assess
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.checks import Checked, run_checks
+from wide_aperture.core.planning.framing import Framing
+from wide_aperture.core.planning.reserve import ReserveAdvice, reserve_advice
+from wide_aperture.core.planning.schools import OtherSchool, other_schools
+from wide_aperture.core.planning.symptoms import RankedCause, find_causes, symptoms
+from wide_aperture.core.planning.transfer import Transfer, transfer
+from wide_aperture.core.sky.daylight.day import SkyContext
+from wide_aperture.core.sky.daylight.resolve import resolved
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page
 from wide_aperture.http.field_names import NAMES
 from wide_aperture.http.paging import Cursor, Limit, page_schema

@@ -8,7 +8,7 @@ from uuid import UUID
 from django.contrib.auth.models import User
 from django.db import models
 
-from wide_aperture.core import shoot_document
+from wide_aperture.core.documents import shoot as shoot_document
 from wide_aperture.core.errors import DomainError
 from wide_aperture.store.models import StoredDocument
 

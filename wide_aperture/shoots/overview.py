@@ -16,13 +16,14 @@ from django.contrib.auth.models import User
 from django.db import DatabaseError
 from django.utils import timezone
 
-from wide_aperture.core import kit, shoot_document
-from wide_aperture.core.daylight.day import SkyContext
-from wide_aperture.core.daylight.events import next_event
-from wide_aperture.core.daylight.resolve import resolved
+from wide_aperture.core.camera.packing import PackingDocument, fingerprint
+from wide_aperture.core.documents import kit
+from wide_aperture.core.documents import shoot as shoot_document
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.packing import PackingDocument, fingerprint
-from wide_aperture.core.planner import PLANNER_VERSION, plan
+from wide_aperture.core.planning import PLANNER_VERSION, plan
+from wide_aperture.core.sky.daylight.day import SkyContext
+from wide_aperture.core.sky.daylight.events import next_event
+from wide_aperture.core.sky.daylight.resolve import resolved
 from wide_aperture.gear.models import Body, Lens
 from wide_aperture.pack.models import Packing
 from wide_aperture.shoots.models import Shoot, Situation, Summary

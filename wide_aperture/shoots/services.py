@@ -7,10 +7,10 @@ from uuid import UUID
 from django.contrib.auth.models import User
 from django.db.models import QuerySet
 
-from wide_aperture.core import kit
-from wide_aperture.core.framing import Framing, rank_kit
-from wide_aperture.core.preferences import Preferences
-from wide_aperture.core.situation import Situation as SituationDocument
+from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.situation import Situation as SituationDocument
+from wide_aperture.core.planning.framing import Framing, rank_kit
 from wide_aperture.gear.models import Body, Lens
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.store.reading import readable_documents

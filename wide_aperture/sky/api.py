@@ -8,12 +8,16 @@ from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from wide_aperture.core.daylight.day import MeterReading
-from wide_aperture.core.daylight.hand_meter import simulated_reading
-from wide_aperture.core.night.frames import NightFrame
-from wide_aperture.core.night.moon import BalancedRise, MoonPlan, balanced_rises, moon_plan
-from wide_aperture.core.night.search import NightSearch
-from wide_aperture.core.night.sequence import (
+from wide_aperture.core.documents.place import zone_of
+from wide_aperture.core.planning import plan
+from wide_aperture.core.planning.changing_light import ChangingLight, changing_light
+from wide_aperture.core.sky import Star, stars
+from wide_aperture.core.sky.daylight.day import MeterReading
+from wide_aperture.core.sky.daylight.hand_meter import simulated_reading
+from wide_aperture.core.sky.night.frames import NightFrame
+from wide_aperture.core.sky.night.moon import BalancedRise, MoonPlan, balanced_rises, moon_plan
+from wide_aperture.core.sky.night.search import NightSearch
+from wide_aperture.core.sky.night.sequence import (
     FOCUS_STEPS,
     Panorama,
     SequencePlan,
@@ -22,11 +26,7 @@ from wide_aperture.core.night.sequence import (
     sequence_plan,
     test_series,
 )
-from wide_aperture.core.night.windows import DarkNight, YearPoint
-from wide_aperture.core.place_document import zone_of
-from wide_aperture.core.planner import plan
-from wide_aperture.core.planner.changing_light import ChangingLight, changing_light
-from wide_aperture.core.sky import Star, stars
+from wide_aperture.core.sky.night.windows import DarkNight, YearPoint
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.shoots.api import PlanRequest

@@ -1,6 +1,6 @@
 """Saved places of an owner."""
 
-from wide_aperture.core.place_document import SavedPlace
+from wide_aperture.core.documents.place import SavedPlace
 from wide_aperture.store.models import StoredDocument
 
 

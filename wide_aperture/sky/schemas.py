@@ -8,13 +8,13 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from wide_aperture.core import kit
-from wide_aperture.core.daylight.day import SkyContext, SkyDate
-from wide_aperture.core.night.darkness import DARK_SKY_MAG, TownGlow
-from wide_aperture.core.night.search import NightWish
-from wide_aperture.core.place_document import HorizonPoint
-from wide_aperture.core.situation import Light, SkyCondition
+from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.place import HorizonPoint
+from wide_aperture.core.documents.situation import Light, SkyCondition
 from wide_aperture.core.sky.clock import Zone
+from wide_aperture.core.sky.daylight.day import SkyContext, SkyDate
+from wide_aperture.core.sky.night.darkness import DARK_SKY_MAG, TownGlow
+from wide_aperture.core.sky.night.search import NightWish
 
 Bearing = Annotated[float, Field(ge=0, le=360)]
 Tilt = Annotated[float, Field(ge=-90, le=90)]

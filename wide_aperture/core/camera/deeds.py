@@ -6,18 +6,18 @@ body's own conflicts hold; half a press focuses again where the back button held
 
 from __future__ import annotations
 
-from wide_aperture.core import catalogue
+from wide_aperture.core.camera.controls.functions import BY_ID
+from wide_aperture.core.camera.controls.layout import Control
+from wide_aperture.core.camera.phrasebook import Phrasebook, Way
 from wide_aperture.core.camera.places import StoragePlace, places_of
 from wide_aperture.core.camera.rules import chosen_by_camera, refused, settable
 from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera
 from wide_aperture.core.camera.state import StoredSlot
-from wide_aperture.core.controls.functions import BY_ID
-from wide_aperture.core.controls.layout import Control
-from wide_aperture.core.kit import Body
-from wide_aperture.core.phrasebook import Phrasebook, Way
-from wide_aperture.core.quantities import exact_step, nearest_step
-from wide_aperture.core.setup_document import Value
-from wide_aperture.core.values import say_value
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.values import say_value
+from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.physics.quantities import exact_step, nearest_step
 
 BATTERY_PER_ACTION = 0.0004
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from wide_aperture.core.document import Document, Name
-from wide_aperture.core.kit import Body, SlotBank, SlotKind
-from wide_aperture.core.setup_document import Value
+from wide_aperture.core.documents.kit import Body, SlotBank, SlotKind
+from wide_aperture.core.documents.setup import Value
 
 # Settings of the camera as a whole: no storage place holds them, whatever its kind.
 OF_THE_CAMERA = frozenset(

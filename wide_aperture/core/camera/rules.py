@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.kit import Body
-from wide_aperture.core.setup_document import Value
+from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.setup import Value
 
 # What the camera chooses itself in a mode: nobody sets it.
 CHOSEN_BY_CAMERA: dict[str, tuple[str, ...]] = {

@@ -6,11 +6,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from wide_aperture.core.camera.phrasebook import Way
 from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.document import Document, Finite, Fraction01, Name, NotNegative
-from wide_aperture.core.kit import Body
-from wide_aperture.core.phrasebook import Way
-from wide_aperture.core.setup_document import Value
+from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.setup import Value
 
 Focused = Literal["nowhere", "by the button", "by half a press"]
 

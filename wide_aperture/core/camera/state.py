@@ -9,12 +9,12 @@ from uuid import UUID
 
 from pydantic import Field
 
-from wide_aperture.core import catalogue
+from wide_aperture.core.camera.phrasebook import NO_SWITCH
 from wide_aperture.core.camera.rules import chosen_by_camera
+from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.document import Document, Name, Text
-from wide_aperture.core.kit import Body, SlotKind
-from wide_aperture.core.phrasebook import NO_SWITCH
-from wide_aperture.core.setup_document import Setup, Value
+from wide_aperture.core.documents.kit import Body, SlotKind
+from wide_aperture.core.documents.setup import Setup, Value
 
 Source = Literal["factory", "route", "pre_flight", "simulated", "by_hand"]
 SAME_RATIO = 2 ** (1 / 12)  # a quarter of a third: rounding of marked values

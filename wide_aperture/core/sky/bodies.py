@@ -10,7 +10,7 @@ from typing import Literal
 import ephem
 import numpy as np
 
-from wide_aperture.core.numeric import Floats
+from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.frames import EPHEM_DAY_0, Days, Observer, horizontal, topocentric
 
 AU_KM = 149_597_870.7

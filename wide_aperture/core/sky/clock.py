@@ -14,7 +14,7 @@ from typing import Annotated
 import numpy as np
 from pydantic import AfterValidator, Field
 
-from wide_aperture.core.numeric import Floats
+from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.frames import Days, julian_day
 
 DAY_MIN = 1440

@@ -9,7 +9,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from wide_aperture.core.numeric import Floats
+from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.bodies import track
 from wide_aperture.core.sky.frames import Days, Observer, julian_day, utc_of
 from wide_aperture.core.sky.moon import MOON_RADIUS_KM

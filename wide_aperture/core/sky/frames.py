@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.numeric import Floats
+from wide_aperture.core.physics.numeric import Floats
 
 J2000_DAY = 2451545.0
 EPHEM_DAY_0 = 2415020.0  # the library counts days from 1899-12-31 12:00

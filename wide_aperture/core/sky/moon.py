@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from wide_aperture.core.numeric import Floats
+from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.bodies import geocentric
 from wide_aperture.core.sky.frames import Days, Observer, horizontal, julian_day, topocentric
 

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.numeric import Floats, as_floats
+from wide_aperture.core.physics.numeric import Floats, as_floats
 
 POINTS_A_SIDE = 24
 

@@ -12,7 +12,7 @@ from pydantic import TypeAdapter
 
 from wide_aperture.core.document import Document, Finite, Name
 from wide_aperture.core.errors import DomainError, UnknownIdError
-from wide_aperture.core.numeric import Floats
+from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.frames import EPHEM_DAY_0, Days, Observer, horizontal, sidereal_deg
 
 
@@ -34,7 +34,7 @@ GALACTIC_CENTRE = Star(
 @cache
 def stars() -> tuple[Star, ...]:
     """The brightest stars and what photographers aim at, by name; data/stars.json."""
-    text = resources.files("wide_aperture.core").joinpath("data/stars.json").read_text("utf-8")
+    text = resources.files("wide_aperture.core.sky").joinpath("data/stars.json").read_text("utf-8")
     return TypeAdapter(tuple[Star, ...]).validate_python(json.loads(text)["stars"])
 
 

@@ -7,12 +7,13 @@ from typing import Any
 
 import numpy as np
 
-from wide_aperture.core import bracketing, wording
-from wide_aperture.core.scenes.colour_space import SRGB_FROM_BALANCED
-from wide_aperture.core.scenes.imaging import readings
-from wide_aperture.core.scenes.imaging.capture import Capture
-from wide_aperture.core.scenes.imaging.merge import align_crop, merged_radiance, tone_mapped
-from wide_aperture.core.tone import DEEP_SHADOW_EV, scene_range_ev
+from wide_aperture.core.documents import wording
+from wide_aperture.core.picture import bracketing
+from wide_aperture.core.picture.imaging import readings
+from wide_aperture.core.picture.imaging.capture import Capture
+from wide_aperture.core.picture.imaging.merge import align_crop, merged_radiance, tone_mapped
+from wide_aperture.core.picture.scenes.colour_space import SRGB_FROM_BALANCED
+from wide_aperture.core.picture.tone import DEEP_SHADOW_EV, scene_range_ev
 from wide_aperture.rehearse.pictures import jpeg_address
 from wide_aperture.rehearse.schemas import BracketRequest
 from wide_aperture.rehearse.services.frames import noise_floor_ev, rendered

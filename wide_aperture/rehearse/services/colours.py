@@ -8,15 +8,15 @@ from typing import Any
 import numpy as np
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.scenes import Rendered
-from wide_aperture.core.scenes.colour_space import white_of
-from wide_aperture.core.scenes.imaging.capture import TINT_STEP_DUV
-from wide_aperture.core.scenes.imaging.darkroom import mean_patch
-from wide_aperture.core.scenes.imaging.raw import RESPONSE
-from wide_aperture.core.scenes.scene import Lamp
-from wide_aperture.core.white_balance import card_cast, cct_duv, usual_xy
-from wide_aperture.core.white_balance.automatic import chromaticity_of
-from wide_aperture.core.white_balance.recover import SEEN_CHROMA, Recovery, recovery
+from wide_aperture.core.physics.colour import card_cast, cct_duv, usual_xy
+from wide_aperture.core.physics.colour.automatic import chromaticity_of
+from wide_aperture.core.physics.colour.recover import SEEN_CHROMA, Recovery, recovery
+from wide_aperture.core.picture.imaging import Rendered
+from wide_aperture.core.picture.imaging.capture import TINT_STEP_DUV
+from wide_aperture.core.picture.imaging.darkroom import mean_patch
+from wide_aperture.core.picture.imaging.raw import RESPONSE
+from wide_aperture.core.picture.scenes.colour_space import white_of
+from wide_aperture.core.picture.scenes.scene import Lamp
 from wide_aperture.rehearse.schemas import RenderRequest
 from wide_aperture.rehearse.services.frames import rendered
 from wide_aperture.rehearse.services.meters import metered_capture

@@ -6,14 +6,14 @@ import math
 from dataclasses import asdict
 from typing import Any
 
-from wide_aperture.core.scenes import Rendered, Scene
-from wide_aperture.core.scenes.imaging import readings
-from wide_aperture.core.scenes.imaging.capture import Capture
-from wide_aperture.core.scenes.imaging.compare import difference
-from wide_aperture.core.scenes.imaging.raw import reserve_ev
-from wide_aperture.core.sensor import usable_range_ev
-from wide_aperture.core.situation import OUTPUT_PIXELS
-from wide_aperture.core.tone import scene_range_ev, tone_table
+from wide_aperture.core.documents.situation import OUTPUT_PIXELS
+from wide_aperture.core.physics.sensor import usable_range_ev
+from wide_aperture.core.picture.imaging import Rendered, readings
+from wide_aperture.core.picture.imaging.capture import Capture
+from wide_aperture.core.picture.imaging.compare import difference
+from wide_aperture.core.picture.imaging.raw import reserve_ev
+from wide_aperture.core.picture.scenes import Scene
+from wide_aperture.core.picture.tone import scene_range_ev, tone_table
 from wide_aperture.rehearse.pictures import jpeg_address, mask_address, png_address
 from wide_aperture.rehearse.schemas import RenderRequest
 from wide_aperture.rehearse.services.meters import metered_capture

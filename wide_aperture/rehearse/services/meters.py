@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import asdict
 from typing import Any
 
-from wide_aperture.core.metering import PATTERNS, MeterPattern, Reading, meter, spot_radius
-from wide_aperture.core.scenes.imaging.capture import Capture
-from wide_aperture.core.scenes.imaging.look import white_ev
-from wide_aperture.core.scenes.imaging.raw import exposure_ev100, reserve_ev
-from wide_aperture.core.tone import DEEP_SHADOW_EV, ev_from_mid, scene_range_ev, share_of, tone_table
+from wide_aperture.core.picture.imaging.capture import Capture
+from wide_aperture.core.picture.imaging.look import white_ev
+from wide_aperture.core.picture.imaging.raw import exposure_ev100, reserve_ev
+from wide_aperture.core.picture.metering import PATTERNS, MeterPattern, Reading, meter, spot_radius
+from wide_aperture.core.picture.tone import DEEP_SHADOW_EV, ev_from_mid, scene_range_ev, share_of, tone_table
 from wide_aperture.rehearse.schemas import MeteredBy, RenderRequest
 from wide_aperture.rehearse.services.room import luminances, small_drawing, small_masks, wanted_ev100
 

@@ -8,11 +8,12 @@ from functools import cache
 
 import numpy as np
 
-from wide_aperture.core.rehearsal import SceneTuning
-from wide_aperture.core.scenes import Darkroom, Scene, Tuning, scene_kind
-from wide_aperture.core.scenes.imaging.capture import Capture, Look
-from wide_aperture.core.scenes.imaging.optical import image_velocity_px_s, mm_per_px
-from wide_aperture.core.scenes.imaging.raw import exposure_ev100, flash_burst
+from wide_aperture.core.picture.imaging import Darkroom
+from wide_aperture.core.picture.imaging.capture import Capture, Look
+from wide_aperture.core.picture.imaging.optical import image_velocity_px_s, mm_per_px
+from wide_aperture.core.picture.imaging.raw import exposure_ev100, flash_burst
+from wide_aperture.core.picture.scenes import Scene, Tuning, scene_kind
+from wide_aperture.core.rehearsal.begin import SceneTuning
 from wide_aperture.rehearse.schemas import RenderRequest
 
 METER_WIDTH_PX = 480

@@ -2,7 +2,7 @@
 
 from django.db import migrations
 
-from wide_aperture.core.documents import SavedSetup, summary_of, upgrade
+from wide_aperture.core.documents.saved_setup import SavedSetup, summary_of, upgrade
 
 
 def fill_in(apps, schema_editor):

@@ -7,12 +7,12 @@ from typing import Any
 
 import numpy as np
 
-from wide_aperture.core.daylight.day import SkyContext, SkyTracks, light_of, offsets_ev, tracks
-from wide_aperture.core.daylight.events import events_between
-from wide_aperture.core.daylight.resolve import SkyAt, reading_around, span_light
-from wide_aperture.core.light import named_light
-from wide_aperture.core.numeric import Floats
-from wide_aperture.core.situation import LightByName, LightByReading, LightBySky
+from wide_aperture.core.craft.lights import named_light
+from wide_aperture.core.documents.situation import LightByName, LightByReading, LightBySky
+from wide_aperture.core.physics.numeric import Floats
+from wide_aperture.core.sky.daylight.day import SkyContext, SkyTracks, light_of, offsets_ev, tracks
+from wide_aperture.core.sky.daylight.events import events_between
+from wide_aperture.core.sky.daylight.resolve import SkyAt, reading_around, span_light
 from wide_aperture.sky.schemas import DayRequest, SkyBlock
 
 

@@ -13,8 +13,8 @@ import icalendar
 from defusedxml.common import DefusedXmlException
 from defusedxml.ElementTree import fromstring
 
+from wide_aperture.core.documents.place import zone_of
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.place_document import zone_of
 from wide_aperture.core.sky.clock import moment_of
 from wide_aperture.sky.schemas import CalendarItem
 

@@ -6,15 +6,15 @@ from typing import Any
 
 import numpy as np
 
-from wide_aperture.core.daylight.day import SkyTracks, days_of, tracks
-from wide_aperture.core.motion import star_trail_length
-from wide_aperture.core.night.darkness import magnitude_of_luminance, sky_cd_m2, usable_above_deg
-from wide_aperture.core.night.frames import night_frame
-from wide_aperture.core.night.search import NightSearch, nearest_dark_night, search_nights
-from wide_aperture.core.night.sequence import FOCUS_STEPS
-from wide_aperture.core.night.windows import dark_night, last_evening, year_of
-from wide_aperture.core.optics import crop_factor
+from wide_aperture.core.physics.motion import star_trail_length
+from wide_aperture.core.physics.optics import crop_factor
 from wide_aperture.core.sky import GALACTIC_CENTRE, Star, find_star, stars
+from wide_aperture.core.sky.daylight.day import SkyTracks, days_of, tracks
+from wide_aperture.core.sky.night.darkness import magnitude_of_luminance, sky_cd_m2, usable_above_deg
+from wide_aperture.core.sky.night.frames import night_frame
+from wide_aperture.core.sky.night.search import NightSearch, nearest_dark_night, search_nights
+from wide_aperture.core.sky.night.sequence import FOCUS_STEPS
+from wide_aperture.core.sky.night.windows import dark_night, last_evening, year_of
 from wide_aperture.core.sky.pointing import frame_outline, framed_declination_deg, sun_caution
 from wide_aperture.core.sky.stars import star_track
 from wide_aperture.sky.schemas import NightRequest, PanoramaRequest, Pointed, SearchRequest, YearRequest

@@ -7,14 +7,14 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand
 
+from wide_aperture.core.camera.packing import PackingDocument
+from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.state import CameraState
-from wide_aperture.core.documents import SavedSetup
-from wide_aperture.core.foundation import FoundationDocument
-from wide_aperture.core.kit import Body, Lens
-from wide_aperture.core.packing import PackingDocument
-from wide_aperture.core.phrasebook import Phrasebook
-from wide_aperture.core.place_document import SavedPlace
-from wide_aperture.core.shoot_document import PlannedSituation, Shoot
+from wide_aperture.core.documents.kit import Body, Lens
+from wide_aperture.core.documents.place import SavedPlace
+from wide_aperture.core.documents.saved_setup import SavedSetup
+from wide_aperture.core.documents.shoot import PlannedSituation, Shoot
+from wide_aperture.core.planning.foundation import FoundationDocument
 from wide_aperture.server.api import api
 
 DOCUMENTS = {

@@ -1,0 +1,113 @@
+"""Assignments that fight each other, or the hand and eye that use them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+
+from wide_aperture.core.camera.controls.functions import BY_ID
+from wide_aperture.core.camera.controls.layout import Control
+from wide_aperture.core.document import Document
+from wide_aperture.core.documents.setup import Value
+
+STARTERS = ("focus", "focus_eye")
+
+
+class ControlConflict(Document):
+    """Two things that do not go together. controls: whose; sentence: what happens in the hand; remedy: what to change."""
+
+    code: str
+    controls: tuple[str, ...]
+    sentence: str
+    remedy: str
+
+
+def conflicts(
+    controls: Sequence[Control], does: Mapping[str, str], values: dict[str, Value]
+) -> tuple[ControlConflict, ...]:
+    """Every conflict of an assignment.
+
+    Args: does: control to function; a control that is missing does what it is assigned.
+    """
+    now = {control.id: does.get(control.id, control.assigned) for control in controls}
+    return (
+        *_starters(controls, now, values),
+        *_press_and_turn(controls, now),
+        *_touch(controls, now, values),
+        *_twice(now),
+        *_not_offered(controls, now),
+    )
+
+
+def _starters(
+    controls: Sequence[Control], now: Mapping[str, str], values: dict[str, Value]
+) -> Iterator[ControlConflict]:
+    starting = tuple(name for name, function in now.items() if function in STARTERS)
+    activation = values.get("af_activation", "shutter_button")
+    if starting and activation == "shutter_button":
+        yield ControlConflict(
+            code="two_focus_starters",
+            controls=starting,
+            sentence="The shutter button still focuses: half a press takes away what the button held.",
+            remedy="Take focus off the shutter button, or give the button another function.",
+        )
+    if not starting and activation in ("back_button", "back_button_eye"):
+        yield ControlConflict(
+            code="nothing_focuses",
+            controls=(),
+            sentence="Focus is off the shutter button and on no other control: nothing focuses.",
+            remedy="Put focus on the back button.",
+        )
+    eye = tuple(name for name, function in now.items() if function == "focus_eye")
+    if eye and values.get("subject_detection") not in (None, "off") and values.get("eye_detection") == "auto":
+        yield ControlConflict(
+            code="eye_button_idle",
+            controls=eye,
+            sentence="Detection finds the eye all the time: the button for it changes nothing.",
+            remedy="Switch detection off outside the button, or give the button plain focus.",
+        )
+
+
+def _press_and_turn(controls: Sequence[Control], now: Mapping[str, str]) -> Iterator[ControlConflict]:
+    for control in controls:
+        if control.press_turn and control.turned not in (None, "off") and now[control.id] != "off":
+            yield ControlConflict(
+                code="press_or_turn",
+                controls=(control.id,),
+                sentence=f"The {control.label} waits whether it will be turned: its press acts only when let go, or not at all.",
+                remedy="Use it pressed, or pressed and turned, not both.",
+            )
+
+
+def _touch(controls: Sequence[Control], now: Mapping[str, str], values: dict[str, Value]) -> Iterator[ControlConflict]:
+    touch = next((control for control in controls if control.kind == "touch"), None)
+    if touch is not None and now[touch.id] != "off" and values.get("touch_drag") in ("whole", "left_half"):
+        yield ControlConflict(
+            code="nose_on_screen",
+            controls=(touch.id,),
+            sentence="Looking in with the left eye, the nose lies on this part of the screen and moves the point.",
+            remedy="Right half only, or off for the left eye.",
+        )
+
+
+def _twice(now: Mapping[str, str]) -> Iterator[ControlConflict]:
+    for function in dict.fromkeys(now.values()):
+        holders = tuple(name for name, held in now.items() if held == function)
+        if function not in ("off", "point") and len(holders) > 1:
+            yield ControlConflict(
+                code="function_twice",
+                controls=holders,
+                sentence=f"{BY_ID[function].label.capitalize()} stands on {len(holders)} controls.",
+                remedy="Give one of them something the day needs.",
+            )
+
+
+def _not_offered(controls: Sequence[Control], now: Mapping[str, str]) -> Iterator[ControlConflict]:
+    for control in controls:
+        function = now[control.id]
+        if not control.allows(function) and not control.allows("personal_menu"):
+            yield ControlConflict(
+                code="not_offered",
+                controls=(control.id,),
+                sentence=f"The {control.label} does not offer {BY_ID[function].label}.",
+                remedy="Choose among what it offers.",
+            )

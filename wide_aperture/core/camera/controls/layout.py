@@ -1,0 +1,80 @@
+"""The controls of a body on our own drawing of it."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, field_validator
+
+from wide_aperture.core.camera.controls.functions import BY_ID
+from wide_aperture.core.document import Document, Finite, Fraction01, Name, NotNegative
+from wide_aperture.core.documents.setup import Value
+
+ControlKind = Literal["button", "dial", "joystick", "ring", "touch", "switch"]
+Face = Literal["front", "top", "back", "lens"]
+Hand = Literal["right thumb", "right index", "left thumb", "left index", "left hand"]
+
+
+class Control(Document):
+    """One control. x, y: on the drawing of its face, 0..1 from the upper left.
+
+    setting: the catalogue setting that holds its function, where a setup sets it; seconds: to use it once;
+    in_finder: works with the eye at the finder; knocks: how likely a day moves it by accident, 0..1;
+    press_turn: it may be pressed, or pressed and turned; a body offers one of the two at a time.
+    """
+
+    id: Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9_]*$")]
+    label: Name
+    kind: ControlKind
+    face: Face
+    x: Fraction01
+    y: Fraction01
+    hand: Hand = "right thumb"
+    in_finder: bool = True
+    seconds: Annotated[NotNegative, Field(le=60)] = 0.6
+    functions: tuple[str, ...]
+    assigned: str = "off"
+    turned: str | None = Field(default=None, description="What it does pressed and turned, where it can")
+    setting: str | None = None
+    press_turn: bool = False
+    knocks: Annotated[Finite, Field(ge=0, le=1)] = 0.05
+
+    @field_validator("functions")
+    @classmethod
+    def _known(cls, names: tuple[str, ...]) -> tuple[str, ...]:
+        for name in names:
+            if name not in BY_ID:
+                raise ValueError(f"there is no function {name!r}")
+        return names
+
+    def function(self, values: dict[str, Value]) -> str:
+        """What it does as a camera stands: a setting of the camera says so where there is one."""
+        said = values.get(self.setting) if self.setting else None
+        return said if isinstance(said, str) and said in BY_ID else self.assigned
+
+    def reaches(self, setting: str, values: dict[str, Value]) -> bool:
+        """Whether it changes a setting as a camera stands."""
+        return setting in BY_ID[self.function(values)].settings
+
+    def allows(self, function: str) -> bool:
+        return function in self.functions
+
+
+PRESSES = ("focus", "focus_eye", "focus_stop", "exposure_lock", "recall_slot", "af_area", "af_mode", "subject_detection", "white_balance", "drive", "metering", "bracketing", "preview_depth", "magnify", "dr_mode", "silent", "flash_comp", "personal_menu", "playback", "off")  # fmt: skip
+TURNS = ("aperture", "shutter", "iso", "comp", "off")
+
+
+def usual_controls() -> tuple[Control, ...]:
+    """A body with two dials, a joystick and the usual buttons, for bodies nobody has described."""
+    return (
+        Control(id="dial_front", label="front dial", kind="dial", face="front", x=0.14, y=0.2, hand="right index", functions=TURNS, assigned="aperture", setting="dial_front", knocks=0.1),
+        Control(id="dial_rear", label="rear dial", kind="dial", face="back", x=0.9, y=0.12, functions=TURNS, assigned="shutter", setting="dial_rear", knocks=0.15),
+        Control(id="dial_ring", label="ring on the back", kind="dial", face="back", x=0.86, y=0.62, functions=TURNS, assigned="off", setting="dial_ring", knocks=0.2),
+        Control(id="button_back", label="back button", kind="button", face="back", x=0.8, y=0.18, functions=PRESSES, assigned="exposure_lock", setting="button_back", seconds=0.3),
+        Control(id="button_front", label="front button", kind="button", face="front", x=0.2, y=0.55, hand="right index", functions=tuple(f for f in PRESSES if f not in ("focus_eye", "personal_menu")), assigned="preview_depth", setting="button_front", seconds=0.5, press_turn=True),
+        Control(id="joystick", label="joystick", kind="joystick", face="back", x=0.84, y=0.36, functions=("point", "af_area", "magnify", "metering", "off"), assigned="point", seconds=0.5, knocks=0.25),
+        Control(id="button_top", label="button by the release", kind="button", face="top", x=0.82, y=0.4, hand="right index", functions=("iso", "comp", "white_balance", "drive", "bracketing", "metering", "off"), assigned="iso", seconds=0.7, press_turn=True),
+        Control(id="button_screen", label="button under the screen", kind="button", face="back", x=0.62, y=0.92, in_finder=False, functions=tuple(f for f in PRESSES if f not in ("focus", "focus_eye", "recall_slot")), assigned="playback", seconds=1.0),
+        Control(id="touch", label="screen under the thumb", kind="touch", face="back", x=0.36, y=0.55, functions=("point", "off"), assigned="point", setting="touch_drag", knocks=0.4),
+        Control(id="button_lens", label="button on the lens", kind="button", face="lens", x=0.5, y=0.3, hand="left thumb", functions=("focus_stop", "af_area", "recall_slot", "focus", "off"), assigned="focus_stop", setting="button_lens", seconds=0.4),
+    )  # fmt: skip

@@ -1,0 +1,212 @@
+"""Which control should do what on this day: an assignment that is worth most, found exactly.
+
+Worth of a function = how often and how urgently the day changes what it reaches. Fit of a control = seconds saved against
+the screens, with the eye kept at the finder where it matters, minus what it costs when it is knocked. Controls take distinct
+functions; the best assignment is found by dynamic programming over sets of functions (Held and Karp 1962's table, for an
+assignment). A person's habits are kept; where they make the camera fail, a conflict says so.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from functools import cache
+
+from wide_aperture.core.camera.controls.conflicts import ControlConflict, conflicts
+from wide_aperture.core.camera.controls.functions import BY_ID, FUNCTIONS, Function
+from wide_aperture.core.camera.controls.layout import Control
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.documents.setup import Value
+
+SCREEN_S = 3.0  # opening a screen and finding an item
+EYE_AWAY_COST = 2.0
+KNOCK_COST = 6.0
+EASILY_KNOCKED = 0.05
+CHANGE_COST = 0.8  # learning a new place for a finger
+QUICK_SCREEN_ITEMS, PERSONAL_MENU_ITEMS = 12, 8
+MOST_FUNCTIONS = 11
+NEEDED_IN_ACTION = {"comp": 1.0, "point": 1.0, "af_area": 0.6}
+
+
+class Need(Document):
+    """How much a day asks for a setting. times: changes by hand; in_action: expected while pictures are taken."""
+
+    setting: str
+    times: Finite
+    in_action: bool = False
+
+
+class ProposedControl(Document):
+    """One control with what it does now and what it should do. indirect: reached through the personal menu."""
+
+    control: str
+    label: str
+    now: str
+    proposed: str
+    proposed_label: str
+    indirect: bool
+    worth: Finite
+    because: str
+
+
+class ControlPlan(Document):
+    """The day's controls, the two short lists, the areas to cycle through, and what does not go together."""
+
+    controls: tuple[ProposedControl, ...]
+    quick_screen: tuple[str, ...]
+    personal_menu: tuple[str, ...]
+    areas: tuple[str, ...]
+    conflicts: tuple[ControlConflict, ...]
+    agrees_with_other: tuple[str, ...]
+
+
+def propose(
+    controls: Sequence[Control],
+    needs: Sequence[Need],
+    values: dict[str, Value],
+    *,
+    standing: dict[str, Value] | None = None,
+    planned: Mapping[str, tuple[str, str]] | None = None,
+    areas: Sequence[str] = (),
+    habits: Mapping[str, str] | None = None,
+    other: Mapping[str, str] | None = None,
+) -> ControlPlan:
+    """Assign functions to controls for a day.
+
+    Args: values: how the body will stand, which says how focus is started; standing: how it stands now; planned: control to
+    function and reason, where the plans say so themselves; areas: focus areas the day uses; habits: control to function,
+    kept; other: what the other body's controls do, to make both agree.
+    """
+    habits, other, standing = habits or {}, other or {}, values if standing is None else standing
+    planned = {name: said for name, said in (planned or {}).items() if name not in habits}
+    wanted = _wanted(needs, values)
+    held = {**{name: does for name, (does, _) in planned.items()}, **habits}
+    free = [control for control in controls if control.id not in held]
+    chosen = held | _best(free, wanted, other, set(held.values()))
+    chosen |= _left_alone(free, chosen, standing)
+    reasons = {name: f"Planned: {why}" for name, (_, why) in planned.items()} | dict.fromkeys(habits, "Your habit.")
+    shown = tuple(
+        _shown(control, chosen[control.id], wanted, standing, reasons.get(control.id, "")) for control in controls
+    )
+    reached = {setting for c in shown for setting in BY_ID[c.proposed].settings}
+    ranked = [need.setting for need in sorted(needs, key=lambda need: -need.times) if need.setting not in reached]
+    personal = ranked[QUICK_SCREEN_ITEMS : QUICK_SCREEN_ITEMS + PERSONAL_MENU_ITEMS]
+    indirect = [setting for c in shown if c.indirect for setting in BY_ID[c.proposed].settings]
+    as_proposed = {c.control: c.proposed for c in shown}
+    return ControlPlan(
+        controls=shown,
+        quick_screen=tuple(ranked[:QUICK_SCREEN_ITEMS]),
+        personal_menu=tuple(dict.fromkeys([*indirect, *personal])),
+        areas=tuple(dict.fromkeys(areas)),
+        conflicts=conflicts(controls, as_proposed, values),
+        agrees_with_other=tuple(name for name, does in as_proposed.items() if other.get(name) == does),
+    )
+
+
+def _wanted(needs: Sequence[Need], values: dict[str, Value]) -> dict[str, float]:
+    """Worth of each function on this day; only what is worth something."""
+    worth: dict[str, float] = {}
+    activation = values.get("af_activation")
+    for function in FUNCTIONS:
+        total = sum(
+            need.times * (2.0 if need.in_action and function.in_action else 1.0)
+            for need in needs
+            if need.setting in function.settings
+        )
+        total += NEEDED_IN_ACTION.get(function.id, 0.0)
+        if (function.id, activation) in (("focus", "back_button"), ("focus_eye", "back_button_eye")):
+            total += 20.0
+        elif function.id in ("focus", "focus_eye"):
+            total = 0.0  # a second starter fights the shutter button
+        if total > 0:
+            worth[function.id] = total
+    ranked = sorted(worth, key=lambda name: -worth[name])[:MOST_FUNCTIONS]
+    return {name: worth[name] for name in ranked}
+
+
+def fit(control: Control, function: Function, worth: float, other: Mapping[str, str]) -> float:
+    """What a function on this control saves in a day, in seconds; negative where it does harm."""
+    indirect = not control.allows(function.id)
+    saved = SCREEN_S - control.seconds - (1.0 if indirect else 0.0)
+    if function.in_action and not control.in_finder:
+        saved -= EYE_AWAY_COST
+    gain = worth * saved - KNOCK_COST * control.knocks * function.harm
+    gain += 0.0 if control.assigned == function.id else -CHANGE_COST
+    return gain + (CHANGE_COST if other.get(control.id) == function.id else 0.0)
+
+
+def _may(control: Control, function: Function) -> bool:
+    """Directly, or by calling up the personal menu that holds it; a dial's turn cannot go through a menu."""
+    return control.allows(function.id) or (
+        control.allows("personal_menu") and function.how == "press" and bool(function.settings)
+    )
+
+
+def _best(
+    controls: list[Control], wanted: dict[str, float], other: Mapping[str, str], taken: set[str]
+) -> dict[str, str]:
+    names = [name for name in wanted if name not in taken]
+
+    @cache
+    def rest(k: int, used: int) -> tuple[float, tuple[str, ...]]:
+        if k == len(controls):
+            return 0.0, ()
+        best, does = rest(k + 1, used)
+        does = ("off", *does)
+        for n, name in enumerate(names):
+            if used >> n & 1 or not _may(controls[k], BY_ID[name]):
+                continue
+            gain = fit(controls[k], BY_ID[name], wanted[name], other)
+            below, later = rest(k + 1, used | 1 << n)
+            if gain + below > best + 1e-9:
+                best, does = gain + below, (name, *later)
+        return best, does
+
+    _, found = rest(0, 0)
+    return {control.id: does for control, does in zip(controls, found, strict=True)}
+
+
+def _left_alone(free: list[Control], chosen: Mapping[str, str], standing: dict[str, Value]) -> dict[str, str]:
+    """Controls the day needs nothing of keep what they do, unless it fights another control or is easily knocked."""
+    taken = set(chosen.values())
+    return {
+        control.id: does
+        for control in free
+        if chosen[control.id] == "off"
+        and (does := control.function(standing)) not in taken - {"off"}
+        and does not in ("focus", "focus_eye")
+        and BY_ID[does].harm * control.knocks <= EASILY_KNOCKED
+    }
+
+
+def _shown(
+    control: Control, does: str, wanted: dict[str, float], standing: dict[str, Value], reason: str
+) -> ProposedControl:
+    function = BY_ID[does]
+    now = control.function(standing)
+    indirect = does != "off" and not control.allows(does)
+    if reason:
+        because = reason
+    elif does == now and wanted.get(does) is None and does != "off":
+        because = "Nothing the day needs: left as it is."
+    elif does == "off":
+        knocked = BY_ID[now].harm * control.knocks > EASILY_KNOCKED
+        because = (
+            f"Nothing the day needs; {BY_ID[now].label} here would be knocked." if knocked else "Nothing the day needs."
+        )
+    else:
+        settings = ", ".join(catalogue.setting(name).label for name in function.settings) or function.label
+        eye = "the eye stays at the finder" if control.in_finder else "the eye leaves the finder"
+        because = f"The day changes {settings}; {control.hand}, {control.seconds:g} s, {eye}."
+        if indirect:
+            because += " Not offered directly: call up the personal menu, which holds it first."
+    return ProposedControl(
+        control=control.id,
+        label=control.label,
+        now=now,
+        proposed=does,
+        proposed_label=function.label,
+        indirect=indirect,
+        worth=wanted.get(does, 0.0),
+        because=because,
+    )

@@ -1,0 +1,89 @@
+"""Seconds of each way to a setting: opening what is shared once, then each item; more for far values on a dial.
+
+The figures are those of a practised hand with warm fingers; a person's own times on a phrasebook's reach override them.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from wide_aperture.core.camera.phrasebook import Phrasebook, Reach, Way, usual_menu
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.documents.kit import SlotKind
+from wide_aperture.core.documents.setup import Value
+
+OPEN_S: dict[Way, float] = {"quick_screen": 1.2, "personal_menu": 2.0, "menu": 2.6}
+ITEM_S: dict[Way, float] = {
+    "dial": 0.8, "button": 1.4, "switch": 0.7, "quick_screen": 1.3, "personal_menu": 1.5, "menu": 1.7, "by_hand": 9.0,
+}  # fmt: skip
+PAGE_S = 1.1
+DEEPER_S = 0.6
+CLICK_S = 0.07
+MOST_CLICKS_S = 2.0
+SCOPE_S = 0.8
+RECALL_S: dict[SlotKind, float] = {"full": 1.4, "mode_position": 1.0, "look": 2.2, "held_button": 0.4}
+ON_A_DIAL = frozenset({"shutter_s", "aperture", "iso", "iso_floor", "iso_ceiling", "slowest_shutter_s"})
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """One way for one setting: its own seconds, and what must be open for it."""
+
+    reach: Reach
+    seconds: float
+    page: str = ""
+
+
+def clicks_s(setting: str, before: Value, after: Value) -> float:
+    """Seconds a dial takes to travel: third stops for exposure, half a second otherwise nothing."""
+    if setting not in ON_A_DIAL or not _is_number(before) or not _is_number(after):
+        return 0.0
+    a, b = float(before), float(after)  # type: ignore[arg-type]
+    if a <= 0 or b <= 0:
+        return 0.0
+    per_stop = 6 if setting == "aperture" else 3
+    return min(abs(math.log2(b / a)) * per_stop * CLICK_S, MOST_CLICKS_S)
+
+
+def _is_number(value: Value) -> bool:
+    return isinstance(value, int | float) and not isinstance(value, bool)
+
+
+def offers(book: Phrasebook, setting: str, values: dict[str, Value], target: dict[str, Value]) -> list[Offer]:
+    """Every way to a setting with the seconds of the item itself.
+
+    A dial or button offers a setting only while its function reaches it, both as the camera stands and as it will stand.
+    """
+    travel = clicks_s(setting, values.get(setting), target[setting])
+    reaches = [
+        reach
+        for reach in book.phrase(setting).reaches
+        if (control := book.control_of(reach)) is None
+        or (control.reaches(setting, values) and control.reaches(setting, {**values, **target}))
+    ]
+    found = []
+    for reach in reaches or [usual_menu(catalogue.setting(setting))]:
+        own = reach.seconds if reach.seconds is not None else ITEM_S[reach.way]
+        deeper = DEEPER_S * max(len(reach.path) - 2, 0) if reach.way == "menu" else 0.0
+        found.append(Offer(reach, own + deeper + travel, book.page_of(reach)))
+    return found
+
+
+def alone_s(book: Phrasebook, setting: str, values: dict[str, Value], target: dict[str, Value]) -> float:
+    """Seconds of a setting set by itself, everything opened for it: what going item by item costs."""
+    return min(
+        offer.seconds + OPEN_S.get(offer.reach.way, 0.0) + (PAGE_S if offer.page else 0.0)
+        for offer in offers(book, setting, values, target)
+    )
+
+
+def menu_order(book: Phrasebook) -> dict[str, int]:
+    """Where each page stands in the menu; pages nobody listed come last, in the catalogue's order."""
+    listed = list(book.pages)
+    for entry in catalogue.catalogue():
+        for reach in book.phrase(entry.id).reaches:
+            page = book.page_of(reach)
+            if page and page not in listed:
+                listed.append(page)
+    return {page: k for k, page in enumerate(listed)}

@@ -1,0 +1,59 @@
+"""At home: filling the places one after the other, so that the body ends as the first situation needs it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from wide_aperture.core.camera.phrasebook import Phrasebook
+from wide_aperture.core.camera.route import route
+from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
+from wide_aperture.core.camera.storage.documents import Preparation
+from wide_aperture.core.camera.storage.moves import after, stored_in
+from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.setup import Value
+
+STORE_S = 6.0
+
+
+@dataclass(frozen=True)
+class Filling:
+    """One place to fill: how the camera is set for it, the place as it is stored then, and the values that matter in it."""
+
+    target: dict[str, Value]
+    slot: StoredSlot
+    must: dict[str, Value]
+
+
+def prepare(
+    fillings: Sequence[Filling],
+    first: dict[str, Value],
+    first_title: str,
+    state: CameraState,
+    book: Phrasebook,
+    body: Body,
+) -> tuple[tuple[Preparation, ...], CameraState]:
+    """The routes of the evening before, and the body as it is packed.
+
+    Places that hold their values already are left alone. The camera is set, then the place stored, the one for the first
+    situation last.
+    """
+    found: list[Preparation] = []
+    waiting = [each for each in fillings if _is_old(state, each)]
+    waiting.sort(key=lambda each: not differences(each.target, first) and not differences(first, each.target))
+    for each in waiting:
+        way = route(state, each.target, book, body)
+        state = stored_in(after(state, way), each.slot)
+        found.append(
+            Preparation(title=each.slot.name, place=each.slot.id, route=way, store_s=STORE_S, values=each.slot.values)
+        )
+    if differences(state.values, first, state.unsure):
+        way = route(state, first, book, body)
+        state = after(state, way)
+        found.append(Preparation(title=first_title, place=None, route=way, store_s=0.0, values={}))
+    return tuple(found), state
+
+
+def _is_old(state: CameraState, filling: Filling) -> bool:
+    known = state.slot(filling.slot.id)
+    return known is None or bool(differences(known.values, filling.must))

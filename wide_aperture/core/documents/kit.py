@@ -1,0 +1,349 @@
+"""Bodies, lenses and accessories as documents: what a specification sheet says, and what the person found out."""
+
+from __future__ import annotations
+
+import math
+from functools import cached_property
+from typing import Annotated, Literal
+from uuid import UUID
+
+import numpy as np
+from pydantic import Field, model_validator
+
+from wide_aperture.core.document import (
+    Document,
+    FNumber,
+    FocalMm,
+    FramesPerSecond,
+    Iso,
+    Kelvin,
+    Megapixels,
+    Name,
+    NotNegative,
+    Positive,
+    Seconds,
+    SensorSideMm,
+    Text,
+    broken_rule,
+)
+from wide_aperture.core.physics import optics
+from wide_aperture.core.physics.sensor import SensorFigures
+
+ShutterKind = Literal["mechanical", "electronic_first_curtain", "electronic", "leaf"]
+FileKind = Literal["raw", "jpeg", "any"]
+SlotKind = Literal["full", "look", "mode_position", "held_button"]
+SlowestShutterControl = Literal["fixed", "linked_to_focal_length", "none"]
+
+FULL_FRAME_ELECTRONS_M = 1650.0 * 864  # millions of electrons a typical 36 x 24 mm sensor holds at ISO 100
+NOMINAL_SLACK = 2 ** (1 / 6)  # a marked 1/8000 s is 1/8192 s: ends are compared with a sixth of a stop of grace
+
+
+class FlashSync(Document):
+    """The shortest time at which the whole frame sees the flash, per shutter kind; null: no flash with it."""
+
+    mechanical_s: Seconds | None = None
+    electronic_first_curtain_s: Seconds | None = None
+    electronic_s: Seconds | None = None
+    leaf_s: Seconds | None = None
+
+    def shortest_s(self, kind: ShutterKind) -> float | None:
+        value: float | None = getattr(self, f"{kind}_s")
+        return value
+
+
+class FrameRate(Document):
+    """Frames a second for one shutter kind and file kind."""
+
+    shutter: ShutterKind
+    file: FileKind = "any"
+    frames_per_s: FramesPerSecond
+
+
+class IsoCeilings(Document):
+    """The two ISO ceilings of the person: routine, and at a push, with the reason they stop there."""
+
+    routine: Iso
+    push: Iso
+    reason: Literal["noise", "colour shift", "print size", "banding", "habit"] = "noise"
+    provenance: Literal["person", "measured", "proposed"] = "proposed"
+
+    @model_validator(mode="after")
+    def _push_is_not_lower(self) -> IsoCeilings:
+        if self.push < self.routine:
+            raise broken_rule("push", "must not lie under the routine ceiling")
+        return self
+
+
+def proposed_ceilings(electrons: SensorFigures, megapixels: float, base_iso: float) -> IsoCeilings:
+    """Propose the two ceilings from the light a frame gathers: ISO 12800 and 25600 for 36 x 24 mm of typical pixels.
+
+    The person decides; a bench test measures. Source: equal total electrons give equal noise at equal output.
+    """
+    frame_e = electrons.full_well_e * megapixels * base_iso / 100  # what the whole frame holds at ISO 100
+    routine = 12800 * frame_e / FULL_FRAME_ELECTRONS_M
+    steps = round(math.log2(max(routine, base_iso * 4) / 100))  # whole stops
+    return IsoCeilings(routine=100.0 * 2**steps, push=100.0 * 2 ** (steps + 1), provenance="proposed")
+
+
+class ProgramPoint(Document):
+    """One point of a program line: at this EV100 and ISO 100 the body picks this time and aperture."""
+
+    ev100: float
+    exposure_s: Seconds
+    f_number: FNumber
+
+
+class Condition(Document):
+    """Options that fall away while another setting has one of these values."""
+
+    when_setting: str
+    is_one_of: tuple[str, ...]
+    without_options: tuple[str, ...]
+    because: Text = ""
+
+
+class SettingSupport(Document):
+    """Which options of a catalogue setting the body has. options empty: the body lacks the setting."""
+
+    setting: str
+    options: tuple[str, ...]
+    conditions: tuple[Condition, ...] = ()
+    instead: Text = Field(default="", description="The work-around where the setting or an option is missing")
+
+
+class IsoByTime(Document):
+    """ISO speeds that fall away with long times: beyond longer_than_s nothing above highest_iso."""
+
+    longer_than_s: Seconds
+    highest_iso: Iso
+
+
+class SettingIs(Document):
+    """A setting standing at an option."""
+
+    setting: str
+    option: str
+
+
+class BodyConflict(Document):
+    """Settings of this body that do not work together, in its maker's logic, not ours."""
+
+    together: Annotated[tuple[SettingIs, ...], Field(min_length=2)]
+    because: Text
+
+
+class SlotBank(Document):
+    """Storage places of one kind that the body can recall.
+
+    leaves_out: settings these places do not hold; changes: what happens at switch-off to changes made after a recall
+    ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch.
+    """
+
+    kind: SlotKind
+    count: Annotated[int, Field(ge=1, le=30)]
+    label: Name
+    leaves_out: Annotated[tuple[str, ...], Field(max_length=200)] = ()
+    changes: Literal["choice", "kept", "forgotten"] = "choice"
+    family: Annotated[str, Field(max_length=40)] = ""
+
+
+class ReserveFloor(Document):
+    """The lowest ISO that a highlight reserve allows."""
+
+    reserve: Literal["auto", "highlight_reserve_1", "highlight_reserve_2"]
+    iso: Iso
+
+
+class Body(Document):
+    """A camera body. Every figure is either from its sheet, measured, or said to be estimated."""
+
+    id: UUID
+    name: Name
+    note: Text = ""
+    sensor_width_mm: SensorSideMm
+    sensor_height_mm: SensorSideMm
+    megapixels: Megapixels
+    base_iso: Iso
+    highest_iso: Iso
+    fastest_mechanical_s: Seconds | None = Field(default=None, description="Shortest time; null: no such shutter")
+    fastest_first_curtain_s: Seconds | None = None
+    fastest_electronic_s: Seconds | None = None
+    fastest_leaf_s: Seconds | None = None
+    longest_timed_s: Seconds = Field(default=30, description="Longest time before bulb")
+    flash_sync: FlashSync = FlashSync()
+    readout_ms: Annotated[Positive, Field(ge=0.001, le=10_000)] | None = Field(
+        default=None, description="Electronic read-out of a full frame; null: unknown"
+    )
+    frame_rates: tuple[FrameRate, ...] = ()
+    buffer_raw_frames: Annotated[int, Field(ge=1, le=100_000)] | None = None
+    card_slots: Annotated[int, Field(ge=1, le=4)] = 1
+    stabiliser_stops: Annotated[NotNegative, Field(le=12)] = 0
+    anti_flicker: bool = False
+    autofocus: bool = True
+    reserve_floors: tuple[ReserveFloor, ...] = ()
+    spot_area_share: Annotated[float, Field(ge=0.0005, le=0.25, description="The meter's spot, share of the frame")] = (
+        0.015
+    )
+    kelvin_low: Kelvin = Field(default=2500, description="Lowest colour temperature that can be set")
+    kelvin_high: Kelvin = 10_000
+    automatic_kelvin_low: Kelvin = Field(default=3000, description="Lowest the automatic white balance reaches")
+    automatic_kelvin_high: Kelvin = 8000
+    electrons: SensorFigures
+    ceilings: IsoCeilings
+    auto_iso_slowest_shutter: SlowestShutterControl = "fixed"
+    program_line: tuple[ProgramPoint, ...] = ()
+    support: tuple[SettingSupport, ...] = ()
+    iso_by_time: tuple[IsoByTime, ...] = ()
+    conflicts: tuple[BodyConflict, ...] = ()
+    factory: tuple[SettingIs, ...] = Field(default=(), description="Factory options that differ from most bodies")
+    slots: tuple[SlotBank, ...] = ()
+
+    @model_validator(mode="after")
+    def _figures_fit_together(self) -> Body:
+        if self.highest_iso < self.base_iso:
+            raise broken_rule("highest_iso", "must not lie under the base ISO")
+        if self.ceilings.routine < self.base_iso:
+            raise broken_rule("ceilings/routine", "must not lie under the base ISO")
+        if self.ceilings.push > self.highest_iso * NOMINAL_SLACK:
+            raise broken_rule("ceilings/push", "must not lie above the highest ISO")
+        if self.kelvin_high < self.kelvin_low:
+            raise broken_rule("kelvin_high", "must not lie under the lowest")
+        if self.automatic_kelvin_high < self.automatic_kelvin_low:
+            raise broken_rule("automatic_kelvin_high", "must not lie under the lowest")
+        if not self.shutter_kinds:
+            raise broken_rule("fastest_mechanical_s", "is needed, or another shutter kind with its shortest time")
+        return self
+
+    @cached_property
+    def shutter_kinds(self) -> tuple[ShutterKind, ...]:
+        ends: dict[ShutterKind, float | None] = {
+            "mechanical": self.fastest_mechanical_s,
+            "leaf": self.fastest_leaf_s,
+            "electronic_first_curtain": self.fastest_first_curtain_s,
+            "electronic": self.fastest_electronic_s,
+        }
+        return tuple(kind for kind, fastest in ends.items() if fastest is not None)
+
+    def fastest_s(self, kind: ShutterKind) -> float:
+        """The shortest time of a shutter kind the body has. Raises KeyError otherwise."""
+        value: float | None = {
+            "mechanical": self.fastest_mechanical_s,
+            "leaf": self.fastest_leaf_s,
+            "electronic_first_curtain": self.fastest_first_curtain_s,
+            "electronic": self.fastest_electronic_s,
+        }[kind]
+        if value is None:
+            raise KeyError(kind)
+        return value
+
+    @cached_property
+    def pixel_pitch_um(self) -> float:
+        return math.sqrt(self.sensor_width_mm * self.sensor_height_mm / self.megapixels)
+
+    @cached_property
+    def width_px(self) -> float:
+        return self.sensor_width_mm * 1000 / self.pixel_pitch_um
+
+    @cached_property
+    def height_px(self) -> float:
+        return self.sensor_height_mm * 1000 / self.pixel_pitch_um
+
+    @cached_property
+    def crop_factor(self) -> float:
+        return float(optics.crop_factor(self.sensor_width_mm, self.sensor_height_mm))
+
+    @cached_property
+    def coc_mm(self) -> float:
+        return float(optics.circle_of_confusion(self.sensor_width_mm, self.sensor_height_mm))
+
+    def frames_per_s(self, kind: ShutterKind, file: FileKind = "raw") -> float | None:
+        """The top rate with this shutter and file kind; null when the sheet does not say."""
+        fitting = [r.frames_per_s for r in self.frame_rates if r.shutter == kind and r.file in (file, "any")]
+        return max(fitting) if fitting else None
+
+    def reserve_floor(self, reserve: str | None) -> float | None:
+        """The lowest ISO with a highlight reserve; None when the body states none."""
+        return next((f.iso for f in self.reserve_floors if f.reserve == reserve), None)
+
+    @cached_property
+    def _support(self) -> dict[str, SettingSupport]:
+        return {declared.setting: declared for declared in self.support}
+
+    def support_of(self, setting: str) -> SettingSupport | None:
+        """What the body declares of a setting; None when it says nothing (then it has all options)."""
+        return self._support.get(setting)
+
+
+class ApertureAt(Document):
+    """The widest aperture at one focal length."""
+
+    focal_length_mm: FocalMm
+    f_number: FNumber
+
+
+class Lens(Document):
+    """A lens. The widest aperture is a curve over focal length, interpolated in stops over log focal length."""
+
+    id: UUID
+    name: Name
+    note: Text = ""
+    focal_min_mm: FocalMm
+    focal_max_mm: FocalMm
+    widest: Annotated[tuple[ApertureAt, ...], Field(min_length=1)]
+    smallest_f_number: FNumber = 22
+    fixed_aperture: bool = Field(default=False, description="One aperture only, as in the smallest cameras")
+    closest_focus_m: Annotated[Positive, Field(ge=0.001, le=1000)] = 0.4
+    stabiliser_stops: Annotated[NotNegative, Field(le=12)] = 0
+    autofocus: bool = True
+    contacts: bool = Field(default=True, description="Talks to the body: aperture, focal length, autofocus")
+    ring: Literal["coupled", "by_wire", "none"] = Field(default="by_wire", description="How the focus ring works")
+    leaf_shutter: bool = False
+    image_circle_mm: Annotated[Positive, Field(ge=0.5, le=1000)] | None = Field(
+        default=None, description="null: covers the body it is used on"
+    )
+    projection: Literal["rectilinear", "fisheye"] = "rectilinear"
+    built_into: UUID | None = Field(default=None, description="The body this lens cannot be taken off")
+
+    @model_validator(mode="after")
+    def _figures_fit_together(self) -> Lens:
+        if self.focal_max_mm < self.focal_min_mm:
+            raise broken_rule("focal_max_mm", "must not be shorter than the shortest")
+        if not self.fixed_aperture and any(a.f_number > self.smallest_f_number for a in self.widest):
+            raise broken_rule("smallest_f_number", "must not be wider than the widest aperture")
+        return self
+
+    def widest_at(self, focal_length_mm: float) -> float:
+        """The widest f-number at a focal length, held flat beyond the ends of the curve."""
+        if len(self.widest) == 1:
+            return self.widest[0].f_number
+        known = sorted(self.widest, key=lambda a: a.focal_length_mm)
+        stops = np.interp(
+            math.log2(focal_length_mm),
+            [math.log2(a.focal_length_mm) for a in known],
+            [2 * math.log2(a.f_number) for a in known],
+        )
+        return float(2 ** (stops / 2))
+
+    @property
+    def is_zoom(self) -> bool:
+        return self.focal_max_mm > self.focal_min_mm * 1.01
+
+
+class Flash(Document):
+    """A flash unit."""
+
+    guide_number_m: Annotated[Positive, Field(ge=0.1, le=1000, description="At ISO 100, metres x f-number")]
+    high_speed_sync: bool = False
+    bounce: bool = True
+
+
+class Accessories(Document):
+    """What else is in the bag. It opens some advice and closes other."""
+
+    nd_stops: tuple[Annotated[Positive, Field(le=20)], ...] = ()
+    nd_stackable: bool = True
+    flash: Flash | None = None
+    release: bool = Field(default=True, description="Cable or radio release")
+    grey_card: bool = False
+    spare_batteries: Annotated[int, Field(ge=0, le=50)] = 1
+    cards_gb: Annotated[NotNegative, Field(le=100_000)] = 128

@@ -1,0 +1,66 @@
+"""Saved places: where a shoot may take place, how dark it is there, what glows and what stands on the horizon."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from uuid import UUID
+
+import numpy as np
+from pydantic import Field, model_validator
+from tzfpy import get_tz
+
+from wide_aperture.core.document import Document, Finite, Name, Text, broken_rule
+from wide_aperture.core.physics.numeric import Floats
+from wide_aperture.core.sky.clock import Zone
+from wide_aperture.core.sky.frames import check_place
+from wide_aperture.core.sky.night.darkness import DARK_SKY_MAG, TownGlow
+
+
+class HorizonPoint(Document):
+    """How high the land stands in one direction."""
+
+    bearing_deg: Annotated[Finite, Field(ge=0, le=360)]
+    altitude_deg: Annotated[Finite, Field(ge=-10, le=90)]
+
+
+class SavedPlace(Document):
+    """A place with its zone, darkness, town glow and horizon."""
+
+    id: UUID
+    name: Name
+    note: Text = ""
+    latitude_deg: Annotated[Finite, Field(ge=-90, le=90)]
+    longitude_deg: Annotated[Finite, Field(ge=-180, le=180)]
+    elevation_m: Annotated[Finite, Field(ge=-500, le=9000)] = 0
+    zone: Zone = "Etc/UTC"
+    dark_mag: Annotated[
+        Finite, Field(ge=14, le=22.5, description="Sky by night, magnitudes a square second of arc")
+    ] = DARK_SKY_MAG
+    glows: Annotated[tuple[TownGlow, ...], Field(max_length=20)] = ()
+    horizon: Annotated[tuple[HorizonPoint, ...], Field(max_length=400)] = ()
+
+    @model_validator(mode="after")
+    def _bearings_once(self) -> SavedPlace:
+        bearings = [point.bearing_deg % 360 for point in self.horizon]
+        if len(set(bearings)) != len(bearings):
+            raise broken_rule("horizon", "may hold each bearing once")
+        return self
+
+    def horizon_deg(self, azimuth_deg: Floats) -> Floats:
+        """How high the land stands in these directions; 0 where nothing is given."""
+        if not self.horizon:
+            return np.zeros_like(azimuth_deg)
+        known = sorted(self.horizon, key=lambda point: point.bearing_deg % 360)
+        return np.asarray(
+            np.interp(azimuth_deg, [p.bearing_deg % 360 for p in known], [p.altitude_deg for p in known], period=360)
+        )
+
+
+def zone_of(latitude_deg: float, longitude_deg: float) -> str:
+    """The IANA zone of a place, offline; nautical zones at sea.
+
+    Raises: DomainError outside the globe. Source: the zone borders that ship with the tzfpy package.
+    """
+    check_place(latitude_deg, longitude_deg)
+    east = (longitude_deg + 180) % 360 - 180
+    return str(get_tz(east, latitude_deg) or "Etc/UTC")

@@ -1,0 +1,235 @@
+"""The plan: a setup with everything that explains it. It is computed anew each time and never stored."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, NotNegative, Seconds
+from wide_aperture.core.documents.setup import Setup, Value
+
+Axis = Literal["shutter_s", "aperture", "iso"]
+RulerAxis = Literal["shutter_s", "aperture", "iso", "kelvin"]
+Severity = Literal["costs", "forbidden"]
+Level = Literal["stop", "caution", "note"]
+
+
+class Window(Document):
+    """What one limit allows on one axis. low/high null: open on that side."""
+
+    id: str
+    axis: RulerAxis
+    low: Finite | None = None
+    high: Finite | None = None
+    severity: Severity
+    imposed_by: str
+    sentence: str
+    marks: tuple[Finite, ...] = Field(default=(), description="Values on the axis that satisfy the limit exactly")
+
+
+class Price(Document):
+    """The EV by which the chosen value passes a limit, unweighted. Only what is passed is listed."""
+
+    limit: str
+    axis: Axis | None = None
+    label: str
+    ev: NotNegative
+    sentence: str
+    seen: Literal["plainly", "barely", "not"] = Field(description="Whether it is visible at the output chosen")
+    seen_because: str
+
+
+class TimeCost(Document):
+    """Where the real price of a setting is time at home or in the field, not stops."""
+
+    setting: str
+    minutes: NotNegative
+    sentence: str
+
+
+class Choice(Document):
+    """The exposure chosen: one cell of the grid."""
+
+    shutter_s: Seconds
+    aperture: Finite
+    iso: Iso
+    nd_stops: NotNegative = 0
+    focal_length_mm: Finite
+    ev100: ExposureValue = Field(description="Exposure value these settings amount to, the ND filter counted")
+    error_ev: Finite = Field(description="Brighter (+) or darker (-) than wanted")
+
+
+class Alternative(Document):
+    """Another way to expose the situation, with what it gains and what it costs against the choice."""
+
+    id: str
+    label: str
+    change: dict[Axis, Finite]
+    choice: Choice
+    gains: str
+    costs: tuple[Price, ...] = Field(description="Limits passed further than by the choice, by how many EV further")
+    costs_nothing: bool
+
+
+class GiveWayStep(Document):
+    """What happens next as the light changes."""
+
+    after_ev: NotNegative = Field(description="Light change at which this limit is passed")
+    limit: str
+    label: str
+    sentence: str
+
+
+class GiveWay(Document):
+    """What yields first, for less and for more light, with the stops in hand before each limit."""
+
+    less_light: tuple[GiveWayStep, ...]
+    more_light: tuple[GiveWayStep, ...]
+
+
+class Margin(Document):
+    """How wrong one assumption may be before a limit breaks with the settings as chosen. null: no limit met."""
+
+    assumption: Literal["less light", "more light", "speed", "distance"]
+    stops: NotNegative | None
+    sentence: str
+
+
+class Margins(Document):
+    items: tuple[Margin, ...]
+    most_fragile: str | None
+    sentence: str
+
+
+class PredictedFrame(Document):
+    """What the body itself will set when the light is at one end of its band."""
+
+    light: Literal["darkest", "expected", "brightest"]
+    ev100: ExposureValue
+    shutter_s: Seconds
+    aperture: Finite
+    iso: Iso
+    error_ev: Finite
+    sentence: str
+
+
+CellSeverity = Literal["free", "costs", "forbidden"]
+
+
+class ExposureField(Document):
+    """Shutter x aperture round the choice. Matrices are rows by aperture, columns by shutter.
+
+    iso: what each pair needs (null: no ISO of the body exposes it rightly); severity and limit: the worst limit there.
+    """
+
+    shutter_s: tuple[Seconds, ...]
+    apertures: tuple[Finite, ...]
+    iso: tuple[tuple[Iso | None, ...], ...]
+    severity: tuple[tuple[CellSeverity, ...], ...]
+    limit: tuple[tuple[str | None, ...], ...]
+    chosen_row: int
+    chosen_column: int
+    sentence: str
+
+
+class Remedy(Document):
+    """A change of settings that would answer a finding, as pins."""
+
+    label: str
+    changes: dict[str, Value]
+    costs: tuple[Price, ...] = Field(default=(), description="Limits passed further by it; filled in by the planner")
+
+
+class Finding(Document):
+    """Something to know before the first frame."""
+
+    code: str
+    level: Level
+    about: Literal["plan", "request", "pin", "kit"]
+    title: str
+    sentence: str
+    handled_by: tuple[str, ...] = Field(default=(), description="Settings of this plan that already reduce it")
+    residual: str | None = None
+    remedy: Remedy | None = None
+
+    @property
+    def is_open(self) -> bool:
+        """True when no setting of the plan answers it yet."""
+        return not self.handled_by
+
+
+class Sharpness(Document):
+    """What is sharp at the chosen aperture, for the distance ruler. far_m null: infinity."""
+
+    focus_m: Finite | None
+    near_m: Finite
+    far_m: Finite | None
+    hyperfocal_m: Finite
+    subject_near_m: Finite
+    subject_far_m: Finite | None
+    background_blur_percent: Finite = Field(description="Blur disc of a far background, % of the frame's height")
+
+
+class SensorWindow(Document):
+    """What one frame holds at the chosen ISO, in EV from mid, for the tone ruler."""
+
+    noise_floor_ev: Finite
+    preview_clip_ev: Finite
+    raw_clip_ev: Finite
+    scene_low_ev: Finite | None
+    scene_high_ev: Finite | None
+
+
+class LightSeen(Document):
+    """The light the plan reckoned with, names resolved."""
+
+    ev100: ExposureValue
+    ev_low: ExposureValue
+    ev_high: ExposureValue
+    cct_k: Finite
+    second_cct_k: Finite | None
+    flicker_hz: Finite | None
+    scene_range_ev: Finite | None
+
+
+class Missing(Document):
+    """A setting this body lacks: what the plan would have used, and the work-around."""
+
+    setting: str
+    label: str
+    would_use: str
+    instead: str
+
+
+class Advice(Document):
+    """What would help when no setting satisfies every limit."""
+
+    feasible: bool
+    sentence: str
+    helps: tuple[str, ...]
+
+
+class Plan(Document):
+    """A computed setup with its limits, prices, other ways, give-way order, margins and findings."""
+
+    planner_version: str
+    situation_title: str
+    setup: Setup
+    choice: Choice
+    light: LightSeen
+    windows: tuple[Window, ...]
+    prices: tuple[Price, ...]
+    time_costs: tuple[TimeCost, ...]
+    alternatives: tuple[Alternative, ...]
+    give_way: GiveWay
+    margins: Margins
+    prediction: tuple[PredictedFrame, ...]
+    field: ExposureField
+    sharpness: Sharpness
+    sensor: SensorWindow
+    advice: Advice
+    missing: tuple[Missing, ...]
+    schools_followed: dict[str, str]
+    cautions: tuple[str, ...]
+    findings: tuple[Finding, ...]

@@ -1,0 +1,69 @@
+"""A shoot and its situations as they are saved: the brief, the kit chosen for it, and what is held."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import Field
+
+from wide_aperture.core.document import Document, Name, Text
+from wide_aperture.core.documents.kit import Accessories
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.setup import Pin
+from wide_aperture.core.documents.situation import Genre, LightByReading, Place, Situation
+from wide_aperture.core.sky.clock import Zone
+from wide_aperture.core.sky.daylight.day import MeterReading, SkyContext, SkyDate
+
+
+class Shoot(Document):
+    """A day or a night of work. Situations name their shoot; their order is their own."""
+
+    id: UUID
+    title: Name
+    note: Text = ""
+    genre: Genre
+    date: SkyDate | None = None
+    zone: Zone = "Etc/UTC"
+    place: Place | None = None
+
+
+def sky_context(shoot: Shoot, readings: tuple[MeterReading, ...] = ()) -> SkyContext | None:
+    """Where and when a shoot takes place; None while it has no date or no place."""
+    if shoot.date is None or shoot.place is None:
+        return None
+    place = shoot.place
+    return SkyContext(
+        date=shoot.date,
+        zone=shoot.zone,
+        latitude_deg=place.latitude_deg,
+        longitude_deg=place.longitude_deg,
+        readings=readings,
+    )
+
+
+def readings_of(situations: Iterable[PlannedSituation]) -> tuple[MeterReading, ...]:
+    """The readings of a shoot's situations that say when and in what light they were taken."""
+    lights = [planned.situation.light for planned in situations]
+    return tuple(
+        MeterReading(at_min=light.at_min, ev100=light.ev100, condition=light.condition)
+        for light in lights
+        if isinstance(light, LightByReading) and light.at_min is not None and light.condition is not None
+    )
+
+
+class PlannedSituation(Document):
+    """A situation of a shoot with the kit, preferences and pins its plan is computed from."""
+
+    situation: Situation
+    shoot_id: UUID
+    body_id: UUID | None = None
+    lens_id: UUID | None = None
+    preferences: Preferences = Preferences()
+    accessories: Accessories = Accessories()
+    pins: Annotated[tuple[Pin, ...], Field(max_length=200)] = ()
+
+    @property
+    def id(self) -> UUID:
+        return self.situation.id

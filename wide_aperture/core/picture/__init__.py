@@ -1,0 +1,1 @@
+"""The simulated picture: scenes, imaging, metering, tone and bracketing."""

@@ -1,0 +1,179 @@
+"""A simulated scene: layers from back to front, each with its light in cd/m2, its distance and its movement.
+
+Coordinates in a scene are in frame heights: x to the right from the middle, y downwards from the top edge.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from typing import Literal
+
+import numpy as np
+
+from wide_aperture.core.picture.scenes.colour_space import Pixels, luminance
+
+Part = Literal["steady", "pulsing", "flash"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lamp:
+    """One light of a scene. illuminance_lux: on the subject at the scene's own level; a flash: lx s of one burst."""
+
+    name: str
+    illuminance_lux: float
+    cct_k: float
+    duv: float = 0.0
+    part: Part = "steady"
+    flicker_hz: float = 0.0
+    modulation: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Window:
+    """A part of the frame, in shares of its width and height."""
+
+    left: float = 0.0
+    top: float = 0.0
+    right: float = 1.0
+    bottom: float = 1.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Tuning:
+    """What may be changed of a scene. light_ev, subject_ev: brighter (+) or darker; speed: times the scene's own.
+
+    key_cct_k: colour of the first lamp; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
+    """
+
+    light_ev: float = 0.0
+    key_deg: float | None = None
+    haze: float = 0.0
+    subject_ev: float = 0.0
+    speed: float = 1.0
+    card: bool = False
+    key_cct_k: float | None = None
+    flicker_hz: float | None = None
+    modulation: float | None = None
+
+    @property
+    def drawn_as(self) -> Tuning:
+        """The part of it that a drawing depends on; the rest is applied to any drawing."""
+        return replace(self, light_ev=0.0, subject_ev=0.0, speed=1.0)
+
+
+AS_DRAWN = Tuning()
+WHOLE_FRAME = Window()
+
+
+@dataclass(frozen=True, slots=True)
+class Face:
+    """Where a face is, its radius (frame heights) and the reflectance of its skin."""
+
+    x: float
+    y: float
+    radius: float
+    reflectance: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Layer:
+    """One plane of the scene.
+
+    parts: channels in cd/m2 (flash: cd s/m2) weighted by alpha, shape (h, w, 3); alpha: coverage 0..1, shape (h, w);
+    both only as large as what is painted, from row `top` and column `left` of the frame;
+    depth_m: distance at the scene's own framing (inf for the sky); velocity_m_s: to the right and upwards.
+    """
+
+    name: str
+    depth_m: float
+    parts: Mapping[Part, Pixels]
+    alpha: Pixels
+    top: int = 0
+    left: int = 0
+    velocity_m_s: tuple[float, float] = (0.0, 0.0)
+    is_subject: bool = False
+    is_aerial: bool = True  # haze lies before it
+    sky_arcsec_s: float = 0.0  # turns with the sky instead of moving in metres
+
+    @property
+    def box(self) -> tuple[slice, slice]:
+        """The rows and columns of the frame it covers."""
+        height, width = self.alpha.shape
+        return slice(self.top, self.top + height), slice(self.left, self.left + width)
+
+    @property
+    def nbytes(self) -> int:
+        return self.alpha.nbytes + sum(part.nbytes for part in self.parts.values())
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Scene:
+    """A drawn scene. subject_m: distance at which the frame was drawn; tones: where named tones lie, masks 0..1."""
+
+    name: str
+    width_px: int
+    height_px: int
+    window: Window
+    subject_m: float
+    ev100: float
+    layers: tuple[Layer, ...]
+    lamps: tuple[Lamp, ...]
+    tones: Mapping[str, Pixels]
+    faces: tuple[Face, ...] = ()
+    focus: tuple[float, float] = (0.0, 0.5)
+    card: tuple[float, float] | None = None
+    flicker: tuple[float, float] | None = None  # Hz and modulation of what pulses
+    tuning: Tuning = field(default_factory=Tuning)
+
+    @property
+    def aspect(self) -> float:
+        span = self.window
+        return (self.width_px / (span.right - span.left)) / (self.height_px / (span.bottom - span.top))
+
+    @property
+    def nbytes(self) -> int:
+        return sum(layer.nbytes for layer in self.layers) + sum(mask.nbytes for mask in self.tones.values())
+
+    def share_of(self, point: tuple[float, float]) -> tuple[float, float]:
+        """A point of scene coordinates as shares of the full frame's width and height."""
+        return 0.5 + point[0] / self.aspect, point[1]
+
+    def flattened(self, flash_per_s: float = 0.0) -> Pixels:
+        """All layers over each other, sharp and still: mean channels in cd/m2, shape (h, w, 3).
+
+        flash_per_s: bursts a second of exposure, to count the flash as a steady light; 0: without it, as a meter sees.
+        """
+        channels = np.zeros((self.height_px, self.width_px, 3), np.float32)
+        for layer in self.layers:
+            behind = channels[layer.box]
+            behind *= 1 - layer.alpha[..., None]
+            for part, light in layer.parts.items():
+                if part != "flash":
+                    behind += light
+                elif flash_per_s:
+                    behind += light * np.float32(flash_per_s)
+        return channels
+
+    def luminance(self, flash_per_s: float = 0.0) -> Pixels:
+        """Luminance in cd/m2, shape (h, w)."""
+        return luminance(self.flattened(flash_per_s))
+
+    def tuned(self, tuning: Tuning) -> Scene:
+        """The same drawing at another level, haze, subject brightness and speed (key and card are drawn anew)."""
+        from_ev = tuning.light_ev - self.tuning.light_ev
+        subject = tuning.subject_ev - self.tuning.subject_ev
+        layers = tuple(_tuned(layer, self, from_ev, subject, tuning) for layer in self.layers)
+        lamps = tuple(replace(lamp, illuminance_lux=lamp.illuminance_lux * 2**from_ev) for lamp in self.lamps)
+        return replace(self, layers=layers, lamps=lamps, ev100=self.ev100 + from_ev, tuning=tuning)
+
+
+def _tuned(layer: Layer, scene: Scene, level_ev: float, subject_ev: float, tuning: Tuning) -> Layer:
+    gain = np.float32(2 ** (level_ev + (subject_ev if layer.is_subject else 0.0)))
+    vx, vy = layer.velocity_m_s
+    speed = tuning.speed / scene.tuning.speed if scene.tuning.speed else tuning.speed
+    return replace(
+        layer,
+        parts={part: light * gain for part, light in layer.parts.items()} if gain != 1 else layer.parts,
+        velocity_m_s=(vx * speed, vy * speed),
+    )

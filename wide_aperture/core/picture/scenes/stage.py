@@ -1,0 +1,232 @@
+"""Where a scene is put together: sheets are painted with reflectances and glow, lit by lamps and become layers."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+
+from wide_aperture.core.picture.scenes.colour_space import Pixels, luminance, reflectance, white_of
+from wide_aperture.core.picture.scenes.drawing import Canvas, Point, extent
+from wide_aperture.core.picture.scenes.scene import Face, Lamp, Layer, Part, Tuning
+
+Colour = tuple[float, float, float]  # linear sRGB reflectance under D65
+SHINE_SEEN = 1e-3
+LUX_AT_EV0 = 2.5  # incident-light constant C = 250: E = 250 2^EV / 100
+MID_REFLECTANCE = math.pi * 12.5 / 250  # what K = 12.5 and C = 250 call mid-tone: 15.7 %
+
+# Reflectance of skin, from very light to very dark, and its colour relative to grey.
+SKIN = {"light": 0.42, "fair": 0.33, "tan": 0.23, "brown": 0.13, "dark": 0.075}
+SKIN_HUE = {
+    "light": (1.28, 0.95, 0.80),
+    "fair": (1.34, 0.93, 0.74),
+    "tan": (1.42, 0.91, 0.62),
+    "brown": (1.50, 0.89, 0.58),
+    "dark": (1.48, 0.90, 0.66),
+}
+WHITE_CLOTH: Colour = (0.80, 0.80, 0.80)
+DARK_CLOTH: Colour = (0.035, 0.036, 0.042)
+CARD: Colour = (0.18, 0.18, 0.18)
+
+
+def skin(kind: str) -> Colour:
+    """The reflectance of one class of skin."""
+    level, (r, g, b) = SKIN[kind], SKIN_HUE[kind]
+    return level * r, level * g, level * b
+
+
+def lux(ev100: float) -> float:
+    """Illuminance that makes a surface's own tone come out right at this EV."""
+    return float(LUX_AT_EV0 * 2**ev100)
+
+
+class Sheet:
+    """One layer in the making."""
+
+    def __init__(self, canvas: Canvas) -> None:
+        self.canvas = canvas
+        self.alpha = canvas.zeros()
+        self.surface = np.zeros((canvas.height, canvas.width, 3), np.float32)
+        self.emitted = np.zeros((canvas.height, canvas.width, 3), np.float32)
+        self.shining = np.zeros((canvas.height, canvas.width, 3), np.float32)
+
+    def fill(self, mask: Pixels, colour: Colour | Pixels, texture: Pixels | float = 1.0) -> Pixels:
+        """Lay a surface over what is there; texture multiplies its reflectance. Returns the mask."""
+        part = extent(mask)
+        laid = reflectance(colour if not isinstance(colour, np.ndarray) else colour[part])
+        laid = laid * (texture[part][..., None] if isinstance(texture, np.ndarray) else np.float32(texture))
+        over = mask[part][..., None]
+        self.surface[part] += (np.maximum(laid, 0) - self.surface[part]) * over
+        self.emitted[part] *= 1 - over
+        self.shining[part] *= 1 - over
+        np.maximum(self.alpha[part], mask[part], out=self.alpha[part])
+        return mask
+
+    def cover(self, colour: Colour | Pixels, texture: Pixels | float = 1.0) -> None:
+        """Fill the whole sheet."""
+        self.fill(np.ones_like(self.alpha), colour, texture)
+
+    def shade(self, factor: Pixels, mask: Pixels | None = None) -> None:
+        """Multiply the light that falls on what is painted (inside a mask)."""
+        if mask is None:
+            self.surface *= factor[..., None]
+            return
+        part = extent(mask)
+        self.surface[part] *= (1 + (factor[part] - 1) * mask[part])[..., None]
+
+    def glow(
+        self, mask: Pixels, cd_m2: Pixels | float, kelvin: float, duv: float = 0.0, tint: Colour = (1, 1, 1)
+    ) -> None:
+        """Add light of its own. Opaque where the mask is."""
+        part = extent(mask)
+        white = (white_of(kelvin, duv) * reflectance(tint)).astype(np.float32)
+        level = mask[part] * (cd_m2[part] if isinstance(cd_m2, np.ndarray) else np.float32(cd_m2))
+        self.emitted[part] += level[..., None] * white
+        np.maximum(self.alpha[part], np.clip(mask[part], 0, 1), out=self.alpha[part])
+
+    def shine(self, mask: Pixels, cd_m2: Pixels | float, kelvin: float, tint: Colour = (1, 1, 1)) -> None:
+        """Add light without covering anything: a halo, a reflection, mist."""
+        white = white_of(kelvin) * reflectance(tint)
+        self.shining += (mask * np.asarray(cd_m2, np.float32))[..., None] * white.astype(np.float32)
+
+
+Light = Mapping[str, "Pixels | float"]
+
+
+@dataclass
+class Stage:
+    """The scene in the making. Builders add layers from back to front, mark tones, and name faces and the focus."""
+
+    canvas: Canvas
+    seed: int
+    tuning: Tuning
+    key_deg: float
+    lamps: dict[str, Lamp]
+    layers: list[Layer] = field(default_factory=list)
+    tones: dict[str, Pixels] = field(default_factory=dict)
+    faces: list[Face] = field(default_factory=list)
+    focus: Point = (0.0, 0.5)
+    card: Point | None = None
+
+    def sheet(self) -> Sheet:
+        return Sheet(self.canvas)
+
+    def lux_of(self, lamp: str) -> float:
+        return self.lamps[lamp].illuminance_lux
+
+    def add(
+        self,
+        name: str,
+        sheet: Sheet,
+        depth_m: float,
+        light: Light | None = None,
+        *,
+        velocity_m_s: tuple[float, float] = (0.0, 0.0),
+        is_subject: bool = False,
+        sky_arcsec_s: float = 0.0,
+    ) -> Layer:
+        """Light the sheet and put it in front of what is there.
+
+        light: share of each lamp that reaches it, a number or a picture; the first lamp in full when left out.
+        """
+        lit = light if light is not None else {next(iter(self.lamps)): 1.0}
+        faint = SHINE_SEEN * float(
+            sheet.shining.max()
+        )  # the tails of a halo would make every box as large as the frame
+        box = extent(np.maximum(sheet.alpha, sheet.shining[..., 1] > faint))
+        over = sheet.alpha[box][..., None]
+        parts: dict[Part, Pixels] = {"steady": sheet.emitted[box] * over + sheet.shining[box]}
+        for lamp_name, share in lit.items():
+            lamp = self.lamps[lamp_name]
+            white = (white_of(lamp.cct_k, lamp.duv) * lamp.illuminance_lux / math.pi).astype(np.float32)
+            falls = share.astype(np.float32)[box][..., None] if isinstance(share, np.ndarray) else np.float32(share)
+            held = sheet.surface[box] * (over * falls) * white
+            parts[lamp.part] = parts[lamp.part] + held if lamp.part in parts else held
+        layer = Layer(
+            name=name,
+            depth_m=depth_m,
+            parts={part: light for part, light in parts.items() if part == "steady" or light.any()},
+            alpha=sheet.alpha[box].copy(),
+            top=box[0].start,
+            left=box[1].start,
+            velocity_m_s=velocity_m_s,
+            is_subject=is_subject,
+            sky_arcsec_s=sky_arcsec_s,
+        )
+        self.layers.append(layer)
+        for mask in self.tones.values():  # what lies behind is hidden
+            mask[box] *= 1 - layer.alpha
+        return layer
+
+    def mark(self, tone: str, mask: Pixels) -> None:
+        """Name a tone of the layer just added."""
+        self.tones[tone] = np.clip(self.tones[tone] + mask, 0, 1) if tone in self.tones else mask.copy()
+
+    def face(self, x: float, y: float, radius: float, kind: str) -> None:
+        self.faces.append(Face(x, y, radius, SKIN[kind]))
+
+
+def hold_card(stage: Stage, depth_m: float) -> None:
+    """Hold an 18 % card into the main light beside the subject. Scenes that are a card already keep theirs."""
+    if stage.card is not None:
+        return
+    canvas = stage.canvas
+    x, y = (-0.30 if stage.focus[0] > -0.1 else 0.30) * canvas.aspect, 0.86
+    sheet = stage.sheet()
+    for half, tall, colour in ((0.112, 0.088, (0.02, 0.02, 0.02)), (0.10, 0.076, CARD)):
+        face = sheet.fill(
+            canvas.polygon([(x - half, y - tall), (x + half, y - tall), (x + half, y + tall), (x - half, y + tall)]),
+            colour,
+        )
+    key = next(iter(stage.lamps))
+    flashes = [name for name, lamp in stage.lamps.items() if lamp.part == "flash"]
+    stage.add("grey card", sheet, depth_m, dict.fromkeys((key, *flashes), 1.0))
+    stage.mark("grey card", face)
+    stage.card = (x, y)
+
+
+def hazed(layers: list[Layer], haze: float, air: Pixels, subject_m: float) -> list[Layer]:
+    """Lay haze between the layers and the camera, before anything is rendered.
+
+    haze: 0..1, the share of a layer's contrast lost at ten times the subject's distance; air: channels of the airlight.
+    Source: Koschmieder's law, L' = L e^(-bd) + A (1 - e^(-bd)).
+    """
+    if haze <= 0:
+        return layers
+    per_m = -math.log(max(1 - min(haze, 0.98), 1e-3)) / (10 * subject_m)
+    result = []
+    for layer in layers:
+        kept = 1.0 if not layer.is_aerial else math.exp(-per_m * min(layer.depth_m, 60 * subject_m))
+        if layer.depth_m == math.inf:
+            kept = max(kept, 1 - 0.6 * haze)
+        parts = {part: light * np.float32(kept) for part, light in layer.parts.items()}
+        parts["steady"] = parts["steady"] + layer.alpha[..., None] * air * np.float32(1 - kept)
+        result.append(replace(layer, parts=parts))
+    return result
+
+
+def mean_light(layers: list[Layer]) -> Pixels:
+    """The mean channels of the farthest layer: what haze scatters."""
+    back = layers[0]
+    covered = max(float(back.alpha.sum()), 1.0)
+    lit = [part.reshape(-1, 3).sum(axis=0) for name, part in back.parts.items() if name != "flash"]
+    return np.asarray(np.sum(lit, axis=0) / covered, np.float32)
+
+
+__all__ = [
+    "CARD",
+    "DARK_CLOTH",
+    "LUX_AT_EV0",
+    "MID_REFLECTANCE",
+    "WHITE_CLOTH",
+    "Sheet",
+    "Stage",
+    "hazed",
+    "hold_card",
+    "luminance",
+    "lux",
+    "mean_light",
+    "skin",
+]

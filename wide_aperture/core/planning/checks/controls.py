@@ -1,0 +1,109 @@
+"""Checks on controls, sounds, lamps, link and the body's own conflicts."""
+
+from __future__ import annotations
+
+from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.planning.checks.checked import Check, Checked, report
+
+NOISES = ("sounds", "shutter_sound", "timer_beep")
+LIGHTS = ("assist_lamp", "front_lamp")
+
+
+def sounds_heard(checked: Checked) -> Finding | None:
+    """A beep or made-up sound in a silent or discreet place."""
+    on = [name for name in NOISES if checked.option(name) == "on"]
+    if not on or not checked.case.has("silent", "discreet"):
+        return None
+    return report(
+        "sounds_heard",
+        about=checked.about(*on),
+        sentence="The place asks for quiet and the camera beeps.",
+        remedy=Remedy(label="Off", changes=dict.fromkeys(on, "off")),
+    )
+
+
+def assist_lamp_seen(checked: Checked) -> Finding | None:
+    """A lamp of the camera in discreet work."""
+    on = [name for name in LIGHTS if checked.option(name) == "on"]
+    if not on or not checked.case.has("silent", "discreet", "no_lamp", "no_flash"):
+        return None
+    return report(
+        "assist_lamp_seen",
+        about=checked.about(*on),
+        sentence="A lamp shines into the subject's face.",
+        remedy=Remedy(label="Off", changes=dict.fromkeys(on, "off")),
+    )
+
+
+def touch_drag_eye_side(checked: Checked) -> Finding | None:
+    """Touch drag covers the whole screen, so the nose moves the point."""
+    if checked.option("touch_drag") != "whole":
+        return None
+    return report(
+        "touch_drag_eye_side",
+        about=checked.about("touch_drag"),
+        sentence="The nose or cheek of the eye that looks in moves the point.",
+        remedy=Remedy(label="Right half only", changes={"touch_drag": "right_half"}),
+    )
+
+
+def slot_changes_lost(checked: Checked) -> Finding | None:
+    """Changes in a recalled slot are lost, and this situation changes settings on the way."""
+    if checked.option("slot_changes") != "forgotten" or checked.case.light_swing_ev < 3:
+        return None
+    return report(
+        "slot_changes_lost",
+        about=checked.about("slot_changes"),
+        sentence=f"The light moves by {checked.case.light_swing_ev:g} EV: what you correct is gone after the body sleeps.",
+        remedy=Remedy(label="Keep changes", changes={"slot_changes": "kept"}),
+    )
+
+
+def link_backlog_blocks_review(checked: Checked) -> Finding | None:
+    """Everything is sent over the link while bursts are taken."""
+    linked = checked.option("link_mode") not in (None, "off")
+    bursts = checked.option("drive") in ("continuous_high", "continuous_max")
+    if not linked or checked.option("link_send") != "all" or not bursts:
+        return None
+    return report(
+        "link_backlog_blocks_review",
+        about=checked.about("link_send"),
+        sentence="Bursts fill the queue of the link, and review waits behind it.",
+        remedy=Remedy(label="Small JPEGs", changes={"link_send": "small_jpeg"}),
+    )
+
+
+def manual_override_impossible(checked: Checked) -> Finding | None:
+    """A correction by hand after focus is set for a lens without a ring."""
+    if checked.option("mf_override") != "on" or checked.case.lens.ring != "none":
+        return None
+    if checked.option("af_mode") not in ("single", "manual") or checked.case.lens.built_into is not None:
+        return None
+    return report(
+        "manual_override_impossible",
+        about="kit",
+        sentence=f"{checked.case.lens.name} has no focus ring to correct with.",
+        residual="Correct by the screen or the joystick, or refocus.",
+    )
+
+
+def body_conflict(checked: Checked) -> Finding | None:
+    """Two settings that this body declares to exclude each other."""
+    for conflict in checked.case.body.conflicts:
+        if all(checked.option(each.setting) == each.option for each in conflict.together):
+            names = tuple(each.setting for each in conflict.together)
+            return report(
+                "body_conflict", about=checked.about(*names) if checked.pinned else "kit", sentence=conflict.because
+            )
+    return None
+
+
+CHECKS: tuple[Check, ...] = (
+    sounds_heard,
+    assist_lamp_seen,
+    touch_drag_eye_side,
+    slot_changes_lost,
+    link_backlog_blocks_review,
+    manual_override_impossible,
+    body_conflict,
+)

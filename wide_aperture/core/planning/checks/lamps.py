@@ -1,0 +1,101 @@
+"""Checks on pulsing light and on silence."""
+
+from __future__ import annotations
+
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.physics import motion
+from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
+from wide_aperture.core.planning.checks.movement import LEANING_DEG
+
+EVEN_SWING_EV = 0.2  # what 1/125 s leaves of lamps at 120 Hz; the trade calls that even
+
+
+def flicker_banding(checked: Checked) -> Finding | None:
+    """Lamps pulse: uneven frames below one period, bands with the electronic shutter."""
+    case, shutter = checked.case, checked.shutter_s
+    frequency = case.flicker_hz
+    if frequency is None:
+        return None
+    short = shutter is not None and shutter < 1 / frequency / SLACK
+    electronic = checked.is_electronic or case.requests.shutter_type == "electronic"
+    if not (short or electronic):
+        return None
+    low, high = motion.flicker_swing(shutter or 1 / frequency, frequency, case.modulation, case.situation.waveform)
+    swing = min(float(high) - max(float(low), -4.0), 4.0)
+    evened = swing < EVEN_SWING_EV
+    if evened and not electronic:
+        return None
+    bands = (case.body.readout_ms or 0) / 1000 * frequency
+    said = f"The light pulses at {frequency:g} Hz."
+    if short and not evened and shutter is not None:
+        said += f" At {wording.seconds(shutter)} frames differ by up to {swing:.1f} EV."
+    if evened and shutter is not None:
+        said += f" Over {wording.seconds(shutter)} the pulses even out to {swing:.2f} EV."
+    elif electronic and bands:
+        said += f" An electronic read-out draws {bands:.1f} bands."
+    handled = []
+    if checked.setup.option("anti_flicker") == "on":
+        handled.append("anti_flicker")
+    if not checked.is_electronic:
+        handled.append("shutter_type")
+    if evened:
+        handled.append("shutter_s")
+    timed = "anti_flicker" in handled
+    period = 1 / frequency
+    return report(
+        "flicker_banding",
+        about="request" if case.requests.shutter_type == "electronic" and not checked.is_electronic else "plan",
+        sentence=said,
+        handled_by=tuple(handled) if timed or evened or not short else (),
+        residual="Mixed lamp types can still defeat it." if timed else None,
+        remedy=None
+        if timed or evened or (handled and not short)
+        else Remedy(label=f"Use {wording.seconds(period)}, a whole period", changes={"shutter_s": period}),
+    )
+
+
+def silent_shutter_conflict(checked: Checked) -> Finding | None:
+    """Silence is required, yet the silent shutter harms this picture."""
+    case = checked.case
+    if not case.wants_silence:
+        return None
+    harms = []
+    if case.flicker_hz is not None:
+        harms.append(f"the light pulses at {case.flicker_hz:g} Hz and would draw bands")
+    if case.skew_deg > LEANING_DEG:
+        harms.append(f"the subject would lean by {case.skew_deg:.0f}°")
+    if case.flash_in_use:
+        harms.append("the flash will not fire with it")
+    if "electronic" not in case.body.shutter_kinds:
+        harms.append(f"{case.body.name} has no silent shutter at all")
+    if not harms:
+        return None
+    return report(
+        "silent_shutter_conflict",
+        about="plan",
+        sentence=f"Silence is required, but {wording.listed(harms)}.",
+        residual="Ask which sound is tolerable, or choose moments when a click is covered.",
+    )
+
+
+def anti_flicker_off_under_lamps(checked: Checked) -> Finding | None:
+    """The light pulses, the time is short, and the timed release is off although the body has it."""
+    case, shutter = checked.case, checked.shutter_s
+    if case.flicker_hz is None or not case.body.anti_flicker or checked.option("anti_flicker") != "off":
+        return None
+    if checked.is_electronic or shutter is None or shutter >= 1 / case.flicker_hz / SLACK:
+        return None
+    return report(
+        "anti_flicker_off_under_lamps",
+        about=checked.about("anti_flicker"),
+        sentence=f"At {wording.seconds(shutter)} under {case.flicker_hz:g} Hz frames differ for nothing.",
+        remedy=Remedy(label="On", changes={"anti_flicker": "on"}),
+    )
+
+
+CHECKS: tuple[Check, ...] = (
+    flicker_banding,
+    silent_shutter_conflict,
+    anti_flicker_off_under_lamps,
+)

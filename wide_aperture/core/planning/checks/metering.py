@@ -1,0 +1,130 @@
+"""Checks on metering: tones, backlight and moving subjects that mislead it."""
+
+from __future__ import annotations
+
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.planning.checks.checked import Check, Checked, report
+
+BACKLIT_EV = 1.5
+WHOLE_FRAME = ("multi_segment", "centre_weighted", "average")
+NO_BACKLIGHT_LOOKS = ("silhouette", "shadow_graphic")
+CORRECTED_EV = 0.3  # a compensation of at least a third counts as an answer
+
+
+def _answered(checked: Checked, sign: int) -> tuple[str, ...]:
+    """Settings that already keep the meter from deciding wrongly: hand-set exposure, or compensation that way."""
+    handled = []
+    if checked.mode in ("manual", "bulb"):
+        handled.append("exposure_mode")
+    if (checked.setup.number("exposure_comp_ev") or 0.0) * sign >= CORRECTED_EV:
+        handled.append("exposure_comp_ev")
+    if checked.option("metering") in ("spot", "not_used", "highlight_weighted"):
+        handled.append("metering")
+    return tuple(handled)
+
+
+def _remedy(ev: float) -> Remedy:
+    return Remedy(label=f"Compensate {wording.signed_stops(ev)}", changes={"exposure_comp_ev": ev})
+
+
+def _small_and_bright(checked: Checked) -> bool:
+    case = checked.case
+    if case.has("moon_not_in_frame") or case.situation.background_tone != "dark":
+        return False
+    return case.situation.subject_tone == "light" or case.subject == "moon"
+
+
+def meter_bias_light_tones(checked: Checked) -> Finding | None:
+    """White or light things fill what the meter weighs and make it underexpose."""
+    situation = checked.case.situation
+    subject_fills = situation.subject_tone == "light" and situation.background_tone != "dark"
+    surrounds = situation.background_tone == "light"
+    if not (subject_fills or surrounds) or situation.look == "silhouette":
+        return None
+    what = "A light subject" if subject_fills and not surrounds else "Light surroundings"
+    handled = _answered(checked, +1)
+    return report(
+        "meter_bias_light_tones",
+        sentence=f"{what} would be metered to grey, about {wording.stops_word(1.2)} too dark.",
+        handled_by=handled,
+        remedy=None if handled else _remedy(1.0),
+    )
+
+
+def meter_bias_dark_tones(checked: Checked) -> Finding | None:
+    """Dark things fill what the meter weighs and make it overexpose."""
+    situation = checked.case.situation
+    if checked.option("metering") == "not_used":
+        return None
+    if situation.background_tone != "dark" and situation.subject_tone != "dark":
+        return None
+    what = "Dark surroundings" if situation.background_tone == "dark" else "A dark subject"
+    handled = _answered(checked, -1)
+    return report(
+        "meter_bias_dark_tones",
+        sentence=f"{what} would be lifted to grey, and what is lit burns.",
+        handled_by=handled,
+        remedy=None if handled else _remedy(-2 / 3),
+    )
+
+
+def small_bright_subject_overexposed(checked: Checked) -> Finding | None:
+    """A small bright subject on black, metered over the whole frame."""
+    if not _small_and_bright(checked):
+        return None
+    asked, chosen = checked.case.requests.metering, checked.option("metering")
+    if asked not in WHOLE_FRAME and chosen not in WHOLE_FRAME:
+        return None
+    handled = _answered(checked, -1)
+    return report(
+        "small_bright_subject_overexposed",
+        about="request" if asked in WHOLE_FRAME else "plan",
+        sentence="The frame is mostly dark: metered whole, the bright subject would burn by two stops and more.",
+        handled_by=handled,
+        remedy=None if handled else Remedy(label="Meter by spot", changes={"metering": "spot"}),
+    )
+
+
+def backlight_underexposure(checked: Checked) -> Finding | None:
+    """The background is brighter than the subject by a stop and a half, and no silhouette is wanted."""
+    case = checked.case
+    behind = case.situation.background_ev100
+    if behind is None or case.situation.look in NO_BACKLIGHT_LOOKS or behind - case.ev100 < BACKLIT_EV:
+        return None
+    handled = _answered(checked, +1)
+    return report(
+        "backlight_underexposure",
+        sentence=f"The background, {wording.ev(behind)}, is {wording.stops_word(behind - case.ev100)} brighter than the subject.",
+        handled_by=handled,
+        remedy=None if handled else _remedy(1.0),
+    )
+
+
+def spot_metering_moving_subject(checked: Checked) -> Finding | None:
+    """A spot meter on a moving subject among light and dark tones."""
+    case = checked.case
+    asked, chosen = case.requests.metering == "spot", checked.option("metering") == "spot"
+    tones = (case.situation.subject_tone, case.situation.background_tone)
+    uneven = any(tone != "mid" for tone in tones) or case.has("background_changes")
+    if not (asked or chosen) or not case.is_moving or not uneven:
+        return None
+    by_hand = checked.mode in ("manual", "bulb")
+    return report(
+        "spot_metering_moving_subject",
+        about="request" if asked else "plan",
+        sentence=f"At {case.speed_m_s:g} m/s the spot lands now on light, now on dark: stops apart from frame to frame.",
+        handled_by=("exposure_mode",) if by_hand and chosen else () if chosen else ("metering",),
+        remedy=Remedy(label="Meter by pattern", changes={"metering": "multi_segment"})
+        if chosen and not by_hand
+        else None,
+    )
+
+
+CHECKS: tuple[Check, ...] = (
+    meter_bias_light_tones,
+    meter_bias_dark_tones,
+    small_bright_subject_overexposed,
+    backlight_underexposure,
+    spot_metering_moving_subject,
+)

@@ -1,0 +1,69 @@
+"""Checks on shutter kinds."""
+
+from __future__ import annotations
+
+from wide_aperture.core.craft.figures import SHOCK_BAND_S, SLIT_S
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.physics.quantities import format_aperture
+from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
+
+WIDE_OPEN = 2.0
+SHOCK_FOCAL_EQUIVALENT_MM = 200.0
+
+
+def efcs_bokeh_cut(checked: Checked) -> Finding | None:
+    """Electronic first curtain at a wide aperture and short time, as set or as asked for."""
+    asked = checked.case.requests.shutter_type == "electronic_first_curtain"
+    chosen = checked.shutter_type == "electronic_first_curtain"
+    apertures = [a for a in (checked.aperture, checked.case.requests.aperture if asked else None) if a is not None]
+    times = [t for t in (checked.shutter_s, checked.case.requests.shutter_s if asked else None) if t is not None]
+    if not (asked or chosen) or not apertures or not times:
+        return None
+    aperture, time = min(apertures), min(times)
+    if aperture > WIDE_OPEN * 1.06 or time > SLIT_S * SLACK:
+        return None
+    return report(
+        "efcs_bokeh_cut",
+        about="request" if asked else "plan",
+        sentence=f"At {format_aperture(aperture)} and {wording.seconds(time)} the two curtains do not match: blur discs are "
+        "cut and the exposure is uneven.",
+        handled_by=() if chosen else ("shutter_type",),
+        remedy=Remedy(label="Mechanical shutter", changes={"shutter_type": "mechanical"}) if chosen else None,
+    )
+
+
+def shutter_shock_risk(checked: Checked) -> Finding | None:
+    """A mechanical first curtain on a tripod with a long lens in the band where its shock shows."""
+    case, shutter = checked.case, checked.shutter_s
+    asked, chosen = case.requests.shutter_type == "mechanical", checked.shutter_type == "mechanical"
+    long = case.focal_mm * case.body.crop_factor >= SHOCK_FOCAL_EQUIVALENT_MM * 0.99
+    times = [t for t in (shutter, case.requests.shutter_s) if t is not None]
+    in_band = any(SHOCK_BAND_S[0] / SLACK <= t <= SHOCK_BAND_S[1] * SLACK for t in times)
+    if not (asked or chosen) or not case.on_tripod or not long or not in_band:
+        return None
+    delayed = checked.option("exposure_delay") not in (None, "off")
+    handled = ("exposure_delay",) if chosen and delayed else () if chosen else ("shutter_type",)
+    return report(
+        "shutter_shock_risk",
+        about="request" if asked else "plan",
+        sentence=f"{wording.seconds(times[0])} with {case.focal_mm:.0f} mm on a tripod: the first curtain's blow shows.",
+        handled_by=handled,
+        remedy=Remedy(label="Delay the release", changes={"exposure_delay": "1s"}) if not handled else None,
+    )
+
+
+def precapture_needs_electronic(checked: Checked) -> Finding | None:
+    """Capture before full press with a curtain shutter."""
+    wanted = checked.option("precapture") == "on" or checked.option("drive") == "precapture"
+    if not wanted or checked.shutter_type in (None, "electronic"):
+        return None
+    return report(
+        "precapture_needs_electronic",
+        about=checked.about("precapture", "drive"),
+        sentence="It works only with the electronic shutter; with curtains the body refuses or switches by itself.",
+        remedy=Remedy(label="Off", changes={"precapture": "off"}),
+    )
+
+
+CHECKS: tuple[Check, ...] = (efcs_bokeh_cut, shutter_shock_risk, precapture_needs_electronic)

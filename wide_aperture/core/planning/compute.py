@@ -1,0 +1,184 @@
+"""The plan function: exposure first, then every group's rules, then what explains them."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.plan import Finding, LightSeen, Plan, SensorWindow, Sharpness
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.setup import Foundation, Pin, Value
+from wide_aperture.core.documents.situation import Situation
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.physics import optics
+from wide_aperture.core.physics.sensor import usable_range_ev
+from wide_aperture.core.picture.tone import PREVIEW_CLIPS_BEFORE_RAW_EV
+from wide_aperture.core.planning.advice import advice, cautions
+from wide_aperture.core.planning.alternatives import alternatives, choice_document, further_costs
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.checks import Checked, run_checks
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.margins import give_way, margins
+from wide_aperture.core.planning.prediction import prediction
+from wide_aperture.core.planning.rules.colour import set_colour
+from wide_aperture.core.planning.rules.exposure import set_exposure
+from wide_aperture.core.planning.rules.flash import set_flash
+from wide_aperture.core.planning.rules.focus import set_focus
+from wide_aperture.core.planning.rules.focus_aids import set_focus_aids
+from wide_aperture.core.planning.rules.genre import set_genre
+from wide_aperture.core.planning.rules.metering import set_metering
+from wide_aperture.core.planning.rules.preview import set_preview
+from wide_aperture.core.planning.rules.record import set_record
+from wide_aperture.core.planning.rules.release import set_release
+from wide_aperture.core.planning.rules.sequence import set_sequence
+from wide_aperture.core.planning.rules.surroundings import set_surroundings
+from wide_aperture.core.planning.search import ExposureSearch
+from wide_aperture.core.planning.weighing import time_costs
+from wide_aperture.core.planning.windows import exposure_field, price_list, windows
+
+PLANNER_VERSION = "1.0"
+SEARCHED_AXES = ("shutter_s", "aperture", "iso", "nd_stops")
+
+
+RULES = (
+    set_exposure,
+    set_record,
+    set_preview,
+    set_metering,
+    set_colour,
+    set_focus,
+    set_focus_aids,
+    set_release,
+    set_flash,
+    set_sequence,
+    set_surroundings,
+    set_genre,
+)
+
+
+def plan(
+    body: Body,
+    lens: Lens,
+    situation: Situation,
+    preferences: Preferences,
+    *,
+    accessories: Accessories = Accessories(),  # noqa: B008  frozen
+    foundation: Foundation | None = None,
+    pins: Sequence[Pin] = (),
+) -> Plan:
+    """Compute the setup for one situation with its limits, prices, other ways, margins and findings.
+
+    Args: pins: values the photographer holds; they are obeyed even past a hard end, and priced.
+    Raises: DomainError for a focal length the lens does not have or a pin with no meaning; UnknownIdError for a
+        light or setting no table knows.
+    """
+    case = Case(body, lens, situation, preferences, accessories)
+    held = _held(pins)
+    search = ExposureSearch(case, {axis: float(held[axis]) for axis in SEARCHED_AXES if axis in held})  # type: ignore[arg-type]
+    draft = Draft(case, search, search.choice, foundation.settings if foundation else {}, held)
+    for rules in RULES:
+        rules(draft)
+    draft.put_usual()
+    setup = draft.setup()
+    return Plan(
+        planner_version=PLANNER_VERSION,
+        situation_title=situation.title,
+        setup=setup,
+        choice=choice_document(draft, draft.exposure),
+        light=LightSeen(
+            ev100=case.ev100,
+            ev_low=case.ev_low,
+            ev_high=case.ev_high,
+            cct_k=case.cct_k,
+            second_cct_k=situation.second_cct_k,
+            flicker_hz=case.flicker_hz,
+            scene_range_ev=case.scene_range_ev,
+        ),
+        windows=windows(draft),
+        prices=price_list(search, search.excesses(draft.exposure)),
+        time_costs=time_costs(draft),
+        alternatives=alternatives(draft),
+        give_way=give_way(draft),
+        margins=margins(draft),
+        prediction=prediction(draft),
+        field=exposure_field(draft),
+        sharpness=_sharpness(draft),
+        sensor=_sensor_window(draft),
+        advice=advice(draft),
+        missing=tuple(draft.missing),
+        schools_followed=draft.schools,
+        cautions=cautions(draft),
+        findings=tuple(_priced(draft, f) for f in run_checks(Checked(case, setup, frozenset(held), search.terms))),
+    )
+
+
+def _priced(draft: Draft, finding: Finding) -> Finding:
+    """The finding with the price of its remedy, where that moves the exposure."""
+    remedy = finding.remedy
+    moved = {axis: float(v) for axis, v in (remedy.changes if remedy else {}).items() if axis in SEARCHED_AXES and v}
+    if remedy is None or not moved:
+        return finding
+    costs = further_costs(draft, draft.search.choice_with(**moved))
+    return finding.model_copy(update={"remedy": remedy.model_copy(update={"costs": costs})})
+
+
+def _held(pins: Sequence[Pin]) -> dict[str, Value]:
+    """Pins by setting. Raises UnknownIdError for an unknown setting, DomainError for a value without meaning."""
+    held: dict[str, Value] = {}
+    for number, pin in enumerate(pins):
+        entry = catalogue.setting(pin.setting)
+        where = f"pins/{number}/value"
+        if entry.kind == "choice" and pin.value not in {option.id for option in entry.options}:
+            raise DomainError(where, pin.value, f"must be an option of {entry.label}")
+        if entry.kind == "number":
+            number_given = isinstance(pin.value, int | float) and not isinstance(pin.value, bool)
+            if not number_given or not math.isfinite(float(pin.value)):  # type: ignore[arg-type]
+                raise DomainError(where, pin.value, "must be a number")
+            if pin.setting in ("shutter_s", "aperture", "iso") and float(pin.value) <= 0:  # type: ignore[arg-type]
+                raise DomainError(where, pin.value, "must be above 0")
+            if pin.setting in ("kelvin", "focus_distance_m") and float(pin.value) <= 0:  # type: ignore[arg-type]
+                raise DomainError(where, pin.value, "must be above 0")
+            if pin.setting == "nd_stops" and not 0 <= float(pin.value) <= 30:  # type: ignore[arg-type]
+                raise DomainError(where, pin.value, "must lie between 0 and 30")
+        held[pin.setting] = pin.value
+    return held
+
+
+def _sharpness(draft: Draft) -> Sharpness:
+    case, cell = draft.case, draft.exposure
+    coc = case.body.coc_mm
+    held = draft.pins.get("focus_distance_m")
+    wanted = float(held) if isinstance(held, int | float) else case.focus_m
+    focus = max(wanted, case.focal_mm / 1000 * 1.05)
+    zone = optics.depth_of_field(case.focal_mm, cell.aperture, focus, coc)
+    return Sharpness(
+        focus_m=_finite(focus),
+        near_m=zone.near_m,
+        far_m=_finite(zone.far_m),
+        hyperfocal_m=zone.hyperfocal_m,
+        subject_near_m=case.near_m,
+        subject_far_m=_finite(case.far_m),
+        background_blur_percent=case.blur_percent(cell.aperture),
+    )
+
+
+def _sensor_window(draft: Draft) -> SensorWindow:
+    case, cell = draft.case, draft.exposure
+    raw_clip = case.body.electrons.mid_below_clipping_ev
+    usable = float(usable_range_ev(case.body, cell.iso, case.output_pixels, lowest_snr=2.0))
+    scene, top = case.scene_range_ev, case.scene_top_ev
+    high = None if top is None else top + case.highlight_shift_ev
+    profile = draft.option("picture_profile") or "standard"
+    return SensorWindow(
+        noise_floor_ev=raw_clip - usable,
+        preview_clip_ev=raw_clip - PREVIEW_CLIPS_BEFORE_RAW_EV.get(profile, 0.9),
+        raw_clip_ev=raw_clip,
+        scene_low_ev=None if scene is None or high is None else high - scene,
+        scene_high_ev=high,
+    )
+
+
+def _finite(value: float) -> float | None:
+    return value if math.isfinite(value) else None

@@ -1,0 +1,72 @@
+"""The foundation: what a photographer sets on any body, and what to change on a new body from its factory state."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import Field, model_validator
+
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.values import say_value
+from wide_aperture.core.document import Document, Name, broken_rule
+from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.setup import Foundation, Value
+
+
+class FoundationDocument(Document):
+    """One owner's foundation as it is saved. reviewed: bodies on which it has been set, with how many were changed."""
+
+    id: UUID
+    title: Name = "Foundation"
+    settings: dict[str, Value] = {}
+    reviewed: Annotated[tuple[UUID, ...], Field(max_length=200)] = ()
+
+    @model_validator(mode="after")
+    def _known(self) -> FoundationDocument:
+        known = {entry.id: entry for entry in catalogue.catalogue()}
+        for name, value in self.settings.items():
+            entry = known.get(name)
+            if entry is None:
+                raise broken_rule(f"settings/{name}", "is no setting this program knows")
+            if entry.options and value is not None and value not in {option.id for option in entry.options}:
+                raise broken_rule(f"settings/{name}", f"{value!r} is no option of {entry.label}")
+        return self
+
+    def for_plan(self) -> Foundation:
+        return Foundation(settings=self.settings)
+
+
+class FactoryChange(Document):
+    """One setting to change on a new body."""
+
+    setting: str
+    label: Name
+    group: Name
+    factory: str
+    wanted: str
+    because: str
+
+
+def factory_changes(body: Body, foundation: Foundation | None = None) -> tuple[FactoryChange, ...]:
+    """What to change from factory on this body, in the catalogue's order. Settings the body lacks are left out."""
+    own = foundation.settings if foundation else {}
+    differs = {each.setting: each.option for each in body.factory}
+    found = []
+    for entry in catalogue.catalogue():
+        declared = body.support_of(entry.id)
+        wanted = own.get(entry.id, entry.usual)
+        factory = differs.get(entry.id, entry.factory)
+        if wanted is None or wanted == factory or (declared is not None and not declared.options):
+            continue
+        found.append(
+            FactoryChange(
+                setting=entry.id,
+                label=entry.label,
+                group=entry.group,
+                factory=say_value(entry, factory),
+                wanted=say_value(entry, wanted),
+                because="Your foundation." if entry.id in own else entry.usual_because,
+            )
+        )
+    return tuple(found)

@@ -1,0 +1,107 @@
+"""The framing helper: which of the owned bodies and lenses suits a distance range, and at what price."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from uuid import UUID
+
+from pydantic import Field
+
+from wide_aperture.core.craft.figures import SUBJECT_HEIGHT_M
+from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, Situation
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.search_many import Cheapest, cheapest_of
+
+WELL_FRAMED = 0.6  # share of the frame's height
+CUT_OFF_EV = 2.0  # what a subject twice as high as the frame costs: worse than cropping, it cannot be had back
+
+
+class Framing(Document):
+    """One body with one lens for a situation. price_ev ranks: limits passed and pixels lost to framing, in stops."""
+
+    body_id: UUID
+    lens_id: UUID
+    body_name: str
+    lens_name: str
+    focal_length_mm: Finite
+    fills_near_percent: Finite | None
+    fills_far_percent: Finite | None
+    shutter_s: Finite
+    aperture: Finite
+    iso: Finite
+    limits_ev: Finite = Field(description="By how many stops in all it passes limits")
+    framing_ev: Finite = Field(description="Stops lost by cropping to the subject, or by cutting it off")
+    price_ev: Finite
+    sentence: str
+
+
+def rank_kit(
+    bodies: Iterable[Body],
+    lenses: Iterable[Lens],
+    situation: Situation,
+    preferences: Preferences,
+    accessories: Accessories,
+) -> list[Framing]:
+    """Every pair that fits together, by price; equal prices by what the search adds up. The situation's own focal length
+    is set aside."""
+    free = situation.model_copy(update={"focal_length_mm": None})
+    lenses = list(lenses)
+    fixed = {owned.built_into for owned in lenses}
+    ranked = []
+    for body in bodies:
+        cases = [Case(body, lens, free, preferences, accessories) for lens in lenses if _fits(body, lens, fixed)]
+        ranked += [_framing(case, found) for case, found in zip(cases, cheapest_of(cases), strict=True)]
+    return [framing for _, framing in sorted(ranked, key=lambda pair: (pair[1].price_ev, pair[0]))]
+
+
+def _fits(body: Body, lens: Lens, bodies_with_own_lens: set[UUID | None]) -> bool:
+    if lens.built_into is not None:
+        return lens.built_into == body.id
+    if body.id in bodies_with_own_lens:
+        return False  # its own lens cannot be taken off
+    diagonal = (body.sensor_width_mm**2 + body.sensor_height_mm**2) ** 0.5
+    return lens.image_circle_mm is None or lens.image_circle_mm >= diagonal * 0.98
+
+
+def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
+    cell = found.cell
+    near, far = _fills(case, case.near_m), _fills(case, case.far_m)
+    middle = _fills(case, case.mid_m)
+    framing_ev = 0.0
+    if middle is not None and case.situation.genre not in ("landscape", "night_sky"):
+        share = middle / 100
+        # Half as high as it should be is a stop of noise after cropping.
+        framing_ev = max(math.log2(WELL_FRAMED / share), CUT_OFF_EV * (share - 1.0), 0.0)
+    sentence = (
+        f"{case.focal_mm:.3g} mm; the subject fills {far:.0f} to {near:.0f} % of the height"
+        if near is not None and far is not None
+        else f"{case.focal_mm:.3g} mm"
+    )
+    framing = Framing(
+        body_id=case.body.id,
+        lens_id=case.lens.id,
+        body_name=case.body.name,
+        lens_name=case.lens.name,
+        focal_length_mm=case.focal_mm,
+        fills_near_percent=near,
+        fills_far_percent=far,
+        shutter_s=cell.shutter_s,
+        aperture=cell.aperture,
+        iso=cell.iso,
+        limits_ev=round(found.price_ev, 2),
+        framing_ev=round(framing_ev, 2),
+        price_ev=round(found.price_ev + framing_ev, 2),
+        sentence=sentence,
+    )
+    return cell.burden, framing
+
+
+def _fills(case: Case, distance_m: float) -> float | None:
+    height = SUBJECT_HEIGHT_M.get(case.subject)
+    if height is None or distance_m >= OPTICAL_INFINITY_M:
+        return None
+    return height * case.focal_mm / distance_m / case.body.sensor_height_mm * 100

@@ -1,0 +1,180 @@
+"""Limits on the aperture: depth that is needed or wanted, softness, diffraction, and the lens's ends."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core.physics import optics
+from wide_aperture.core.physics.quantities import format_aperture
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.limits.term import Term
+
+AIRY_UM_AT_F1 = float(optics.airy_disc_diameter(1.0))
+DIFFRACTION_PX = 4.0  # Airy disc in pixels from which a whole picture looks softer
+SHALLOW_BLUR_PERCENT = 4.0  # blur disc of the background, % of the frame's height, that reads as "out of the way"
+LARGEST_SENSIBLE_F = 16.0
+
+
+def aperture_terms(case: Case) -> tuple[Term, ...]:
+    """All limits on the f-number of this case."""
+    terms = (
+        _lens_ends(case),
+        _subject_depth(case),
+        _range_depth(case),
+        _softness(case),
+        _diffraction(case),
+        _lens_best(case),
+        _requested(case),
+    )
+    return tuple(t for t in terms if t is not None)
+
+
+def _lens_ends(case: Case) -> Term:
+    widest, smallest = case.widest_aperture, case.smallest_aperture
+    fixed = case.lens.fixed_aperture
+    return Term(
+        id="lens_ends",
+        axis="aperture",
+        imposed_by="lens ends",
+        kind="end",
+        low=widest,
+        high=smallest,
+        say=lambda: (
+            f"{case.lens.name} has one aperture, {format_aperture(widest)}."
+            if fixed
+            else f"{case.lens.name} opens to {format_aperture(widest)} at {case.focal_mm:.3g} mm and closes to "
+            f"{format_aperture(smallest)}."
+        ),
+    )
+
+
+def _subject_depth(case: Case) -> Term | None:
+    if case.range_is_wanted_sharp or case.situation.look == "silhouette":
+        return None
+    needed = case.aperture_for_subject
+    if needed <= case.widest_aperture / 1.5:
+        return None  # met with more than a stop to spare: not worth a mark on the ruler
+    return Term(
+        id="subject_depth",
+        axis="aperture",
+        imposed_by="subject's depth",
+        weight=0.7,
+        low=min(needed, LARGEST_SENSIBLE_F),
+        say=lambda: (
+            f"{case.subject_depth_m * 100:.0f} cm of the subject at {case.mid_m:.3g} m are sharp at once from "
+            f"{format_aperture(_tidy(needed))}."
+        ),
+    )
+
+
+def _range_depth(case: Case) -> Term | None:
+    needed = case.aperture_for_whole_range
+    far = "infinity" if math.isinf(case.far_m) else f"{case.far_m:.3g} m"
+    span = f"{case.near_m:.3g} m to {far}"
+    if case.range_is_wanted_sharp:
+        if needed <= 0.7:
+            return None
+        return Term(
+            id="range_depth",
+            axis="aperture",
+            imposed_by="depth wanted",
+            weight=1.4 if case.is_zone_focus else 0.9,
+            low=min(needed, LARGEST_SENSIBLE_F),
+            say=lambda: (
+                f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at {case.focus_m:.2g} m."
+            ),
+        )
+    if case.situation.genre == "street" and case.situation.look != "shallow" and case.far_m > case.near_m:
+        return Term(
+            id="depth_forgives",
+            axis="aperture",
+            imposed_by="depth forgives",
+            kind="want",
+            weight=0.15,
+            low=min(needed, 8.0),
+            say=lambda: (
+                f"From {format_aperture(_tidy(min(needed, 8.0)))} a miss of the focus between {span} hardly shows."
+            ),
+        )
+    return None
+
+
+def _softness(case: Case) -> Term | None:
+    wanted = case.situation.background_blur_percent
+    if wanted is None and case.situation.look == "shallow":
+        wanted = SHALLOW_BLUR_PERCENT
+    if not wanted or math.isinf(case.focus_m):
+        return None
+    at_f1 = case.blur_percent(1.0)  # the disc shrinks in proportion to the f-number
+    largest = max(at_f1 / wanted, case.widest_aperture)
+    return Term(
+        id="softness",
+        axis="aperture",
+        imposed_by="soft background",
+        weight=0.8,
+        high=largest,
+        say=lambda: (
+            f"A far background blurs to {wanted:g} % of the frame's height up to {format_aperture(_tidy(largest))}."
+        ),
+    )
+
+
+def _diffraction(case: Case) -> Term | None:
+    if case.lens.fixed_aperture:
+        return None
+    limit = DIFFRACTION_PX * case.body.pixel_pitch_um / AIRY_UM_AT_F1
+    limit = max(limit, case.widest_aperture)
+    return Term(
+        id="diffraction",
+        axis="aperture",
+        imposed_by="diffraction",
+        weight=0.5,
+        high=limit,
+        say=lambda: (
+            f"Beyond {format_aperture(_tidy(limit))} the Airy disc covers more than {DIFFRACTION_PX:g} pixels of "
+            f"{case.body.pixel_pitch_um:.2g} µm."
+        ),
+    )
+
+
+def _lens_best(case: Case) -> Term | None:
+    """Whole-frame sharpness, where light allows it for nothing: still subjects seen all over the frame."""
+    outline = case.situation.look == "silhouette"
+    over_the_frame = case.subject == "moon" or outline or (case.range_is_wanted_sharp and not case.is_living)
+    if case.lens.fixed_aperture or not over_the_frame or case.subject == "stars":
+        return None
+    if case.situation.genre == "night_sky" and case.subject != "moon":
+        return None  # stars above the land: light is worth more than corners
+    best = min(case.lens_best_aperture, case.smallest_aperture)
+    return Term(
+        id="lens_best",
+        axis="aperture",
+        imposed_by="lens at its best",
+        kind="want",
+        weight=0.2,
+        low=best,
+        say=lambda: (
+            f"Corners and edges of most lenses are at their best from {format_aperture(_tidy(best))} on this sensor."
+        ),
+    )
+
+
+def _requested(case: Case) -> Term | None:
+    wanted = case.requests.aperture
+    if wanted is None:
+        return None
+    return Term(
+        id="requested_aperture",
+        axis="aperture",
+        imposed_by="you asked",
+        kind="want",
+        weight=2.5,
+        low=wanted,
+        high=wanted,
+        say=lambda: f"You asked for {format_aperture(wanted)}.",
+    )
+
+
+def _tidy(f_number: float) -> float:
+    """An exact limit with two significant figures, for sentences."""
+    return float(f"{max(f_number, 0.5):.2g}")

@@ -1,0 +1,150 @@
+"""Limits on the ISO: base, where noise begins to show, the person's two ceilings, and the body's end."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.physics import sensor
+from wide_aperture.core.physics.quantities import format_iso, step_value
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.limits.term import Term
+
+CLEAN_SNR = 9.0  # deep tones (mid - 3 EV) at the output size: below this, grain begins to be seen
+NOISE_WEIGHT = {"landscape": 1.3, "night_sky": 1.0, "portrait": 1.2, "wedding": 1.0}
+
+
+def iso_terms(case: Case) -> tuple[Term, ...]:
+    """All limits on the ISO of this case."""
+    terms = (
+        _body_ends(case),
+        _reserve_floor(case),
+        _second_gain(case),
+        _clean(case),
+        _routine(case),
+        _push(case),
+        _requested(case),
+    )
+    return tuple(t for t in terms if t is not None)
+
+
+def clean_iso(case: Case) -> float:
+    """The highest ISO whose deep tones still look clean at the output, never above the routine ceiling."""
+    measured = _clean_iso(case.body, case.output_pixels)
+    lowest = case.body.base_iso
+    return min(max(measured if measured is not None else lowest, lowest), case.body.ceilings.routine)
+
+
+@lru_cache(maxsize=256)
+def _clean_iso(body: Body, output_pixels: float) -> float | None:
+    """The same for every plan with this body: dragging a ruler asks again and again."""
+    return sensor.iso_ceiling(body, CLEAN_SNR, output_pixels)
+
+
+def _body_ends(case: Case) -> Term:
+    low, high = case.body.base_iso, case.body.highest_iso
+    return Term(
+        id="iso_ends",
+        axis="iso",
+        imposed_by="body ends",
+        kind="end",
+        low=low,
+        high=high,
+        say=lambda: f"{case.body.name} goes from its base {format_iso(low)} to {format_iso(high)}.",
+    )
+
+
+def _reserve_floor(case: Case) -> Term | None:
+    reserve = case.requests.dr_mode
+    floor = case.body.reserve_floor(reserve)
+    if floor is None:
+        return None
+    return Term(
+        id="reserve_floor",
+        axis="iso",
+        imposed_by="highlight reserve",
+        kind="want",
+        weight=0.6,
+        low=floor,
+        say=lambda: f"The highlight reserve you asked for starts at {format_iso(floor)}.",
+    )
+
+
+def _second_gain(case: Case) -> Term | None:
+    """Marks where the sensor becomes cleaner; wanted only by the school that stays there."""
+    cleaner = sensor.cleaner_from_iso(case.body.electrons)
+    if cleaner is None:
+        return None
+    tidy = step_value("iso", cleaner, 0)
+    stays = case.schools.iso == "fixed_clean_high" and not case.on_tripod and tidy <= case.body.ceilings.routine
+    return Term(
+        id="second_gain",
+        axis="iso",
+        imposed_by="second gain",
+        kind="want",
+        weight=0.5,
+        low=tidy if stays else None,
+        marks=(tidy,),
+        say=lambda: (
+            f"From {format_iso(tidy)} the sensor reads out more cleanly"
+            + (": your school stays there." if stays else "; just under it shadows are noisier than at it.")
+        ),
+    )
+
+
+def _clean(case: Case) -> Term | None:
+    limit = clean_iso(case)
+    if limit >= case.body.ceilings.routine:
+        return None
+    tidy = step_value("iso", limit, 0)
+    return Term(
+        id="clean",
+        axis="iso",
+        imposed_by="noise shows",
+        weight=0.3,
+        high=limit,
+        say=lambda: (
+            f"Above {format_iso(tidy)} deep shadows begin to look grainy at this output "
+            f"(signal-to-noise under {CLEAN_SNR:g}, electron figures {case.body.electrons.provenance})."
+        ),
+    )
+
+
+def _routine(case: Case) -> Term:
+    ceiling = case.body.ceilings.routine
+    return Term(
+        id="ceiling",
+        axis="iso",
+        imposed_by="your ceiling",
+        weight=NOISE_WEIGHT.get(case.situation.genre, 0.9),
+        high=ceiling,
+        say=lambda: f"Your routine ceiling is {format_iso(ceiling)}, because of {case.body.ceilings.reason}.",
+    )
+
+
+def _push(case: Case) -> Term:
+    ceiling = case.body.ceilings.push
+    return Term(
+        id="ceiling_push",
+        axis="iso",
+        imposed_by="ceiling at a push",
+        kind="end",
+        high=ceiling,
+        say=lambda: f"At a push you accept {format_iso(ceiling)}, never more.",
+    )
+
+
+def _requested(case: Case) -> Term | None:
+    wanted = case.requests.iso
+    if wanted is None:
+        return None
+    return Term(
+        id="requested_iso",
+        axis="iso",
+        imposed_by="you asked",
+        kind="want",
+        weight=2.5,
+        low=wanted,
+        high=wanted,
+        say=lambda: f"You asked for {format_iso(wanted)}.",
+    )

@@ -1,0 +1,362 @@
+"""Limits on the shutter: what moves, what shakes, what the flash and the lamps demand, and the body's ends."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, Waveform
+from wide_aperture.core.physics import motion
+from wide_aperture.core.physics.numeric import Floats
+from wide_aperture.core.physics.quantities import step_value
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.limits.term import Term
+
+MOTION_WEIGHT = {"sports": 1.1, "wildlife": 1.1, "street": 0.8, "wedding": 0.9, "portrait": 0.9, "everyday": 0.8}
+VISIBLE_TRAIL_PX = 5.0
+SLOWEST_THAT_COUNTS_PX_S = 1e-3  # slower than this nothing moves within the longest exposure
+LONGEST_BULB_S = 900.0
+GHOST_TOLERANCE = 3.0
+PAN_STREAK_SHARE = (0.04, 0.10)  # of the frame's width: shorter looks like a mistake, longer hides the place
+BLUR_STREAK_SHARE = (0.03, 0.20)
+SILK_PATH_M = (1.0, 4.0)  # water that travels this far during the exposure loses its drops but keeps its shape
+STREAK_LOOKS = ("pan_blur", "blur", "silky_water", "star_trails")
+
+
+def shutter_terms(case: Case) -> tuple[Term, ...]:
+    """All limits on the exposure time of this case."""
+    terms = (
+        _fastest_end(case),
+        _longest_end(case),
+        _bulb(case),
+        _subject_motion(case),
+        _focus_travel(case),
+        _wind(case),
+        _sky_motion(case),
+        _visible_trails(case),
+        _shake(case),
+        _own_floor(case),
+        _look_window(case),
+        _flicker(case),
+        _sync(case),
+        _requested(case),
+    )
+    return tuple(t for t in terms if t is not None)
+
+
+def _fastest_end(case: Case) -> Term:
+    kind = min(case.permitted_shutter_kinds, key=case.body.fastest_s)
+    fastest = case.body.fastest_s(kind)
+    return Term(
+        id="shutter_end_fast",
+        axis="shutter_s",
+        imposed_by="shutter ends",
+        kind="end",
+        low=fastest,
+        say=lambda: (
+            f"{case.body.name} has nothing shorter than {wording.seconds(fastest)} with its "
+            f"{kind.replace('_', ' ')} shutter."
+        ),
+    )
+
+
+def _longest_end(case: Case) -> Term:
+    timed = case.body.longest_timed_s
+    by_hand = case.on_tripod and case.accessories.release
+    longest = max(LONGEST_BULB_S, timed) if by_hand else timed
+    return Term(
+        id="shutter_end_slow",
+        axis="shutter_s",
+        imposed_by="bulb ends" if by_hand else "timed shutter ends",
+        kind="end",
+        high=longest,
+        say=lambda: (
+            f"Beyond {wording.seconds(longest)} heat and patience end the exposure."
+            if by_hand
+            else f"{case.body.name} times nothing longer than {wording.seconds(timed)}; bulb needs a tripod and a release."
+        ),
+    )
+
+
+def _bulb(case: Case) -> Term | None:
+    if not (case.on_tripod and case.accessories.release):
+        return None
+    timed = case.body.longest_timed_s
+    return Term(
+        id="bulb",
+        axis="shutter_s",
+        imposed_by="bulb",
+        weight=0.3,
+        kind="want",
+        high=timed,
+        say=lambda: f"Longer than {wording.seconds(timed)} means bulb: a release and a watch.",
+    )
+
+
+def _subject_motion(case: Case) -> Term | None:
+    if case.situation.look in STREAK_LOOKS or case.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
+        return None
+    # The flash itself stops the subject; what is left to blur is its ghost in the dimmer ambient light.
+    tolerance_px = case.blur_tolerance_px * (GHOST_TOLERANCE if case.flash_leads else 1.0)
+    limit = tolerance_px / case.image_speed_px_s
+    share = tolerance_px / case.body.width_px * 100
+    where = f"at {case.mid_m:.3g} m" if case.mid_m < OPTICAL_INFINITY_M else ""
+    what = (
+        f"{case.speed_m_s:g} m/s"
+        if case.speed_m_s == case.situation.speed.high_m_s
+        else f"small movements, about {case.speed_m_s:g} m/s,"
+    )
+    return Term(
+        id="motion",
+        axis="shutter_s",
+        imposed_by="subject motion",
+        weight=MOTION_WEIGHT.get(case.situation.genre, 0.7) * (0.6 if case.flash_leads else 1.0),
+        high=limit,
+        say=lambda: (
+            f"{what} {where} with {case.focal_mm:.3g} mm crosses {case.image_speed_px_s:.0f} px/s; "
+            f"{wording.seconds(_round_step(limit))} keeps that to {tolerance_px:.0f} px "
+            f"({share:.2g} % of the width)."
+        ),
+    )
+
+
+def _focus_travel(case: Case) -> Term | None:
+    """Towards the camera the subject also grows; the growth blurs its edge before the sideways part does."""
+    if case.situation.direction != "towards" or case.situation.look in STREAK_LOOKS or case.speed_m_s <= 0:
+        return None
+    if case.mid_m >= OPTICAL_INFINITY_M or case.flash_leads or case.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
+        return None
+    # The edge of a subject filling 60 % of the height moves outwards by height/2 x v t / d.
+    edge_px = 0.3 * case.body.height_px
+    limit = case.blur_tolerance_px * case.mid_m / (edge_px * case.speed_m_s)
+    return Term(
+        id="growth",
+        axis="shutter_s",
+        imposed_by="coming closer",
+        weight=MOTION_WEIGHT.get(case.situation.genre, 0.7),
+        high=limit,
+        say=lambda: (
+            f"Coming at {case.speed_m_s:g} m/s from {case.mid_m:.3g} m its edges grow by "
+            f"{case.blur_tolerance_px:.0f} px in {wording.seconds(_round_step(limit))}."
+        ),
+    )
+
+
+def _wind(case: Case) -> Term | None:
+    """Wind stirs what is near: leaves and grass at about 0.3 m/s."""
+    if not case.has("windy") or case.situation.look in STREAK_LOOKS or case.near_m > 20:
+        return None
+    speed = motion.subject_blur(0.3, 90, case.beyond_focal_m(case.near_m), case.focal_mm, case.body.pixel_pitch_um, 1.0)
+    limit = case.blur_tolerance_px / float(speed)
+    return Term(
+        id="wind",
+        axis="shutter_s",
+        imposed_by="wind",
+        weight=0.5,
+        high=limit,
+        say=lambda: (
+            f"Leaves at {case.near_m:.3g} m stir by about 0.3 m/s: {wording.seconds(_round_step(limit))} holds "
+            f"them to {case.blur_tolerance_px:.0f} px."
+        ),
+    )
+
+
+def _sky_motion(case: Case) -> Term | None:
+    if case.sky_rate_arcsec_s <= 0 or case.situation.look in STREAK_LOOKS:
+        return None
+    limit = case.sky_tolerance_px / case.sky_drift_px(1.0)
+    if case.situation.direction == "erratic":
+        label, text = "moving curtains", "folds of light drift by about"
+    elif case.subject == "moon":
+        label, text = "the Moon drifts", "the Moon drifts by"
+    else:
+        label, text = "stars trail", "stars drift by"
+    return Term(
+        id="trailing",
+        axis="shutter_s",
+        imposed_by=label,
+        weight=1.0,
+        high=limit,
+        say=lambda: (
+            f"With {case.focal_mm:.3g} mm on {case.body.pixel_pitch_um:.2g} µm pixels {text} "
+            f"{case.sky_drift_px(1.0):.2g} px/s: {case.sky_tolerance_px:.2g} px after "
+            f"{wording.seconds(_round_step(limit))}."
+        ),
+    )
+
+
+def _visible_trails(case: Case) -> Term | None:
+    """Past five pixels a trail is seen as a trail, whatever the output."""
+    if case.subject == "moon" or case.situation.direction == "erratic":
+        return None
+    if case.sky_rate_arcsec_s <= 0 or case.situation.look in STREAK_LOOKS:
+        return None
+    limit = VISIBLE_TRAIL_PX / case.sky_drift_px(1.0)
+    return Term(
+        id="trails_seen",
+        axis="shutter_s",
+        imposed_by="trails are seen",
+        weight=2.5,
+        high=limit,
+        say=lambda: f"After {wording.seconds(_round_step(limit))} stars have drawn {VISIBLE_TRAIL_PX:g} px.",
+    )
+
+
+def _shake(case: Case) -> Term | None:
+    limit = case.handheld_limit_s
+    if math.isinf(limit) or case.situation.look in ("pan_blur", "blur"):
+        return None
+    return Term(
+        id="shake",
+        axis="shutter_s",
+        imposed_by="shake",
+        weight=0.6 if case.flash_leads else 1.3,
+        high=limit,
+        say=lambda: f"{'; '.join(_steadied_by(case))}: steady to {wording.seconds(_round_step(limit))}.",
+    )
+
+
+def _steadied_by(case: Case) -> list[str]:
+    """What the hand-hold limit is made of."""
+    parts = [f"{case.focal_mm:.3g} mm on this sensor, {case.situation.support.replace('handheld', 'in the hand')}"]
+    if case.asks_twice_the_care:
+        parts.append("twice the care for its pixels" if case.body.megapixels > 40 else "twice the care for the print")
+    if case.stabiliser_stops:
+        parts.append(f"{case.stabiliser_stops:g} stops from the stabiliser")
+    frames = case.situation.burst_frames
+    if frames > 1:
+        chance = float(motion.burst_success(motion.sharp_chance(motion.burst_gain_stops(frames)), frames))
+        parts.append(
+            f"{motion.burst_gain_stops(frames):.1f} stops from a burst of {frames} ({chance:.0%} for one sharp)"
+        )
+    return parts
+
+
+def _own_floor(case: Case) -> Term | None:
+    floor = case.requests.shutter_floor_s
+    if floor is None:
+        return None
+    return Term(
+        id="own_floor",
+        axis="shutter_s",
+        imposed_by="your floor",
+        weight=1.6,
+        high=floor,
+        say=lambda: f"You accept nothing slower than {wording.seconds(floor)}.",
+    )
+
+
+def _look_window(case: Case) -> Term | None:
+    look = case.situation.look
+    if look == "star_trails":
+        return _window(case, "star trails", 20.0, 60.0, "many frames of 20 to 60 s joined make clean trails")
+    if look == "silky_water":
+        speed = max(case.situation.speed.high_m_s, 0.5)
+        low, high = (path / speed for path in SILK_PATH_M)
+        return _window(case, "silky water", low, high, f"water at {speed:g} m/s turns to silk while it runs 1 to 4 m")
+    if look in ("pan_blur", "blur"):
+        speed_px = max(case.image_speed_px_s, 1.0)
+        shares = PAN_STREAK_SHARE if look == "pan_blur" else BLUR_STREAK_SHARE
+        low, high = (share * case.body.width_px / speed_px for share in shares)
+        name = "panned streaks" if look == "pan_blur" else "wanted blur"
+        percent = " to ".join(f"{share:.0%}" for share in shares)
+        return _window(case, name, low, high, f"the streaks then cover {percent} of the frame's width")
+    return None
+
+
+def _window(case: Case, label: str, low: float, high: float, because: str) -> Term:
+    return Term(
+        id="look_time",
+        axis="shutter_s",
+        imposed_by=label,
+        kind="want",  # linear: a look out of reach must not wreck everything else for its sake
+        weight=0.9,
+        low=low,
+        high=high,
+        say=lambda: f"{wording.seconds(_round_step(low))} to {wording.seconds(_round_step(high))}: {because}.",
+    )
+
+
+@dataclass(frozen=True)
+class _Swing:
+    """Exposure swing over the lamp's phase in EV, by exposure time. Equal lamps compare equal, so results are kept."""
+
+    frequency_hz: float
+    modulation: float
+    waveform: Waveform
+
+    def __call__(self, exposure_s: Floats) -> Floats:
+        low, high = motion.flicker_swing(exposure_s, self.frequency_hz, self.modulation, self.waveform)
+        # Below a tenth of a stop nobody sees it; a fully dark phase counts as four stops, not as infinity.
+        total = np.minimum(np.asarray(high) - np.maximum(np.asarray(low), -4.0), 4.0)
+        return np.where(total > 0.1, total, 0.0)
+
+
+def _flicker(case: Case) -> Term | None:
+    frequency = case.flicker_hz
+    if frequency is None:
+        return None
+
+    banded = "electronic" in case.permitted_shutter_kinds
+    timed = case.body.anti_flicker and not banded
+    period = 1 / frequency
+    return Term(
+        id="flicker",
+        axis="shutter_s",
+        imposed_by="lamps pulse",
+        weight=0.06 if timed else (0.9 if banded else 0.35),
+        kind="want",
+        marks=tuple(period * n for n in (1, 2, 3, 4)),
+        swing=_Swing(frequency, case.modulation, case.situation.waveform),
+        say=lambda: (
+            f"The light pulses {frequency:g} times a second; whole periods ({wording.seconds(period)} and its "
+            "multiples) even it out" + (", shorter times need the anti-flicker release." if timed else ".")
+        ),
+    )
+
+
+def _sync(case: Case) -> Term | None:
+    if not case.flash_in_use:
+        return None
+    limits = [case.body.flash_sync.shortest_s(kind) for kind in case.permitted_shutter_kinds]
+    known = [limit for limit in limits if limit is not None]
+    if not known:
+        return None
+    limit = min(known)
+    fast = case.high_speed_sync
+    return Term(
+        id="sync",
+        axis="shutter_s",
+        imposed_by="flash sync",
+        kind="limit" if fast else "end",
+        weight=0.5,
+        low=limit,
+        say=lambda: (
+            f"The whole frame sees the flash down to {wording.seconds(limit)}"
+            + ("; high-speed sync goes on, losing light with every stop." if fast else "; shorter cuts part of it off.")
+        ),
+    )
+
+
+def _requested(case: Case) -> Term | None:
+    wanted = case.requests.shutter_s
+    if wanted is None:
+        return None
+    return Term(
+        id="requested_shutter",
+        axis="shutter_s",
+        imposed_by="you asked",
+        kind="want",
+        weight=2.5,
+        low=wanted,
+        high=wanted,
+        say=lambda: f"You asked for {wording.seconds(wanted)}.",
+    )
+
+
+def _round_step(seconds: float) -> float:
+    """The marked time next to an exact limit, for sentences."""
+    return step_value("shutter", seconds, 0)

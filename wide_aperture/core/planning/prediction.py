@@ -1,0 +1,114 @@
+"""What the body itself will choose in automatic modes, at the ends of the light's band."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.plan import PredictedFrame
+from wide_aperture.core.physics.quantities import format_aperture, format_iso
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.rules.tones import compensation
+
+Frame = tuple[float, float, float]  # shutter_s, aperture, iso
+
+
+def prediction(draft: Draft) -> tuple[PredictedFrame, ...]:
+    """One predicted frame for the darkest, expected and brightest light; only the expected one when it is steady."""
+    case = draft.case
+    ends = [("darkest", case.ev_low), ("expected", case.ev100), ("brightest", case.ev_high)]
+    wanted = [(name, ev) for name, ev in ends if name == "expected" or abs(ev - case.ev100) > 1e-9]
+    return tuple(_frame(draft, name, ev) for name, ev in wanted)
+
+
+def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
+    wanted = ev100 - draft.case.ambient_offset_ev - draft.exposure.nd_stops
+    shutter, aperture, iso = _settle(draft, wanted)
+    settings_ev = 2 * math.log2(aperture) - math.log2(shutter) - math.log2(iso / 100)
+    error = wanted - settings_ev + _held_compensation_ev(draft)
+    said = f"{wording.seconds(shutter)}, {format_aperture(aperture)}, {format_iso(iso)}"
+    if abs(error) > 1 / 3:
+        said += f": {wording.stops_word(error)} too {'bright' if error > 0 else 'dark'}"
+    return PredictedFrame(
+        light=light,
+        ev100=ev100,
+        shutter_s=shutter,
+        aperture=aperture,
+        iso=iso,
+        error_ev=round(error, 2),
+        sentence=said,
+    )
+
+
+def _held_compensation_ev(draft: Draft) -> float:
+    """How much a pinned compensation moves an automatic exposure from what the tones need."""
+    held = draft.pins.get("exposure_comp_ev")
+    by_hand = draft.option("exposure_mode") in ("manual", "bulb")
+    if by_hand or not isinstance(held, int | float):
+        return 0.0
+    return float(held) - compensation(draft.case)[0]
+
+
+def _settle(draft: Draft, wanted_ev: float) -> Frame:
+    """Follow the mode's own order: what floats first, where it stops, what floats next."""
+    case, cell = draft.case, draft.exposure
+    mode = draft.option("exposure_mode")
+    fastest, longest = case.fastest_s, case.body.longest_timed_s
+    floor = _number(draft, "iso_floor") or case.body.base_iso
+    ceiling = _number(draft, "iso_ceiling") or case.body.ceilings.routine
+    slowest = _number(draft, "slowest_shutter_s") or cell.shutter_s
+
+    def time_for(aperture: float, iso: float) -> float:
+        return aperture**2 / 2**wanted_ev / (iso / 100)
+
+    def iso_for(shutter: float, aperture: float) -> float:
+        return aperture**2 / shutter / 2**wanted_ev * 100
+
+    if mode == "manual_auto_iso":
+        return cell.shutter_s, cell.aperture, _clamp(iso_for(cell.shutter_s, cell.aperture), floor, ceiling)
+    if mode == "aperture_priority":
+        return _clamp(time_for(cell.aperture, cell.iso), fastest, longest), cell.aperture, cell.iso
+    if mode in ("aperture_priority_auto_iso", "zone_focus_program"):
+        at_floor = time_for(cell.aperture, floor)
+        if at_floor <= slowest:
+            return _clamp(at_floor, fastest, longest), cell.aperture, floor
+        iso = _clamp(iso_for(slowest, cell.aperture), floor, ceiling)
+        # Past the ceiling the body lets the time grow: the floor breaks without a word.
+        return _clamp(time_for(cell.aperture, iso), slowest, longest), cell.aperture, iso
+    if mode in ("shutter_priority", "shutter_priority_auto_iso"):
+        follows = mode == "shutter_priority_auto_iso"
+        aperture = math.sqrt(2**wanted_ev * cell.shutter_s * (floor if follows else cell.iso) / 100)
+        aperture = _clamp(aperture, case.widest_aperture, case.smallest_aperture)
+        iso = _clamp(iso_for(cell.shutter_s, aperture), floor, ceiling) if follows else cell.iso
+        return cell.shutter_s, aperture, iso
+    if mode == "program":
+        return _on_program_line(draft, wanted_ev)
+    return cell.shutter_s, cell.aperture, cell.iso
+
+
+def _on_program_line(draft: Draft, wanted_ev: float) -> Frame:
+    """Interpolate the body's program line at the EV its ISO leaves; the lens's ends move the rest to the time."""
+    case, iso = draft.case, draft.exposure.iso
+    at_iso_100 = wanted_ev + math.log2(iso / 100)
+    line = sorted(case.body.program_line, key=lambda p: p.ev100)
+    if line:
+        ev = [p.ev100 for p in line]
+        f_number = 2 ** (float(np.interp(at_iso_100, ev, [2 * math.log2(p.f_number) for p in line])) / 2)
+    else:
+        # A plain line for bodies whose own is unknown: half of each stop to the aperture from f/2.8 at EV 5.
+        f_number = 2 ** ((3 + max(at_iso_100 - 5, 0) / 2) / 2)
+    f_number = _clamp(f_number, case.widest_aperture, case.smallest_aperture)
+    shutter = _clamp(f_number**2 / 2**at_iso_100, case.fastest_s, case.body.longest_timed_s)
+    return shutter, f_number, iso
+
+
+def _number(draft: Draft, setting_id: str) -> float | None:
+    held = draft.settings.get(setting_id)
+    value = held.value if held else None
+    return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else None
+
+
+def _clamp(value: float, low: float, high: float) -> float:
+    return min(max(value, low), high)

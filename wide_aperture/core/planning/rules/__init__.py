@@ -1,0 +1,1 @@
+"""The rules: one module per group of settings, each writing its part of the draft."""

@@ -1,0 +1,149 @@
+"""Rules of white balance: automatic, a fixed value for the light, or a reading."""
+
+from __future__ import annotations
+
+from wide_aperture.core.craft.figures import MIXED_MIRED, PRESET_KELVIN, SUN_FROM_EV
+from wide_aperture.core.physics.quantities import mired
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.draft import Draft
+
+SEEN_MIRED = 45.0  # a cast this large is seen in a neutral tone
+NIGHT_SKY_KELVIN = 4000.0
+DAYLIGHT_FROM_K = 4800.0
+GENRE_SCHOOLS = ("cool fixed kelvin", "daylight, decide later", "kelvin by light")
+BLUE_HOUR_K = 8000.0  # bluer than any shade: the blue is the picture
+KEEP_WARM_BELOW_K = 2700.0  # candle and dim filament light made neutral looks like daylight: a little warmth stays
+
+
+def set_colour(draft: Draft) -> None:
+    """White-balance mode and the kelvin it stands for."""
+    mode, kelvin, reasons, school = _choose(draft.case)
+    layer = "genre" if school in GENRE_SCHOOLS and _speaks_for_genre(draft.case) else "situation"
+    if mode == "auto" and draft.case.is_matched_series:
+        mode, reasons = (
+            ("daylight" if _looks_like_daylight(kelvin) else "kelvin"),
+            (f"Frames that are joined must match at {kelvin:.0f} K: nothing automatic.",),
+        )
+    if school:
+        draft.follow("white balance", school)
+    mode = draft.put_available("white_balance", (mode, "daylight", "auto"), *reasons, school=school, layer=layer)
+    if mode == "auto":
+        bias = "white" if draft.case.situation.genre == "sports" else "balanced"
+        draft.put(
+            "wb_bias",
+            bias,
+            f"Kit colours must be true at {draft.case.cct_k:.0f} K."
+            if bias == "white"
+            else f"A little of the warmth of {draft.case.cct_k:.0f} K stays.",
+            layer="genre" if bias == "white" else "situation",
+        )
+        draft.put(
+            "kelvin",
+            _tidy(draft.case.cct_k),
+            f"About what the automatic should find in light of {draft.case.cct_k:.0f} K.",
+        )
+    elif mode in PRESET_KELVIN:
+        draft.put("kelvin", PRESET_KELVIN[mode], f"What the preset stands for; the light has {draft.case.cct_k:.0f} K.")
+    else:
+        draft.put("kelvin", kelvin, *reasons)
+
+
+def _looks_like_daylight(kelvin: float) -> bool:
+    """Near enough to the daylight preset that no cast shows; blue shade is not."""
+    apart = float(mired(PRESET_KELVIN["daylight"]) - mired(kelvin))
+    return kelvin >= DAYLIGHT_FROM_K and abs(apart) <= SEEN_MIRED
+
+
+def _speaks_for_genre(case: Case) -> bool:
+    """True when the same light would be balanced otherwise in another kind of work."""
+    night = case.situation.genre == "night_sky" and case.ev100 < 0
+    faces = case.situation.genre in ("wedding", "portrait") and case.is_living and case.light_swing_ev < 2
+    return night or (faces and case.flicker_hz is None and case.cct_k >= 4200)
+
+
+def _tidy(kelvin: float) -> float:
+    return round(kelvin / 100) * 100.0
+
+
+def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
+    requests, light = case.requests, case.cct_k
+    if requests.kelvin is not None:
+        return "kelvin", requests.kelvin, ("You asked for it.",), None
+    if requests.white_balance is not None and requests.white_balance != "auto":
+        asked = requests.white_balance
+        return asked, PRESET_KELVIN.get(asked, _tidy(light)), ("You asked for it.",), None
+    school = case.schools.white_balance
+    if school == "automatic":
+        return "auto", _tidy(light), (f"Your school: raw puts {light:.0f} K right.",), "automatic, raw fixes it"
+    if school == "daylight_always":
+        return "daylight", PRESET_KELVIN["daylight"], ("Your school: one value for the series.",), "one daylight value"
+    if school == "kelvin_by_light":
+        return "kelvin", _tidy(light), (f"Your school: one value for these {light:.0f} K.",), "kelvin by light"
+    if school == "card" and case.accessories.grey_card:
+        return "custom", _tidy(light), ("Your school: read the card in the subject's light.",), "card"
+    return _by_case(case)
+
+
+def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
+    light, second = case.cct_k, case.situation.second_cct_k
+    if second is not None and abs(float(mired(light) - mired(second))) > MIXED_MIRED:
+        return _for_mixed_light(case, second)
+    if case.situation.genre == "night_sky" and case.ev100 < 0 and case.schools.night_colour == "daylight_decide_later":
+        return (
+            "daylight",
+            PRESET_KELVIN["daylight"],
+            ("Your school: daylight now, the colour is decided later.",),
+            "daylight, decide later",
+        )
+    if case.situation.genre == "night_sky" and case.ev100 < 0:
+        kelvin = NIGHT_SKY_KELVIN if case.subject != "moon" else _tidy(light)
+        return (
+            "kelvin",
+            kelvin,
+            (f"A fixed {kelvin:.0f} K keeps the night cool and frames alike.",),
+            "cool fixed kelvin",
+        )
+    artificial = case.flicker_hz is not None or (light < 4200 and case.ev100 < SUN_FROM_EV)
+    if artificial:
+        kelvin = _tidy(light + (150 if light < KEEP_WARM_BELOW_K else 0))
+        return (
+            "kelvin",
+            kelvin,
+            (f"Lamps at {light:.0f} K stay as they are: one value keeps the whole series alike.",),
+            "kelvin by light",
+        )
+    if not case.is_living:
+        mode = "daylight" if light < 6200 else "cloudy"
+        return (
+            mode,
+            light,
+            (f"{light:.0f} K is daylight: a fixed value keeps the hour's own colour.",),
+            "daylight value",
+        )
+    if case.situation.genre in ("wedding", "portrait") and case.light_swing_ev < 2:
+        kelvin = _tidy(light)
+        return (
+            "kelvin",
+            kelvin,
+            (f"One value for {kelvin:.0f} K makes the edit quick and skin alike.",),
+            "kelvin by light",
+        )
+    return (
+        "auto",
+        _tidy(light),
+        (f"Daylight near {light:.0f} K changes with every cloud and turn; raw puts the rest right.",),
+        "automatic, raw fixes it",
+    )
+
+
+def _for_mixed_light(case: Case, second: float) -> tuple[str, float, tuple[str, ...], str | None]:
+    light = case.cct_k
+    apart = abs(float(mired(light) - mired(second)))
+    if case.flash_leads:
+        middle = _tidy(2e6 / float(mired(light) + mired(second)))
+        reason = (
+            f"Flash and room lie {apart:.0f} mired apart: {middle:.0f} K lies between; a gel on the flash is better."
+        )
+        return "kelvin", middle, (reason,), "kelvin by light"
+    reason = f"Two lights {apart:.0f} mired apart: the subject's own {light:.0f} K is taken, the other keeps its cast."
+    return "kelvin", _tidy(light), (reason,), "kelvin by light"

@@ -1,0 +1,334 @@
+"""Rules of the exposure group: mode, the three values, automatic ISO and its limits, filter, flash, compensation."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core.craft.figures import STEADY_LIGHT_EV
+from wide_aperture.core.documents import wording
+from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
+from wide_aperture.core.physics.sensor import cleaner_from_iso
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.rules.tones import compensation
+
+AUTO_ISO_MODES = ("manual_auto_iso", "aperture_priority_auto_iso", "shutter_priority_auto_iso", "zone_focus_program")
+SPOT_PLACED_EV = 5 / 3  # textured white: the brightest tone that still shows its surface
+HIGHLIGHT_WORDS = {
+    "expose_to_the_right": "expose to the right",
+    "standing_under_exposure": "standing under-exposure",
+    "spot_near_brightest": "spot near the brightest tone",
+}
+WITHOUT_AUTO_ISO = {  # what remains when the ISO is held: the time answers the light
+    "manual_auto_iso": "aperture_priority",
+    "aperture_priority_auto_iso": "aperture_priority",
+    "shutter_priority_auto_iso": "shutter_priority",
+}
+SCHOOL_MODES = {
+    "manual_fixed_iso": "manual",
+    "manual_auto_iso": "manual_auto_iso",
+    "aperture_priority_slowest_shutter": "aperture_priority_auto_iso",
+    "zone_focus_program": "zone_focus_program",
+}
+
+
+def set_exposure(draft: Draft) -> None:
+    """Choose the mode, then write the exposure the search found in that mode's terms."""
+    mode = _set_mode(draft)
+    _set_shutter(draft)
+    _set_aperture(draft)
+    _set_iso(draft, mode)
+    _set_filter_and_flash(draft)
+    _set_compensation(draft, mode)
+
+
+def _set_mode(draft: Draft) -> str:
+    case, cell = draft.case, draft.exposure
+    wanted, reasons, school = _mode_for(draft)
+    if case.schools.iso == "fixed_clean_high" and wanted in WITHOUT_AUTO_ISO and not case.requests.exposure_mode:
+        wanted = WITHOUT_AUTO_ISO[wanted]
+        reasons = (*reasons, f"Your school of ISO: it stays at {format_iso(cell.iso)}, the time takes up the light.")
+    if cell.shutter_s > case.body.longest_timed_s * 1.1:
+        longest = wording.seconds(case.body.longest_timed_s)
+        wanted, reasons = "bulb", (f"{wording.seconds(cell.shutter_s)} is longer than the {longest} the body times.",)
+    fallback = {"zone_focus_program": "aperture_priority_auto_iso", "manual_auto_iso": "manual"}
+    ranked = tuple(dict.fromkeys((wanted, fallback.get(wanted, wanted), "manual")))
+    return draft.put_available(
+        "exposure_mode", ranked, *reasons, school=draft.follow("who sets exposure", school), limits=("light",)
+    )
+
+
+def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
+    """The mode, why, and the school that speaks."""
+    case, cell = draft.case, draft.exposure
+    swing = case.light_swing_ev
+    asked = case.requests.exposure_mode
+    if asked is not None and case.is_matched_series and asked not in ("manual", "bulb"):
+        return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
+    if (
+        asked is not None
+        and case.has("background_changes")
+        and asked not in ("manual", "bulb")
+        and swing <= STEADY_LIGHT_EV
+    ):
+        return (
+            "manual",
+            ("The background changes, the light on the subject does not: nothing automatic may follow.",),
+            "manual fixed ISO",
+        )
+    if asked is not None:
+        return asked, ("You asked for it.",), "your request"
+    if case.is_matched_series:
+        return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
+    school = case.schools.exposure
+    if school != "by_case":
+        return SCHOOL_MODES[school], ("Your school of exposure.",), school.replace("_", " ")
+    if case.flash_leads:
+        return (
+            "manual",
+            (f"Flash is the main light: the room is held {wording.stops_word(case.ambient_offset_ev)} under by hand.",),
+            "manual fixed ISO",
+        )
+    if case.on_tripod:
+        return (
+            "manual",
+            (f"On a tripod nothing hurries: {wording.seconds(cell.shutter_s)} or whatever the light asks.",),
+            "manual fixed ISO",
+        )
+    if case.has("background_changes") and swing <= STEADY_LIGHT_EV:
+        return (
+            "manual",
+            ("The background changes while the light on the subject does not: nothing automatic may follow.",),
+            "manual fixed ISO",
+        )
+    if case.situation.look in ("pan_blur", "blur"):
+        return (
+            "shutter_priority",
+            (f"The streak is made by the time, {wording.seconds(cell.shutter_s)}; the aperture may follow the light.",),
+            "shutter by the look",
+        )
+    at_base = cell.iso <= case.body.base_iso * 1.2
+    if not case.is_living and not case.is_moving and not at_base:
+        return (
+            "aperture_priority_auto_iso",
+            (
+                f"Nothing moves: depth at {format_aperture(cell.aperture)} matters; the ISO rises before the time shakes.",
+            ),
+            "aperture priority + automatic ISO",
+        )
+    if not case.is_living and not case.is_moving:
+        return (
+            "aperture_priority",
+            (f"Nothing moves: depth at {format_aperture(cell.aperture)} matters, the time only has to beat shake.",),
+            "aperture priority",
+        )
+    if at_base and swing <= STEADY_LIGHT_EV:
+        return (
+            "manual",
+            (f"The light is steady and {format_iso(cell.iso)} is base: automatic ISO would have no room below.",),
+            "manual fixed ISO",
+        )
+    if at_base:
+        return (
+            "aperture_priority_auto_iso",
+            (f"The light moves by {wording.stops_word(swing)} and {format_iso(cell.iso)} is base: the time takes "
+             "up more light, the ISO less.",),
+            "aperture priority + automatic ISO",
+        )  # fmt: skip
+    moving = "" if swing <= STEADY_LIGHT_EV else f" and the light may move by {wording.stops_word(swing)}"
+    return (
+        "manual_auto_iso",
+        (f"Movement fixes {wording.seconds(cell.shutter_s)}, the subject {format_aperture(cell.aperture)}{moving}: "
+         "the ISO is free to follow.",),
+        "manual + automatic ISO",
+    )  # fmt: skip
+
+
+def _reasons_of(draft: Draft, axis: str) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """Sentences and ids of the limits that hold a value: those passed first, then those touched within a step."""
+    cell = draft.exposure
+    at = cell.value(axis)  # type: ignore[arg-type]
+    passed, touching = [], []
+    for term in draft.search.terms:
+        if term.axis != axis:
+            continue
+        if term.excess_at(at) > 0:
+            passed.append(term)
+        elif any(end is not None and 0.9 <= at / end <= 1.12 for end in (term.low, term.high)):
+            touching.append(term)
+    terms = passed + touching
+    return tuple(t.sentence for t in terms), tuple(t.id for t in terms)
+
+
+def _set_shutter(draft: Draft) -> None:
+    reasons, limits = _reasons_of(draft, "shutter_s")
+    if not reasons:
+        reasons = (_left_over(draft),)
+    draft.put("shutter_s", draft.exposure.shutter_s, *reasons, limits=limits)
+
+
+def _left_over(draft: Draft) -> str:
+    """Why a time stands where no limit on it presses."""
+    cell, highs = draft.exposure, [t.high for t in draft.search.terms if t.axis == "shutter_s" and t.high]
+    spare = math.log2(min(highs) / cell.shutter_s) if highs else 0.0
+    room = f", {wording.stops_word(spare)} shorter than any limit asks" if spare > 1 / 6 else ""
+    return (
+        f"No limit presses here: {wording.ev(draft.case.ev100)} at {format_aperture(cell.aperture)} and {format_iso(cell.iso)} "
+        f"leaves {wording.seconds(cell.shutter_s)}{room}."
+    )
+
+
+def _set_aperture(draft: Draft) -> None:
+    reasons, limits = _reasons_of(draft, "aperture")
+    if not reasons:
+        reasons = (
+            f"Free between the limits: {wording.ev(draft.case.ev100)} leaves it with {wording.seconds(draft.exposure.shutter_s)} and "
+            f"{format_iso(draft.exposure.iso)}.",
+        )
+    draft.put("aperture", draft.exposure.aperture, *reasons, limits=limits)
+
+
+def _set_iso(draft: Draft, mode: str) -> None:
+    case, cell = draft.case, draft.exposure
+    reasons, limits = _reasons_of(draft, "iso")
+    ceilings = case.body.ceilings
+    if mode not in AUTO_ISO_MODES:
+        draft.put(
+            "iso",
+            cell.iso,
+            f"What {wording.seconds(cell.shutter_s)} and {format_aperture(cell.aperture)} need at {wording.ev(case.ev100)}.",
+            *reasons,
+            limits=limits,
+        )
+        for setting in ("iso_floor", "iso_ceiling", "slowest_shutter_s"):
+            draft.put(setting, None, "Automatic ISO is off.")
+        return
+    draft.put(
+        "iso",
+        cell.iso,
+        f"Automatic: about this in the expected light, {wording.ev(case.ev100)}.",
+        *reasons,
+        limits=limits,
+    )
+    _set_iso_floor(draft)
+    darkest = cell.iso * 2 ** (case.ev100 - case.ev_low)
+    at_a_push = darkest > ceilings.routine * 1.1
+    ceiling = ceilings.push if at_a_push else ceilings.routine
+    why = (
+        f"The darkest light needs {format_iso(step_value('iso', darkest, 0))}: your ceiling at a push."
+        if at_a_push and ceilings.push > ceilings.routine
+        else _ceiling_reason(draft)
+    )
+    school = "automatic with ceiling" + (" and floor" if case.schools.iso == "ceiling_and_floor" else "")
+    draft.put("iso_ceiling", ceiling, why, limits=("ceiling",), school=draft.follow("ISO", school))
+    if mode in ("manual_auto_iso", "shutter_priority_auto_iso"):
+        draft.put("slowest_shutter_s", None, "You set the shutter yourself.")
+    else:
+        strict = case.schools.hand_hold == "twice_reciprocal" or case.asks_twice_the_care
+        if case.lens.is_zoom:
+            linked = "linked_strict" if strict else "linked"
+            draft.put(
+                "auto_iso_link",
+                linked,
+                f"Between {case.lens.focal_min_mm:g} and {case.lens.focal_max_mm:g} mm the zoom changes what the hand holds.",
+            )
+        else:
+            draft.put("auto_iso_link", "fixed", f"One focal length, {case.focal_mm:.0f} mm: one value.")
+        slowest = _slowest_tolerable(draft)
+        draft.put(
+            "slowest_shutter_s",
+            slowest,
+            f"Slower than {wording.seconds(slowest)} movement or shake would show: the ISO rises first.",
+            limits=("motion", "shake"),
+        )
+
+
+def _ceiling_reason(draft: Draft) -> str:
+    """Your ceiling, in stops above what this light needs."""
+    ceilings, iso = draft.case.body.ceilings, draft.exposure.iso
+    stops = math.log2(ceilings.routine / iso)
+    spare = f", {wording.stops_word(stops)} above what this light needs" if stops >= 1 / 6 else ""
+    only = "" if ceilings.push > ceilings.routine else "only "
+    return f"Your {only}ceiling, because of {ceilings.reason}{spare}."
+
+
+def _set_iso_floor(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    base = case.body.base_iso
+    reserve_floor = case.body.reserve_floor(case.requests.dr_mode)
+    wanted = step_value("iso", max(base, min(cell.iso / 2, cleaner_from_iso(case.body.electrons) or 4 * base)), 0)
+    if reserve_floor and reserve_floor > base:
+        draft.put("iso_floor", reserve_floor, f"{format_iso(reserve_floor)} is the lowest the reserve allows.")
+    elif case.schools.iso == "ceiling_and_floor" and wanted > base:
+        draft.put(
+            "iso_floor",
+            wanted,
+            f"Your school: when it gets brighter the time shortens before the ISO falls under {format_iso(wanted)}.",
+            school="automatic with ceiling and floor",
+        )
+    else:
+        draft.put("iso_floor", base, f"{format_iso(base)} is the lowest base.")
+
+
+def _slowest_tolerable(draft: Draft) -> float:
+    """The marked time at the strictest limit of movement and shake; the time chosen where none applies."""
+    highs = [t.high for t in draft.search.terms if t.id in ("motion", "growth", "shake", "own_floor") and t.high]
+    limit = step_value("shutter", min(highs), 0) if highs else draft.exposure.shutter_s
+    return max(limit, draft.exposure.shutter_s)
+
+
+def _set_filter_and_flash(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    if cell.nd_stops:
+        draft.put(
+            "nd_stops", cell.nd_stops, f"Takes {wording.stops_word(cell.nd_stops)} so that the wanted time is reached."
+        )
+    else:
+        draft.put("nd_stops", None, "No filter needed.")
+    use = case.flash_use
+    if use == "off":
+        barred = case.has("no_flash")
+        draft.put("flash", "off", "Flash is not allowed here." if barred else _ambient_is_enough(draft))
+        draft.put("ambient_offset_ev", None, "No flash.")
+        return
+    draft.put("flash", use, "You asked for it.", limits=("sync",))
+    offset = case.ambient_offset_ev
+    draft.put(
+        "ambient_offset_ev", offset, f"Keeps the room {wording.stops_word(offset)} under the flash: present, not flat."
+    )
+
+
+def _ambient_is_enough(draft: Draft) -> str:
+    """Why no flash: the ISO the light needs against the ceiling."""
+    case, iso = draft.case, draft.exposure.iso
+    spare = math.log2(case.body.ceilings.routine / iso)
+    if spare < 0:
+        return f"You asked for none; {wording.ev(case.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} over your ceiling."
+    return f"{wording.ev(case.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} under your ceiling: the ambient light is enough."
+
+
+def _set_compensation(draft: Draft, mode: str) -> None:
+    shift = draft.case.highlight_shift_ev
+    school = draft.follow("highlights", HIGHLIGHT_WORDS.get(draft.case.schools.highlights, "pattern and compensate"))
+    if mode in ("manual", "bulb"):
+        said = f" The exposure itself stands {wording.signed_stops(shift)} by your school." if shift else ""
+        draft.put(
+            "exposure_comp_ev",
+            0.0,
+            f"Everything is set by hand for {wording.ev(draft.case.ev100)}: compensation only moves the pointer.{said}",
+            school=school if shift else None,
+        )
+        return
+    if draft.case.schools.highlights == "spot_near_brightest":
+        draft.put(
+            "exposure_comp_ev",
+            SPOT_PLACED_EV,
+            f"The spot rests on the brightest part that must hold: placed {wording.signed_stops(SPOT_PLACED_EV)} it keeps "
+            f"{draft.case.body.electrons.mid_below_clipping_ev - SPOT_PLACED_EV:.1f} EV to clipping.",
+            school=school,
+        )
+        return
+    value, reasons = compensation(draft.case)
+    if shift:
+        value = max(-3.0, min(3.0, round((value + shift) * 3) / 3))
+        reasons = (*reasons, f"Your school of highlights adds {wording.signed_stops(shift)}.")
+    draft.put("exposure_comp_ev", value, *reasons, school=school)

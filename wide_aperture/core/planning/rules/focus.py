@@ -1,0 +1,278 @@
+"""Rules of focus: mode, area, subject, response, priority, activation, distance."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core.documents import wording
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.draft import Draft
+
+AF_BLIND_EV = -4.0
+FACE_HEIGHT_M = 0.22
+EYE_NEEDS_SHARE = 0.03  # a face this high in the frame (share of its height) has an eye the body can find
+RELEASE_FROM_M_S = 2.0
+
+
+def set_focus(draft: Draft) -> None:
+    """Every setting of the focus group."""
+    case = draft.case
+    mode = _set_mode(draft)
+    if mode == "manual":
+        _set_manual(draft)
+    else:
+        _set_area(draft)
+        _set_detection(draft)
+        _set_response(draft, mode)
+        _set_priority(draft, mode)
+        _set_activation(draft)
+    focus_m = case.focus_m
+    set_by_hand = mode == "manual" or case.range_is_wanted_sharp
+    draft.put(
+        "focus_distance_m",
+        round(focus_m, 2) if set_by_hand and math.isfinite(focus_m) else None,
+        f"Holds {wording.metres(case.near_m)} to {wording.metres(case.far_m)} together."
+        if set_by_hand and math.isfinite(focus_m)
+        else "Infinity, fine-tuned on a bright star or far light."
+        if math.isinf(focus_m)
+        else "Focus follows the subject.",
+    )
+
+
+def _set_mode(draft: Draft) -> str:
+    case = draft.case
+    asked = case.requests.af_mode
+    if not (case.body.autofocus and case.lens.autofocus):
+        without = case.body.name if not case.body.autofocus else case.lens.name
+        draft.put("af_mode", "manual", f"{without} has no autofocus.")
+        return "manual"
+    if case.is_zone_focus:
+        draft.put("af_mode", "manual", f"Zone focus: the distance is set once, at {wording.metres(case.focus_m)}.")
+        return "manual"
+    if case.ev100 < AF_BLIND_EV or (case.subject == "stars" and case.ev100 < 0):
+        draft.put(
+            "af_mode", "manual", f"At {wording.ev(case.ev100)} autofocus sees nothing: an enlarged bright star decides."
+        )
+        return "manual"
+    if case.situation.genre == "night_sky" and case.ev100 < -1:
+        why = f"{wording.ev(case.ev100)} is too dark to trust autofocus on low contrast."
+        draft.put("af_mode", "manual", why, layer="genre")
+        return "manual"
+    if asked is not None and not (asked == "single" and case.is_moving):
+        return draft.put_available("af_mode", (asked,), "You asked for it.")
+    if case.schools.af_mode in ("continuous_always", "continuous_hold_to_stop") and case.is_living:
+        school = draft.follow("AF mode", case.schools.af_mode.replace("_", " "))
+        return draft.put_available(
+            "af_mode", ("continuous",), "Your school: continuous, and a button makes it stand.", school=school
+        )
+    if case.is_moving:
+        mode, why = "continuous", f"The subject moves at {case.speed_m_s:g} m/s: focus must follow."
+    elif case.situation.genre == "wildlife" and case.is_living:
+        mode, why = (
+            "continuous",
+            f"Between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} it may go at any time.",
+        )
+    else:
+        mode, why = (
+            "single",
+            f"Nothing at {wording.metres(case.mid_m)} moves towards or away: lock once, check, release.",
+        )
+    layer = "genre" if mode == "continuous" and not case.is_moving else "situation"
+    return draft.put_available("af_mode", (mode, "auto_switch"), why, layer=layer)
+
+
+def _set_manual(draft: Draft) -> None:
+    zone = draft.case.is_zone_focus
+    if zone:
+        draft.put(
+            "af_area",
+            "zone_focus",
+            f"Depth does the work: {wording.metres(draft.case.near_m)} to {wording.metres(draft.case.far_m)} without turning the ring.",
+        )
+    else:
+        draft.put_available(
+            "af_area",
+            ("magnified_live_view", "na"),
+            "Enlarged in the finder, turned through the sharpest point and back.",
+        )
+    for setting, value in (("subject_detection", "off"), ("af_response", "na"), ("af_priority", "na")):
+        draft.put(setting, value, "Focus is by hand.")
+    draft.put("af_activation", None, "Focus is by hand.")
+
+
+def _set_area(draft: Draft) -> None:
+    case = draft.case
+    asked = case.requests.af_area
+    if asked is not None:
+        draft.put_available("af_area", (asked, "zone", "single_point"), "You asked for it.")
+        return
+    ranked, why = _area_for(case)
+    draft.put_available("af_area", ranked, why)
+
+
+def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
+    speed = case.speed_m_s
+    if not case.is_living and not case.is_moving:
+        return (
+            "single_point",
+            "pinpoint",
+        ), f"It stands still at {wording.metres(case.mid_m)}: a point on the part that must be sharpest."
+    if case.has("foreground_obstacles"):
+        return (
+            "expanded_point",
+            "single_point",
+        ), f"Small enough to look past what stands in front of {wording.metres(case.near_m)}."
+    if not case.is_moving:
+        return (
+            "expanded_point",
+            "single_point",
+            "small_zone",
+        ), f"The subject hardly moves ({speed:g} m/s): small and certain."
+    if case.has("background_changes") and not case.has("plain_sky_background", "crowd_behind"):
+        return (
+            "tracking_point",
+            "expanded_point",
+        ), f"At {speed:g} m/s before a background with texture: started on the subject, then it follows."
+    if case.has("crowd_behind"):
+        return (
+            "tracking_point",
+            "expanded_point",
+        ), f"At {speed:g} m/s, started on the right person so that faces behind do not win."
+    if case.has("plain_sky_background"):
+        return (
+            "wide_tracking",
+            "zone",
+        ), f"At {speed:g} m/s before plain sky nothing else is there to focus on: as wide as it goes."
+    if speed < RELEASE_FROM_M_S:
+        return (
+            "small_zone",
+            "expanded_point",
+        ), f"At {speed:g} m/s a small zone keeps up and leaves the background alone."
+    return ("zone", "wide_tracking"), f"At {speed:g} m/s no single point stays on the subject."
+
+
+def _set_detection(draft: Draft) -> None:
+    case = draft.case
+    asked = case.requests.subject_detection
+    if asked is not None:
+        draft.put_available("subject_detection", (asked, "off"), "You asked for it.")
+        return
+    if case.schools.detection == "automatic" and case.is_living:
+        draft.put_available(
+            "subject_detection",
+            ("automatic", "human_eye" if case.subject in ("person", "group") else "animal_eye", "off"),
+            f"Your school: {wording.ev(case.ev100)} is light enough to tell subjects apart."
+            if case.ev100 >= 6
+            else f"Your school; at {wording.ev(case.ev100)} forcing the kind of subject would be surer.",
+            school=draft.follow("detection", "automatic subject"),
+        )
+    elif case.subject in ("person", "group"):
+        share = FACE_HEIGHT_M * case.focal_mm / case.mid_m / case.body.sensor_height_mm
+        if share >= EYE_NEEDS_SHARE:
+            draft.put_available(
+                "subject_detection",
+                ("human_eye", "human", "off"),
+                f"A face fills {share:.0%} of the height: its eye is found.",
+            )
+        else:
+            draft.put_available(
+                "subject_detection", ("human", "off"), f"A face fills only {share:.1%} of the height: body and head."
+            )
+    elif case.subject == "animal":
+        draft.put_available(
+            "subject_detection",
+            ("animal_eye", "animal", "off"),
+            f"An animal {wording.metres(case.mid_m)} away: the eye first, the body where it is too small.",
+        )
+    elif case.subject == "bird":
+        draft.put_available(
+            "subject_detection",
+            ("bird", "animal_eye", "off"),
+            f"A bird {wording.metres(case.mid_m)} away: body and head, the eye when it is near.",
+        )
+    elif case.subject == "vehicle":
+        draft.put_available(
+            "subject_detection",
+            ("vehicle", "human", "off"),
+            f"A vehicle {wording.metres(case.mid_m)} away, and its rider.",
+        )
+    else:
+        draft.put(
+            "subject_detection",
+            "off",
+            f"Nothing alive between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} to find.",
+        )
+
+
+def _set_response(draft: Draft, mode: str) -> None:
+    case = draft.case
+    if mode == "single":
+        draft.put("af_response", "na", "Single focus does not follow.")
+    elif case.has("foreground_obstacles", "crowd_behind"):
+        draft.put_available(
+            "af_response",
+            ("locked_on", "standard"),
+            f"At {case.speed_m_s:g} m/s others cross in front: stay with the subject.",
+        )
+    else:
+        draft.put_available(
+            "af_response",
+            ("standard",),
+            f"Default: {case.situation.direction} at {case.speed_m_s:g} m/s asks for nothing else.",
+        )
+
+
+def _set_priority(draft: Draft, mode: str) -> None:
+    case = draft.case
+    school = case.schools.priority
+    if school != "by_case":
+        draft.put_available(
+            "af_priority", (school, "balanced", "release"), "Your school.", school=draft.follow("priority", school)
+        )
+    elif mode == "single":
+        draft.put_available(
+            "af_priority",
+            ("focus", "balanced"),
+            f"Nothing at {wording.metres(case.mid_m)} runs away: waiting for focus loses nothing.",
+            school=draft.follow("priority", "focus"),
+        )
+    elif case.speed_m_s >= RELEASE_FROM_M_S:
+        draft.put_available(
+            "af_priority", ("release", "balanced"), f"At {case.speed_m_s:g} m/s the moment will not wait for focus.",
+            school=draft.follow("priority", "release"),
+        )  # fmt: skip
+    else:
+        draft.put_available(
+            "af_priority",
+            ("balanced", "focus"),
+            f"{case.speed_m_s:g} m/s is slow enough to ask for focus, quick enough not to insist.",
+            school=draft.follow("priority", "balanced"),
+        )
+
+
+def _set_activation(draft: Draft) -> None:
+    case = draft.case
+    school = case.schools.focus_start
+    if case.requests.shared_camera or school == "shutter_for_borrowers":
+        draft.put(
+            "af_activation",
+            "shutter_button",
+            "Others use the camera: the shutter button must focus.",
+            school=draft.follow("starting focus", "shutter for borrowers"),
+        )
+        return
+    if case.requests.back_button_af is not None:
+        draft.put(
+            "af_activation", "back_button" if case.requests.back_button_af else "shutter_button", "You asked for it."
+        )
+        return
+    option = {"back_button": "back_button", "shutter_button": "shutter_button", "back_button_eye": "back_button_eye"}[
+        school
+    ]
+    if "af_activation" in draft.foundation:
+        draft.put_habit("af_activation", option, "")
+        return
+    draft.put_available(
+        "af_activation", (option, "shutter_button"), "Your school of starting focus.", layer="foundation",
+        school=draft.follow("starting focus", school.replace("_", " ")),
+    )  # fmt: skip

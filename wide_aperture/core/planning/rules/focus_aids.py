@@ -1,0 +1,147 @@
+"""Rules of what helps focusing: eye, faces, motion, peaking, recomposing, limiter, stack."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core.documents import wording
+from wide_aperture.core.physics import optics
+from wide_aperture.core.planning.draft import Draft
+
+SHALLOW_M = 0.25  # a depth thinner than this is lost by swinging the camera after focusing
+LIMIT_FROM_FOCAL_MM = 180.0
+LIMIT_FROM_M = 8.0
+
+
+def set_focus_aids(draft: Draft) -> None:
+    """Every focus setting besides mode, area, detection, response and priority."""
+    by_hand = draft.option("af_mode") == "manual"
+    if by_hand:
+        _set_hand_aids(draft)
+    else:
+        _set_prediction(draft)
+        _set_recomposing(draft)
+    _set_limiter(draft)
+    _set_stack(draft)
+    draft.put("touch_drag", "off", "Off: a nose or a cheek moves the point as well as a thumb.")
+
+
+def _set_hand_aids(draft: Draft) -> None:
+    zone = draft.case.is_zone_focus
+    dark = draft.case.ev100 < 0
+    draft.put(
+        "peaking",
+        "off" if dark or zone else "low",
+        f"At {wording.ev(draft.case.ev100)} it marks noise."
+        if dark
+        else f"The distance is set to {wording.metres(draft.case.focus_m)}; nothing to judge."
+        if zone
+        else "The low level marks only what is truly sharp.",
+    )
+    if not (dark or zone):
+        draft.put("peaking_colour", "red", "A colour this scene hardly has.")
+    draft.put(
+        "mf_magnify_on_ring",
+        "off" if zone else "on",
+        f"The distance stays at {wording.metres(draft.case.focus_m)}: the view must stay whole."
+        if zone
+        else f"A disc of {draft.case.body.coc_mm * 1000:.0f} µm already looks soft: judged enlarged, never at full view.",
+    )
+
+
+def _set_prediction(draft: Draft) -> None:
+    case = draft.case
+    if case.schools.af_mode == "continuous_hold_to_stop":
+        draft.put(
+            "prefocus",
+            "on",
+            "Your school: focus runs by itself until a button holds it.",
+            school=draft.follow("AF mode", "runs by itself, hold to stop"),
+        )
+    if draft.option("af_mode") != "single":
+        motion = {"erratic": "erratic", "across": "steady", "towards": "steady"}.get(case.situation.direction, "normal")
+        course = {"erratic": "this way and that ", "across": "across ", "towards": "towards you "}
+        way = course.get(case.situation.direction, "")
+        draft.put("subject_motion", motion, f"Moves {way}at {case.speed_m_s:g} m/s.")
+    people = case.subject in ("person", "group")
+    couple = people and case.has("unrepeatable")
+    if people:
+        draft.put(
+            "face_register",
+            "on" if couple else "off",
+            f"Within {wording.metres(case.far_m)} the faces that matter win over the guests'."
+            if couple
+            else f"From {wording.metres(case.near_m)} to {wording.metres(case.far_m)} no face matters more than the one you point at.",
+        )
+    draft.put(
+        "mf_magnify_on_ring",
+        "off",
+        f"At {case.speed_m_s:g} m/s the whole view is needed."
+        if case.is_moving
+        else "The focus is automatic: the view stays whole.",
+    )
+
+
+def _set_recomposing(draft: Draft) -> None:
+    case = draft.case
+    depth = _depth_m(draft)
+    thin = depth < SHALLOW_M
+    said = (
+        f"{_length(depth)} are sharp at {wording.metres(case.focus_m)}"
+        if math.isfinite(depth)
+        else f"Depth reaches from {wording.metres(case.near_m)} to infinity"
+    )
+    wanted = case.schools.recomposing
+    if wanted == "lock_recompose" and not thin:
+        draft.put(
+            "focus_recompose",
+            "lock_recompose",
+            f"Your school; {said}: the swing hardly matters.",
+            school=draft.follow("recomposing", "lock and recompose"),
+        )
+    else:
+        draft.put(
+            "focus_recompose",
+            "move_point",
+            f"{said}: swinging would put the plane behind the eye."
+            if thin
+            else f"{said}; the point goes where the subject is, and nothing has to be swung.",
+            school=draft.follow("recomposing", "move the point"),
+        )
+
+
+def _depth_m(draft: Draft) -> float:
+    case = draft.case
+    if math.isinf(case.focus_m):
+        return math.inf
+    focus = max(case.focus_m, case.focal_mm / 1000 * 1.05)
+    zone = optics.depth_of_field(case.focal_mm, draft.exposure.aperture, focus, case.body.coc_mm)
+    return float(zone.far_m - zone.near_m)
+
+
+def _length(metres: float) -> str:
+    return f"{metres * 100:.0f} cm" if metres < 1 else wording.metres(metres)
+
+
+def _set_limiter(draft: Draft) -> None:
+    case = draft.case
+    far_only = case.focal_mm >= LIMIT_FROM_FOCAL_MM and case.near_m >= LIMIT_FROM_M
+    draft.put(
+        "focus_limiter",
+        "far" if far_only else "full",
+        f"Nothing comes nearer than {wording.metres(case.near_m)}: the lens need not search there."
+        if far_only
+        else f"At {case.focal_mm:.0f} mm the lens finds its way from {wording.metres(case.near_m)} on without a limit.",
+    )
+
+
+def _set_stack(draft: Draft) -> None:
+    asked = draft.case.requests.focus_stack_frames
+    if asked is None:
+        return
+    moves = draft.case.is_moving or draft.case.has("windy")
+    draft.put(
+        "focus_stack",
+        None if moves else float(asked),
+        "What moves would not match between frames." if moves else "You asked for it.",
+    )

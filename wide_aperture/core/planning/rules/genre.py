@@ -1,0 +1,101 @@
+"""The genre's layer: habits that a kind of work brings, each only where a number of the case bears it out.
+
+They stand over the foundation and under everything the situation itself decides.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.values import say_value
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.situation import Genre
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.draft import Draft
+
+
+@dataclass(frozen=True)
+class Habit:
+    """One habit of a genre. holds: where it applies; reason: with the numbers of the case."""
+
+    genres: tuple[Genre, ...]
+    setting: str
+    value: Value
+    holds: Callable[[Case], bool]
+    reason: Callable[[Case], str]
+
+
+LONG_LENS_MM = 135.0
+WIDE_RANGE_EV = 10.0
+
+HABITS = (
+    Habit(
+        ("sports", "wildlife"),
+        "touch_action",
+        "off",
+        lambda case: case.focal_mm * case.body.crop_factor >= LONG_LENS_MM,
+        lambda case: f"With {case.focal_mm:.0f} mm at the eye, cheek and nose would move the point.",
+    ),
+    Habit(
+        ("street",),
+        "touch_action",
+        "off",
+        lambda case: case.near_m <= 6,
+        lambda case: f"At {wording.metres(case.near_m)} the camera is worn and raised: fingers find the screen.",
+    ),
+    Habit(
+        ("night_sky",),
+        "touch_action",
+        "off",
+        lambda case: case.ev100 < 0,
+        lambda case: f"At {wording.ev(case.ev100)} the screen is touched blind and with gloves.",
+    ),
+    Habit(
+        ("landscape", "portrait"),
+        "touch_action",
+        "focus",
+        lambda case: case.on_tripod,
+        lambda case: f"On the tripod a finger places the point at {wording.metres(case.near_m)} quickest.",
+    ),
+    Habit(
+        ("landscape",),
+        "grid",
+        "on",
+        lambda case: case.on_tripod,
+        lambda case: (
+            f"From {wording.metres(case.near_m)} to {wording.metres(case.far_m)}: edges and horizon are placed once."
+        ),
+    ),
+    Habit(
+        ("landscape", "portrait"),
+        "histogram_access",
+        "live",
+        lambda case: (case.scene_range_ev or 0) >= WIDE_RANGE_EV,
+        lambda case: f"{case.scene_range_ev:g} EV in one scene: the histogram decides, so it stays in view.",
+    ),
+    Habit(
+        ("night_sky",),
+        "lens_corrections",
+        "off",
+        lambda case: case.ev100 < 0,
+        lambda case: (
+            f"Brightening dark corners at {wording.ev(case.ev100)} lifts noise; flat frames put them right later."
+        ),
+    ),
+)
+
+
+def set_genre(draft: Draft) -> None:
+    """Habits of the genre, for settings no rule of the situation has spoken about."""
+    case = draft.case
+    for habit in HABITS:
+        if case.situation.genre in habit.genres and habit.setting not in draft.settings and habit.holds(case):
+            reasons = [habit.reason(case)]
+            own = draft.foundation.get(habit.setting)
+            if own is not None and own != habit.value:
+                said = say_value(catalogue.setting(habit.setting), own)
+                reasons.append(f"Your foundation says {said}; hold it here if it should stay.")
+            draft.put(habit.setting, habit.value, *reasons, layer="genre")

@@ -1,0 +1,213 @@
+"""Rules of metering, reserve and bracketing."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core.documents import wording
+from wide_aperture.core.physics.sensor import engineering_range_ev
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.draft import Draft
+
+METERING_SCHOOLS = {
+    "pattern": "multi_segment",
+    "spot": "spot",
+    "centre_weighted": "centre_weighted",
+    "highlight_weighted": "highlight_weighted",
+}
+METER_BLIND_EV = -1.0  # below this a meter reads its own noise: expose by test frame and histogram
+
+
+def set_metering(draft: Draft) -> None:
+    """Metering pattern, face favour, spot link, highlight reserve and bracket."""
+    _set_pattern(draft)
+    _set_reserve(draft)
+    _set_spot_link(draft)
+    _set_bracket(draft)
+
+
+def _set_pattern(draft: Draft) -> None:
+    case = draft.case
+    asked = case.requests.metering
+    by_hand = draft.option("exposure_mode") in ("manual", "bulb")
+    if case.ev100 < METER_BLIND_EV and by_hand:
+        draft.put(
+            "metering",
+            "not_used",
+            f"{wording.ev(case.ev100)} is below what meters read: test frame and histogram decide.",
+        )
+        draft.put("face_metering", None, "The meter is not used.")
+        return
+    if asked is not None and not (asked == "spot" and case.is_moving):
+        draft.put_available("metering", (asked, "multi_segment"), "You asked for it.")
+    else:
+        spots = case.schools.highlights == "spot_near_brightest"
+        school = "spot" if spots else case.schools.metering
+        pattern = METERING_SCHOOLS[school]
+        reasons = [_whole_frame(case)]
+        if pattern == "spot" and case.is_moving:
+            pattern = "multi_segment"
+            reasons.append(f"A spot would jump between light and dark things on a subject at {case.speed_m_s:g} m/s.")
+        elif pattern != "multi_segment":
+            reasons = ["Your school of metering."]
+        draft.put_available(
+            "metering",
+            (pattern, "multi_segment"),
+            *reasons,
+            school=draft.follow("metering", school.replace("_", " ")),
+        )
+    if case.subject == "moon" and case.situation.background_tone == "dark" and asked is None:
+        draft.put_available(
+            "metering",
+            ("spot", "highlight_weighted"),
+            f"A small disc at {wording.ev(case.ev100)} on black: only a spot reads it.",
+        )
+    faces = case.subject in ("person", "group") and draft.option("metering") == "multi_segment"
+    draft.put(
+        "face_metering",
+        faces,
+        f"People at {wording.metres(case.mid_m)} are the subject: a found face steadies the meter."
+        if faces
+        else f"No faces between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} to favour.",
+    )
+
+
+def _whole_frame(case: Case) -> str:
+    """Why the whole frame is weighed, with what it has to cope with."""
+    scene = f"a scene of {case.scene_range_ev:g} EV" if case.scene_range_ev is not None else f"{wording.ev(case.ev100)}"
+    swing = f", moving by {wording.stops_word(case.light_swing_ev)}" if case.light_swing_ev >= 1 / 3 else ""
+    return f"The whole frame, weighed: steady over {scene}{swing} while subjects and tones change."
+
+
+def _set_spot_link(draft: Draft) -> None:
+    if draft.option("metering") == "spot":
+        if draft.case.schools.highlights == "spot_near_brightest":
+            draft.put("spot_link", "centre", "The centre is laid near the brightest part, whatever is focused on.")
+            return
+        light = draft.case.situation.subject_tone != "mid"
+        draft.put(
+            "spot_link",
+            "centre" if light else "af_point",
+            f"The point would rest on a {draft.case.situation.subject_tone} tone: measure a mid one and lock."
+            if light
+            else "Where you focus is what must be right.",
+        )
+
+
+def _set_reserve(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    asked = case.requests.dr_mode
+    if asked is not None:
+        floor = case.body.reserve_floor(asked)
+        if floor is None or cell.iso >= floor * 0.9:
+            draft.put_available("dr_mode", (asked, "off"), "You asked for it.")
+            return
+        draft.put(
+            "dr_mode", "off", f"The reserve needs ISO {floor:g}; this light is better served at ISO {cell.iso:g}."
+        )
+        return
+    if case.schools.highlights == "reserve":
+        reserve = "highlight_reserve_1"
+        floor = case.body.reserve_floor(reserve) or 2 * case.body.base_iso
+        fits = cell.iso >= floor * 0.9
+        draft.put_available(
+            "dr_mode",
+            (reserve, "auto", "off") if fits else ("off",),
+            f"Your school: a stop above, a stop less light in the shadows at ISO {cell.iso:g}."
+            if fits
+            else f"Your school's reserve starts at ISO {floor:g}; at ISO {cell.iso:g} exposing darker does the same.",
+            school=draft.follow("highlights", "in-camera reserve"),
+        )
+        return
+    draft.put_available(
+        "dr_mode",
+        ("off",),
+        f"{range_sentence(case, cell.iso) or f'One frame holds {engineering_range_ev(case.body, cell.iso):.1f} EV'}: raw exposed "
+        f"for its highlights holds as much as a reserve would, and ISO {case.body.base_iso:g} stays open.",
+    )
+
+
+def needs_bracket(case: Case, iso: float) -> bool:
+    """True when the scene's range exceeds what one frame holds and camera and subject stand still."""
+    scene = case.scene_range_ev
+    still = case.on_tripod and not case.stirs and case.sky_rate_arcsec_s == 0
+    return scene is not None and still and scene > engineering_range_ev(case.body, iso) - 0.5
+
+
+def _set_bracket(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    one_frame = engineering_range_ev(case.body, cell.iso)
+    scene = case.scene_range_ev
+    asked = case.requests.bracketing
+    if asked is not None and not case.is_moving:
+        draft.put("bracketing", _nearest_bracket(asked.frames, asked.step_ev), "You asked for it.")
+        return
+    still = case.on_tripod and not case.stirs and case.sky_rate_arcsec_s == 0
+    if case.schools.highlights == "bracket" and still and not needs_bracket(case, cell.iso):
+        draft.put(
+            "bracket_one_press",
+            True,
+            f"The whole set at one touch: nothing moves between, longest frame {wording.seconds(cell.shutter_s * 4)}.",
+        )
+        draft.put(
+            "bracketing",
+            "3x1",
+            f"Your school: a stop either side of {wording.seconds(cell.shutter_s)}, in case the highlights are misjudged.",
+            school=draft.follow("highlights", "bracket"),
+        )
+        return
+    if scene is None or not needs_bracket(case, cell.iso):
+        why = (
+            f"The scene's range is not stated; one frame holds {one_frame:.1f} EV."
+            if scene is None
+            else f"{scene:g} EV fit into one frame's {one_frame:.1f} EV."
+            if scene <= one_frame
+            else f"{scene:g} EV exceed one frame, but what moves would not match between frames."
+        )
+        draft.put("bracketing", "none", why)
+        return
+    school = case.schools.range
+    if school == "one_frame_lift_shadows":
+        why = f"Your school: one frame for the highlights, {scene - one_frame:.1f} EV of shadow lifted later."
+        draft.put("bracketing", "none", why, school=draft.follow("range", "raw, one frame, lift shadows"))
+        return
+    if school == "in_camera_hdr":
+        draft.put(
+            "hdr_mode",
+            "strong",
+            f"Your school: {scene:g} EV joined in the camera.",
+            school=draft.follow("range", "in-camera HDR"),
+        )
+        draft.put("hdr_originals", True, "The single frames are the second chance.")
+        draft.put("bracketing", "none", "The camera brackets by itself.")
+        return
+    # Each further frame adds its step; a stop of overlap at either end keeps shadows clean.
+    missing = scene - one_frame + 2
+    enough = "3x2" if missing <= 4 else "5x2"
+    bracket = {"bracket_5x1": "5x1" if missing <= 4 else "7x1", "bracket_3x2": "3x2"}.get(school, enough)
+    draft.put(
+        "bracket_one_press",
+        True,
+        f"The whole set at one touch: nothing moves between, longest frame {wording.seconds(cell.shutter_s * 4)}.",
+    )
+    draft.put(
+        "bracketing",
+        bracket,
+        f"{scene:g} EV against one frame's {one_frame:.1f} EV: "
+        f"{math.ceil(missing / 2) * 2} EV more with a stop of overlap at either end.",
+        school=draft.follow("range", f"bracket {bracket.replace('x', ' x ')} EV"),
+    )
+
+
+def _nearest_bracket(frames: int, step_ev: float) -> str:
+    known = {"3x1": (3, 1.0), "5x1": (5, 1.0), "7x1": (7, 1.0), "3x2": (3, 2.0), "5x2": (5, 2.0)}
+    if frames < 2:
+        return "none"
+    return min(known, key=lambda k: (abs(known[k][0] * known[k][1] - frames * step_ev), abs(known[k][0] - frames)))
+
+
+def range_sentence(case: Case, iso: float) -> str:
+    """One frame against the scene, for reasons and findings."""
+    scene = case.scene_range_ev
+    held = engineering_range_ev(case.body, iso)
+    return "" if scene is None else f"{scene:g} EV against {held:.1f} EV ({wording.signed_stops(held - scene)})"

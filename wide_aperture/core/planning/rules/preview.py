@@ -1,0 +1,123 @@
+"""A truthful preview: look, clip warning, simulation and display planned together with the recording.
+
+What the screen shows is made from the camera's own picture. With raw a quiet look keeps it near the data; with JPEG
+only the look is the delivery, so it must suit the picture and the warning must come sooner.
+"""
+
+from __future__ import annotations
+
+from wide_aperture.core.documents import wording
+from wide_aperture.core.planning.draft import Draft
+
+RAW_CLIP_LEVEL = 250.0
+JPEG_CLIP_LEVEL = 245.0  # a JPEG's last step before white already has no texture
+STRONG_FROM_ISO = 3200.0
+DARK_CLIP_LEVEL = 5.0
+SIMULATION_BLIND_EV = -2.0  # darker than this a truthful finder shows nothing
+
+
+def set_preview(draft: Draft) -> None:
+    """Every setting that decides what finder, screen and histogram say."""
+    jpeg_only = draft.option("file") == "jpeg"
+    _set_look(draft, jpeg_only)
+    _set_warning(draft, jpeg_only or draft.case.schools.preview == "as_delivered")
+    _set_simulation(draft)
+
+
+def _set_look(draft: Draft, jpeg_only: bool) -> None:
+    asked = draft.case.requests.picture_profile
+    if asked is not None and not (jpeg_only and asked == "flat"):
+        draft.put_available("picture_profile", (asked, "neutral"), "You asked for it.")
+    elif jpeg_only:
+        refused = " The flat look you asked for would be baked in." if asked == "flat" else ""
+        draft.put_available("picture_profile", ("standard",), f"The JPEG is the delivery.{refused}")
+    elif draft.case.schools.preview == "as_delivered":
+        draft.put(
+            "picture_profile",
+            "standard",
+            "Your school: the preview is the picture you hand over.",
+            layer="foundation",
+            school=draft.follow("preview", "the look as delivered"),
+        )
+    elif draft.case.schools.preview == "standard_with_histogram":
+        draft.put(
+            "picture_profile",
+            "standard",
+            "Your school: a pleasing preview, the histogram for truth.",
+            layer="foundation",
+            school=draft.follow("preview", "standard look with histogram"),
+        )
+    else:
+        flat = draft.case.schools.preview == "flat_for_truth"
+        draft.put_habit(
+            "picture_profile",
+            "flat" if flat else "neutral",
+            "A quiet look keeps preview and histogram near the raw data.",
+        )
+        draft.follow("preview", "flat look for truth" if flat else "neutral look")
+    truthful = not jpeg_only and draft.option("picture_profile") in ("neutral", "flat")
+    why = (
+        "Opens the preview towards what raw holds." if truthful else "As the look has it: the picture is finished here."
+    )
+    draft.put_habit("look_contrast", -2.0 if truthful else 0.0, why)
+    draft.put_habit(
+        "look_saturation",
+        -1.0 if truthful else 0.0,
+        "Single colours then clip in the preview about when raw does." if truthful else why,
+    )
+    open_up = "Softer ends show in the preview what the data still hold." if truthful else why
+    draft.put_habit("look_highlight", -1.0 if truthful else 0.0, open_up)
+    draft.put_habit("look_shadow", -1.0 if truthful else 0.0, open_up)
+    draft.put_habit("look_sharpness", 0.0, "Neutral: focus is judged enlarged.")
+    _set_look_noise(draft, jpeg_only)
+
+
+def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:
+    school, iso = draft.case.schools.noise_reduction, draft.exposure.iso
+    if jpeg_only:
+        strong = school == "strong_jpeg" or iso >= STRONG_FROM_ISO
+        draft.put("look_noise", "strong" if strong else "light", f"At ISO {iso:.0f} the JPEG is finished here.")
+        return
+    value = {"later": "off", "light": "light", "strong_jpeg": "strong"}[school]
+    draft.put(
+        "look_noise",
+        value,
+        f"Raw is cleaned at home, where ISO {iso:.0f} can be judged." if value == "off" else "Your school of noise.",
+        layer="foundation",
+        school=draft.follow("noise reduction", {"off": "all later", "light": "light in camera"}.get(value, "strong")),
+    )
+
+
+def _set_warning(draft: Draft, jpeg_only: bool) -> None:
+    on_call = draft.case.schools.clip_warning == "on_call"
+    draft.put_habit("clip_warning", "on_call" if on_call else "always", "Shows at once what the picture loses.")
+    level = JPEG_CLIP_LEVEL if jpeg_only else RAW_CLIP_LEVEL
+    why = (
+        "A JPEG has no second chance: warn a little early."
+        if jpeg_only
+        else "Raw holds a little more than the preview."
+    )
+    draft.put_habit("clip_high", level, why)
+    draft.put_habit("clip_low", DARK_CLIP_LEVEL, "Blacker than this nothing is lifted without noise.")
+
+
+def _set_simulation(draft: Draft) -> None:
+    case = draft.case
+    if case.flash_leads:
+        draft.put(
+            "exposure_simulation",
+            "off",
+            f"Under flash at {wording.seconds(draft.exposure.shutter_s)} a truthful finder would be too dark to compose.",
+        )
+        draft.put("boosted_display", "off", f"Not needed at {wording.ev(case.ev100)} with the simulation off.")
+    elif case.ev100 < SIMULATION_BLIND_EV:
+        draft.put("exposure_simulation", "off", f"At {wording.ev(case.ev100)} a truthful finder is black.")
+        draft.put(
+            "boosted_display",
+            "on",
+            f"To find the frame at {wording.ev(case.ev100)}; the exposure is judged by test frame and histogram.",
+        )
+    else:
+        draft.put_habit("exposure_simulation", "on", "The finder shows the exposure before the frame.")
+        draft.put("boosted_display", "off", f"At {wording.ev(case.ev100)} what the finder shows must be the exposure.")
+    draft.put_habit("display_brightness", "fixed", "A screen that adapts makes every exposure look right.")

@@ -1,0 +1,248 @@
+"""Rules of the release: drive and rate, shutter kind, anti-flicker, stabiliser, timer, noise reduction."""
+
+from __future__ import annotations
+
+from wide_aperture.core.craft.figures import SHOCK_BAND_S
+from wide_aperture.core.documents import wording
+from wide_aperture.core.planning.draft import Draft
+
+BURST_FROM_M_S = 3.0
+LITTLE_LOWER_FPS = 12.0
+LOW_FPS = 5.0
+STEADY_RELEASE_FROM_S = 1 / 250  # on a tripod, times longer than this show the finger on the button
+LONG_LENS_EQUIVALENT_MM = 300.0
+DARK_FRAME_FROM_S = 1.0
+
+
+def set_release(draft: Draft) -> None:
+    """Every setting of drive, stabiliser and noise groups."""
+    _set_shutter_kind(draft)
+    _set_anti_flicker(draft)
+    _set_drive(draft)
+    _set_timer(draft)
+    _set_release_delay(draft)
+    _set_stabiliser(draft)
+    _set_stabiliser_focal(draft)
+    _set_noise_reduction(draft)
+
+
+def _set_shutter_kind(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    asked = case.requests.shutter_type
+    kind = case.shutter_kind_for(cell.shutter_s)
+    if asked is not None and asked in case.permitted_shutter_kinds:
+        draft.put("shutter_type", asked, "You asked for it.")
+        return
+    if case.flash_in_use:
+        why = f"Flash at {wording.seconds(cell.shutter_s)} needs curtains that open the whole frame."
+    elif kind == "electronic" and case.wants_silence:
+        why = f"Silence is asked for; the read-out leans the image by {case.skew_deg:.1f}°."
+    elif kind == "electronic":
+        why = f"{wording.seconds(cell.shutter_s)} is shorter than the curtains reach."
+    elif case.flicker_hz is not None:
+        why = f"Lamps pulsing at {case.flicker_hz:g} Hz would draw bands through an electronic read-out."
+    elif case.electronic_leans:
+        why = f"The electronic read-out would lean the image by {case.skew_deg:.0f}°."
+    elif case.on_tripod and kind == "electronic_first_curtain":
+        why = f"No first curtain strikes just before the {wording.seconds(cell.shutter_s)}."
+    else:
+        why = _curtains(draft)
+    draft.put("shutter_type", kind, why)
+
+
+def _curtains(draft: Draft) -> str:
+    """Why curtains: what the electronic read-out would do with this subject."""
+    case = draft.case
+    if case.body.readout_ms is None:
+        return f"How long the read-out takes is not known; curtains hold {wording.seconds(draft.exposure.shutter_s)} with any light."
+    lean = f"lean the image by {case.skew_deg:.1f}° and " if case.skew_deg >= 0.1 else ""
+    return f"A read-out of {case.body.readout_ms:g} ms would {lean}band under lamps; curtains are safe with both."
+
+
+def _set_anti_flicker(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    if not case.body.anti_flicker:
+        draft.put(
+            "anti_flicker",
+            "off",
+            f"{case.body.name} has none: keep to whole lamp periods, {wording.seconds(1 / (case.flicker_hz or 100))} and its multiples.",
+        )
+    elif case.flicker_hz is not None and draft.option("shutter_type") != "electronic":
+        needed = "needed" if cell.shutter_s < 1 / case.flicker_hz else "harmless"
+        draft.put(
+            "anti_flicker",
+            "on",
+            f"The light pulses at {case.flicker_hz:g} Hz: {needed} at {wording.seconds(cell.shutter_s)}.",
+        )
+    elif case.schools.anti_flicker == "all_year":
+        draft.put(
+            "anti_flicker", "on", "Your school: left on all year.", school=draft.follow("anti-flicker", "all year")
+        )
+    else:
+        draft.put(
+            "anti_flicker",
+            "off",
+            f"No pulsing light is stated: {wording.seconds(cell.shutter_s)} may fall anywhere.",
+        )
+
+
+def _set_drive(draft: Draft) -> None:
+    case = draft.case
+    burst = case.situation.burst_frames
+    bracket = draft.option("bracketing")
+    if bracket not in (None, "none"):
+        drive, why = "bracket_burst", f"The whole {bracket} bracket with one press."
+    elif case.requests.drive is not None:
+        drive, why = case.requests.drive, "You asked for it."
+    elif case.on_tripod and not case.is_moving and not case.is_living:
+        drive, why = (
+            ("remote", f"At {wording.seconds(draft.exposure.shutter_s)} nothing may touch the camera.")
+            if case.accessories.release
+            else ("self_timer", f"At {wording.seconds(draft.exposure.shutter_s)} nothing may touch the camera.")
+        )
+    elif case.is_moving and case.speed_m_s >= BURST_FROM_M_S and case.situation.look != "pan_blur":
+        drive, why = "continuous_high", f"At {case.speed_m_s:g} m/s the best moment lies between frames."
+    elif case.situation.look == "pan_blur":
+        drive, why = (
+            "continuous_high",
+            f"Few frames panned at {wording.seconds(draft.exposure.shutter_s)} succeed: more tries.",
+        )
+    elif burst >= 8:
+        drive, why = "continuous_high", f"A burst of {burst} is planned."
+    elif case.is_living:
+        drive, why = "continuous_low", _against_blinks(draft)
+    else:
+        drive, why = "single", f"{wording.pace(case.speed_m_s, case.is_moving)} nothing changes between frames."
+    if case.has("discreet", "silent") and drive == "continuous_high" and case.speed_m_s < BURST_FROM_M_S and burst < 8:
+        drive, why = "continuous_low", f"Discreet within {wording.metres(case.near_m)}: no rattle."
+    drive = draft.put_available("drive", (drive, "continuous_high", "single"), why)
+    _set_rate(draft, drive)
+
+
+def _against_blinks(draft: Draft) -> str:
+    """A blink lasts a third of a second: of n frames spread over more, one has open eyes. Animals turn away."""
+    if draft.case.subject in ("animal", "bird"):
+        return f"A turn of the head takes about half a second: {LOW_FPS:g}/s catch it without filling the buffer."
+    faces = "faces" if draft.case.subject == "group" else "eyes"
+    return f"A blink lasts about 0.3 s: three frames at {LOW_FPS:g}/s catch {faces} between blinks and gestures."
+
+
+def _set_rate(draft: Draft, drive: str) -> None:
+    case = draft.case
+    kind = case.shutter_kind_for(draft.exposure.shutter_s)
+    top = case.body.frames_per_s(kind)
+    if drive not in ("continuous_low", "continuous_high", "continuous_max") or top is None:
+        draft.put(
+            "frame_rate",
+            None,
+            f"One frame of {wording.seconds(draft.exposure.shutter_s)} a press."
+            if top is not None
+            else "The sheet gives no rate.",
+        )
+        return
+    if drive == "continuous_low":
+        rate, why = min(top, LOW_FPS), f"{min(top, LOW_FPS):g}/s are enough, and less to cull."
+    elif drive == "continuous_max" or case.schools.frame_rate == "top":
+        rate, why = top, f"{top:g}/s is the top rate with this shutter."
+    else:
+        rate, why = (
+            min(top, LITTLE_LOWER_FPS),
+            f"A little under the top of {top:g}/s: less to cull."
+            if top > LITTLE_LOWER_FPS
+            else f"All the body has with this shutter, {top:g}/s.",
+        )
+    buffer = case.body.buffer_raw_frames
+    if buffer:
+        why += f" The buffer lasts {buffer / rate:.0f} s."
+    draft.put("frame_rate", rate, why)
+
+
+def _set_timer(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    long_lens = case.focal_mm * case.body.crop_factor >= LONG_LENS_EQUIVALENT_MM
+    nothing_hurries = case.on_tripod and not case.is_moving and not case.is_living
+    steady = nothing_hurries and (long_lens or cell.shutter_s > STEADY_RELEASE_FROM_S)
+    if not steady:
+        draft.put(
+            "self_timer",
+            "off",
+            f"{wording.seconds(cell.shutter_s)} is too short to show a touch."
+            if nothing_hurries
+            else f"{wording.pace(case.speed_m_s, True)} a delay of 2 s would lose the moment.",
+        )
+    elif case.accessories.release:
+        draft.put_available(
+            "self_timer", ("remote", "2s"), f"{wording.seconds(cell.shutter_s)} would show a finger on the button."
+        )
+    elif long_lens:
+        draft.put_available(
+            "self_timer", ("10s", "2s"), f"At {case.focal_mm:.0f} mm a touch swings the lens for seconds."
+        )
+    else:
+        draft.put_available(
+            "self_timer",
+            ("2s", "exposure_delay"),
+            f"{wording.seconds(cell.shutter_s)} would show a finger on the button.",
+        )
+
+
+def _set_release_delay(draft: Draft) -> None:
+    case, cell = draft.case, draft.exposure
+    in_band = SHOCK_BAND_S[0] / 1.12 <= cell.shutter_s <= SHOCK_BAND_S[1] * 1.12
+    shocks = case.on_tripod and draft.option("shutter_type") == "mechanical" and in_band
+    draft.put(
+        "exposure_delay",
+        "1s" if shocks else "off",
+        f"At {wording.seconds(cell.shutter_s)} the first curtain's own shock would show."
+        if shocks
+        else f"At {wording.seconds(cell.shutter_s)} there is no shock to wait for.",
+    )
+
+
+def _set_stabiliser(draft: Draft) -> None:
+    case = draft.case
+    if not case.has_stabiliser:
+        draft.put(
+            "stabilisation",
+            "na",
+            f"Neither body nor lens has one: the hand alone holds {wording.seconds(case.handheld_limit_s)}."
+            if not case.on_tripod
+            else f"Neither body nor lens has one; the tripod holds {wording.seconds(draft.exposure.shutter_s)}.",
+        )
+    elif case.on_tripod:
+        draft.put(
+            "stabilisation",
+            "off",
+            f"On a rigid tripod it can drift by itself during {wording.seconds(draft.exposure.shutter_s)}.",
+        )
+    elif case.situation.look == "pan_blur":
+        draft.put_available(
+            "stabilisation",
+            ("panning", "off"),
+            f"Steadies up and down only; the swing over {wording.seconds(draft.exposure.shutter_s)} is meant.",
+        )
+    else:
+        limit = wording.seconds(case.handheld_limit_s)
+        draft.put("stabilisation", "on", f"With it the hand holds {limit}; it does not stop the subject.")
+
+
+def _set_stabiliser_focal(draft: Draft) -> None:
+    if draft.case.body.stabiliser_stops and not draft.case.lens.contacts:
+        focal = draft.case.focal_mm
+        draft.put("stabiliser_focal_mm", focal, f"The lens does not tell: {focal:.0f} mm must be typed in.")
+
+
+def _set_noise_reduction(draft: Draft) -> None:
+    case, time = draft.case, wording.seconds(draft.exposure.shutter_s)
+    if draft.exposure.shutter_s < DARK_FRAME_FROM_S:
+        value, why = "off", f"{time} is too short to need a dark frame."
+    elif case.is_matched_series:
+        value, why = "off", f"A dark frame of {time} after each would tear gaps into the series."
+    elif case.requests.noise_reduction_long_exposure == "on":
+        value, why = "on", f"You asked for it: the body is busy for another {time} after each frame."
+    elif draft.option("file") == "jpeg":
+        value, why = "on", f"A JPEG cannot be cleaned later; each frame takes another {time}."
+    else:
+        value, why = "off", f"Every dark frame would cost another {time}; take a few darks at the end instead."
+    school = None if value == "on" else draft.follow("noise reduction", "all later")
+    draft.put("noise_reduction_long_exposure", value, why, school=school)

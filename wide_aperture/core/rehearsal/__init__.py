@@ -1,0 +1,1 @@
+"""From a plan to its frame, and whether the frame agrees."""

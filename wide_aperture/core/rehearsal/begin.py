@@ -1,0 +1,218 @@
+"""From a planned situation to its rehearsal: which scene stands for it, tuned how, and the camera as the plan sets it."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core.document import Document, Finite, Name
+from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.setup import Setup
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightByName
+from wide_aperture.core.picture.imaging.capture import Capture, LookRecipe, Thresholds, WhiteSetting
+from wide_aperture.core.picture.metering import MeterPattern
+from wide_aperture.core.picture.scenes.catalogue import KINDS, SceneKind, scene_kind
+from wide_aperture.core.planning.case import Case
+
+WHITE_MODES = ("auto", "daylight", "cloudy", "shade", "tungsten", "fluorescent", "flash", "kelvin")
+TONE_SIGNS = {"dark": -1, "mid": 0, "light": 1}
+SAME_COLOUR_MIRED = 15.0
+
+
+class SceneTuning(Document):
+    """A scene's tuning as it travels. See scenes.scene.Tuning."""
+
+    light_ev: Finite = 0
+    key_deg: Finite | None = None
+    haze: Finite = 0
+    subject_ev: Finite = 0
+    speed: Finite = 1
+    card: bool = False
+    key_cct_k: Finite | None = None
+    flicker_hz: Finite | None = None
+    modulation: Finite | None = None
+
+
+class MeterSetting(Document):
+    """How the camera of the plan meters."""
+
+    pattern: MeterPattern = "multi_segment"
+    favour_faces: bool = False
+    link_point: bool = False
+    comp_ev: Finite = 0
+    spot_area: Finite = 0.015
+
+
+class BracketSetting(Document):
+    """A bracket as the plan has it; one frame: none."""
+
+    frames: int = 1
+    step_ev: Finite = 1
+
+
+class Rehearsal(Document):
+    """Where a rehearsal begins."""
+
+    scene: str
+    title: Name
+    because: str
+    tuning: SceneTuning
+    capture: Capture
+    meter: MeterSetting
+    bracket: BracketSetting
+    thresholds: Thresholds
+    exposes_itself: bool
+    frames_per_s: Finite
+
+
+def suggested_scene(case: Case) -> tuple[SceneKind, str]:
+    """The scene that stands nearest to a situation, and why."""
+    scored = [(*_likeness(case, kind), kind) for kind in KINDS]
+    score, reasons, kind = max(scored, key=lambda item: item[0])
+    return (
+        kind,
+        f"Nearest by {', '.join(reasons)}."
+        if score > 0 and reasons
+        else "No drawn scene is like it; this one stands in.",
+    )
+
+
+def _likeness(case: Case, kind: SceneKind) -> tuple[float, list[str]]:
+    situation, reasons, score = case.situation, [], 0.0
+    if situation.genre in kind.genres:
+        score += 3.0
+        reasons.append("genre")
+    if case.subject in kind.subjects:
+        score += 2.5
+        reasons.append("subject")
+    elif kind.subjects:
+        score -= 2.0
+    if isinstance(situation.light, LightByName) and situation.light.name in kind.lights:
+        score += 2.0
+        reasons.append("light")
+    elif abs(case.ev100 - kind.ev100) < 2:
+        reasons.append("brightness")
+    score -= 0.35 * abs(case.ev100 - kind.ev100)
+    score += 1.0 if bool(kind.lamps[0].flicker_hz) == bool(case.flicker_hz) else -1.0  # lamps on mains, or daylight
+    tones = TONE_SIGNS[situation.background_tone] - TONE_SIGNS[situation.subject_tone]
+    contrast = {"dark_bird_bright_sky": 1, "white_bird_dark_water": -1}.get(kind.name)
+    if contrast is not None:
+        backlit = situation.background_ev100 is not None and situation.background_ev100 - case.ev100 > 1
+        score += 1.5 if (tones > 0 or backlit) == (contrast > 0) else -1.5
+    if case.flash_in_use and any(lamp.part == "flash" for lamp in kind.lamps):
+        score += 2.0
+        reasons.append("flash")
+    if not kind.genres:
+        score -= 20
+    return score, reasons
+
+
+def rehearsal(case: Case, plan: Plan, scene: str | None = None) -> Rehearsal:
+    """Return the rehearsal of a plan.
+
+    Args: scene: a scene chosen by hand, else the suggested one.
+    Raises: UnknownIdError for an unknown scene.
+    """
+    kind, because = (scene_kind(scene), "Chosen by you.") if scene else suggested_scene(case)
+    setup = plan.setup
+    return Rehearsal(
+        scene=kind.name,
+        title=kind.title,
+        because=because,
+        tuning=_tuning(case, kind),
+        capture=capture_of(case, plan),
+        meter=MeterSetting(
+            pattern=_pattern(setup),
+            favour_faces=setup.value("face_metering") == "on" or setup.value("face_metering") is True,
+            link_point=setup.value("spot_link") == "af_point",
+            comp_ev=setup.number("exposure_comp_ev") or 0.0,
+            spot_area=case.body.spot_area_share,
+        ),
+        bracket=_bracket(setup),
+        thresholds=Thresholds(high=setup.number("clip_high") or 250.0, low=setup.number("clip_low") or 5.0),
+        exposes_itself=setup.option("exposure_mode") not in ("manual", "bulb"),
+        frames_per_s=setup.number("frame_rate") or 5.0,
+    )
+
+
+def _tuning(case: Case, kind: SceneKind) -> SceneTuning:
+    own_ev = case.ev100 if kind.level_follows else case.situation.moon_ev100
+    level = min(max(own_ev - kind.ev100, -12.0), 12.0) if own_ev is not None else 0.0
+    speed = case.speed_m_s / kind.speed_m_s if kind.speed_m_s and case.is_moving else 1.0
+    key = kind.lamps[0].cct_k
+    other = abs(1e6 / case.cct_k - 1e6 / key) > SAME_COLOUR_MIRED
+    return SceneTuning(
+        light_ev=round(level, 2),
+        speed=round(min(max(speed, 0.0), 50.0), 2),
+        key_cct_k=case.cct_k if other else None,
+        flicker_hz=case.flicker_hz or 0.0,
+        modulation=case.modulation if case.flicker_hz else None,
+    )
+
+
+def capture_of(case: Case, plan: Plan) -> Capture:
+    """The simulated camera as the plan sets it."""
+    setup, choice = plan.setup, plan.choice
+    focus = plan.sharpness.focus_m
+    subject = case.beyond_focal_m(case.focus_m if math.isfinite(case.focus_m) else case.mid_m)
+    reserve = setup.option("dr_mode") or "off"
+    lift = setup.option("shadow_lift") or "off"
+    return Capture(
+        shutter_s=choice.shutter_s,
+        aperture=choice.aperture,
+        iso=choice.iso,
+        nd_stops=choice.nd_stops or 0.0,
+        focal_mm=case.focal_mm,
+        focus_m=None if focus is None or focus >= OPTICAL_INFINITY_M else focus,
+        subject_m=subject if subject < OPTICAL_INFINITY_M else None,
+        shutter_type=setup.option("shutter_type") or case.body.shutter_kinds[0],
+        reserve=reserve,
+        shadow_lift=lift if lift in ("off", "weak", "strong", "auto") else "off",
+        white=_white(setup),
+        look=_look(setup),
+        flash=case.flash_in_use,
+        flash_comp_ev=setup.number("flash_comp_ev") or 0.0,
+        panned=case.situation.look == "pan_blur",
+        hand_limit_s=None if case.on_tripod else case.handheld_limit_s,
+    )
+
+
+def _white(setup: Setup) -> WhiteSetting:
+    mode = setup.option("white_balance") or "auto"
+    bias = setup.option("wb_bias")
+    return WhiteSetting(
+        mode=mode if mode in WHITE_MODES else "kelvin",
+        kelvin=setup.number("kelvin") or 5500.0,
+        tint=setup.number("wb_tint") or 0.0,
+        bias=bias if bias in ("white", "balanced", "warm") else "white",
+    )
+
+
+def _look(setup: Setup) -> LookRecipe:
+    def steps(setting: str) -> float:
+        return min(max(setup.number(setting) or 0.0, -4.0), 4.0)
+
+    base, noise, through = setup.option("picture_profile"), setup.option("look_noise"), setup.option("look_filter")
+    return LookRecipe(
+        base=base if base in ("standard", "neutral", "flat", "mono") else "neutral",
+        filter=through if through in ("yellow", "red", "green") else "none",
+        contrast=steps("look_contrast"),
+        highlight_tone=steps("look_highlight"),
+        shadow_tone=steps("look_shadow"),
+        saturation=steps("look_saturation"),
+        sharpness=steps("look_sharpness"),
+        noise_strength=noise if noise in ("light", "strong") else "off",
+    )
+
+
+def _pattern(setup: Setup) -> MeterPattern:
+    chosen = setup.option("metering")
+    known: tuple[MeterPattern, ...] = ("multi_segment", "centre_weighted", "average", "spot", "highlight_weighted")
+    return next((pattern for pattern in known if pattern == chosen), "multi_segment")
+
+
+def _bracket(setup: Setup) -> BracketSetting:
+    text = setup.option("bracketing") or "none"
+    if "x" not in text:
+        return BracketSetting()
+    frames, step = text.split("x")
+    return BracketSetting(frames=int(frames), step_ev=float(step))

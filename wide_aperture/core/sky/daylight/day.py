@@ -1,0 +1,127 @@
+"""The light over a place through hours: EV with its band, colour, and the tracks of Sun, Moon and galactic core."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import dataclass
+from typing import Annotated
+
+import numpy as np
+from pydantic import Field
+
+from wide_aperture.core.document import Document, ExposureValue, Finite
+from wide_aperture.core.documents.situation import SkyCondition
+from wide_aperture.core.physics.numeric import Floats
+from wide_aperture.core.sky import clock
+from wide_aperture.core.sky.bodies import track
+from wide_aperture.core.sky.daylight.conditions import band_ev, colour_k, ev_of_lux, subject_lux
+from wide_aperture.core.sky.daylight.illuminance import NIGHT_LUX, moon_lux
+from wide_aperture.core.sky.frames import Days, Observer
+from wide_aperture.core.sky.moon import moon_looks
+from wide_aperture.core.sky.stars import GALACTIC_CENTRE, star_track
+
+SkyDate = Annotated[dt.date, Field(ge=dt.date(1900, 1, 1), le=dt.date(2200, 12, 31))]  # the ephemeris is good for these
+MOON_FACING = 0.9  # a subject turned to the Moon, against level ground
+
+
+class MeterReading(Document):
+    """A reading taken on the spot: it says how far the day lies off the model from then on."""
+
+    at_min: Finite
+    ev100: ExposureValue
+    condition: SkyCondition
+
+
+class SkyContext(Document):
+    """Where and when a shoot takes place, and what was read on the spot."""
+
+    date: SkyDate
+    zone: clock.Zone
+    latitude_deg: Annotated[Finite, Field(ge=-90, le=90)]
+    longitude_deg: Annotated[Finite, Field(ge=-180, le=180)]
+    readings: Annotated[tuple[MeterReading, ...], Field(max_length=200)] = ()
+
+    @property
+    def observer(self) -> Observer:
+        return Observer(self.latitude_deg, self.longitude_deg)
+
+    def moment(self, minutes: float) -> dt.datetime:
+        """The moment at which the clock there shows so many minutes after midnight of the first day, in UTC."""
+        return clock.moment_of(self.date, self.zone, minutes)
+
+    def minutes_of(self, moment: dt.datetime) -> float:
+        """Minutes the clock there shows after midnight of the first day."""
+        return clock.minutes_of(self.date, self.zone, moment)
+
+
+@dataclass(frozen=True, slots=True)
+class SkyTracks:
+    """Altitudes and azimuths in degrees by time."""
+
+    sun_altitude_deg: Floats
+    sun_azimuth_deg: Floats
+    moon_altitude_deg: Floats
+    moon_azimuth_deg: Floats
+    moon_fraction: Floats
+    core_altitude_deg: Floats
+    core_azimuth_deg: Floats
+
+    def at(self, minutes: Floats, wanted: Floats) -> SkyTracks:
+        """Between the minutes these tracks were made for, by straight lines; azimuths as they cross north included."""
+        columns = [np.interp(wanted, minutes, getattr(self, name)) for name in self.__slots__]
+        for k, name in enumerate(self.__slots__):
+            if name.endswith("azimuth_deg"):
+                columns[k] = np.interp(wanted, minutes, np.unwrap(getattr(self, name), period=360)) % 360
+        return SkyTracks(*columns)
+
+
+def days_of(context: SkyContext, minutes: Floats) -> Days:
+    """Julian days of minutes on the clock after local midnight, any shape."""
+    return clock.days_on_clock(context.date, context.zone, minutes)
+
+
+def tracks(context: SkyContext, minutes: Floats) -> SkyTracks:
+    """Sun, Moon and core at these minutes, ascending."""
+    at, here = days_of(context, minutes), context.observer
+    sun, moon = track("sun", at, here), track("moon", at, here)
+    core = star_track(GALACTIC_CENTRE.right_ascension_deg, GALACTIC_CENTRE.declination_deg, at, here)
+    fraction = moon_looks(at, here)[0]
+    return SkyTracks(sun.altitude_deg, sun.azimuth_deg, moon.altitude_deg, moon.azimuth_deg, fraction, *core)
+
+
+@dataclass(frozen=True, slots=True)
+class DayLight:
+    """EV at ISO 100 on a subject with the band it may lie in, and colour, by time."""
+
+    ev100: Floats
+    ev_low: Floats
+    ev_high: Floats
+    cct_k: Floats
+
+
+def offsets_ev(context: SkyContext, minutes: Floats) -> Floats:
+    """What the latest reading before each time lies off the model; 0 before the first."""
+    offsets = np.zeros(minutes.shape)
+    for reading in sorted(context.readings, key=lambda each: each.at_min):
+        model = light_of(tracks(context, np.array([reading.at_min])), reading.condition)
+        offsets[minutes >= reading.at_min] = reading.ev100 - float(model.ev100[0])
+    return offsets
+
+
+def light_at(context: SkyContext, minutes: Floats, condition: SkyCondition) -> DayLight:
+    """The light on a subject at these minutes, readings counted."""
+    return light_of(tracks(context, minutes), condition, offsets_ev(context, minutes))
+
+
+def light_of(sky: SkyTracks, condition: SkyCondition, offset_ev: Floats | float = 0.0) -> DayLight:
+    """The light on a subject under this sky. offset_ev: what readings of the day lie off the model."""
+    sun = subject_lux(condition, sky.sun_altitude_deg)
+    moon = moon_lux(sky.moon_altitude_deg, sky.moon_fraction) * MOON_FACING * _moon_reaches(condition)
+    total = sun + moon + NIGHT_LUX
+    ev = ev_of_lux(total) + offset_ev
+    half = band_ev(condition, sky.sun_altitude_deg)
+    return DayLight(ev, ev - half, ev + half, colour_k(condition, sky.sun_altitude_deg, moon / total))
+
+
+def _moon_reaches(condition: SkyCondition) -> float:
+    return {"overcast": 0.2, "open_shade": 0.1, "under_trees": 0.1, "window_side": 0.05}.get(condition, 1.0)

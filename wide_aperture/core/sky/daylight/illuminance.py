@@ -1,0 +1,72 @@
+"""Illuminance of Sun, twilight sky, Moon and night, in lux on level ground under a clear sky.
+
+Sun and twilight: the table of natural illuminance by solar altitude in the Electro-Optics Handbook (RCA, 1974), which
+follows Brown (1952); interpolated in log lux. Moon: Krisciunas and Schaefer (1991) for the phase, 0.26 lx for the full
+Moon in the zenith at its mean distance, 0.17 magnitudes of extinction an air mass. Night without Moon: 0.001 lx.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from wide_aperture.core.physics.numeric import Floats, as_floats
+
+_ALTITUDE_DEG = np.array([-18, -16, -14, -12, -10, -8, -6, -5, -4, -3, -2, -1, -0.8, 0, 1, 2, 5, 10, 15, 20, 25, 30, 40, 50, 60, 70, 80, 90.0])  # fmt: skip
+_LUX = np.array([6.5e-4, 8.6e-4, 1.9e-3, 8.3e-3, 4.6e-2, 0.30, 3.4, 10.8, 31.0, 83.0, 180, 375, 453, 732, 1230, 1850, 4760, 10900, 18600, 27300, 36700, 47000, 66700, 85000, 102000, 113000, 120000, 124000])  # fmt: skip
+# Share of it that comes straight from the Sun's disc: none at the horizon, five sixths from 40 degrees on.
+_SHARE_ALTITUDE_DEG = np.array([-0.8, 0, 1, 2, 5, 10, 20, 40, 90.0])
+_DIRECT_SHARE = np.array([0, 0.03, 0.10, 0.20, 0.45, 0.66, 0.78, 0.84, 0.86])
+
+NIGHT_LUX = 0.001
+FULL_MOON_LUX = 0.26
+MOON_EXTINCTION_MAG = 0.17
+MEAN_MOON_DISTANCE_KM = 384_400.0
+FULL_DISC_EV = 14.8  # sunlit rock, high: about f/11 and 1/ISO
+STOPS_A_MAGNITUDE = math.log2(10) * 0.4
+
+
+def sun_lux(altitude_deg: ArrayLike) -> Floats:
+    """Illuminance of level ground by Sun and sky, clear, any shape; the table's ends hold beyond it."""
+    return np.asarray(np.exp(np.interp(as_floats(altitude_deg), _ALTITUDE_DEG, np.log(_LUX))))
+
+
+def direct_share(altitude_deg: ArrayLike) -> Floats:
+    """The share of sun_lux that comes from the disc itself."""
+    return np.asarray(np.interp(as_floats(altitude_deg), _SHARE_ALTITUDE_DEG, _DIRECT_SHARE))
+
+
+def air_mass(altitude_deg: ArrayLike) -> Floats:
+    """How many times the zenith's air the light passes. Source: Kasten and Young (1989); 38 at the horizon and below."""
+    altitude = np.clip(as_floats(altitude_deg), -0.5, 90.0)
+    return np.asarray(1 / (np.sin(np.radians(altitude)) + 0.50572 * (altitude + 6.07995) ** -1.6364))
+
+
+def moon_lux(
+    altitude_deg: ArrayLike, illuminated_fraction: ArrayLike, distance_km: ArrayLike = MEAN_MOON_DISTANCE_KM
+) -> Floats:
+    """Illuminance of level ground by the Moon; 0 below the horizon.
+
+    Args: illuminated_fraction 0..1: the phase angle follows as arccos(2 k - 1).
+    """
+    altitude, lit = as_floats(altitude_deg), np.clip(as_floats(illuminated_fraction), 0.0, 1.0)
+    angle = np.degrees(np.arccos(np.clip(2 * lit - 1, -1, 1)))
+    fainter = 0.026 * angle + 4e-9 * angle**4
+    dimmed = MOON_EXTINCTION_MAG * (air_mass(altitude) - 1)
+    nearer = (MEAN_MOON_DISTANCE_KM / as_floats(distance_km)) ** 2
+    level = FULL_MOON_LUX * nearer * 10 ** (-0.4 * (fainter + dimmed)) * np.sin(np.radians(np.clip(altitude, 0, 90)))
+    return np.asarray(np.where(altitude > -0.3, level, 0.0))
+
+
+def disc_ev(illuminated_fraction: float, altitude_deg: float, haze: float = 0.0) -> float:
+    """EV at ISO 100 of the lit part of the disc, thinner phases darker, low Moons dimmed by the air.
+
+    Source: Krisciunas and Schaefer (1991) for the total by phase, spread over the lit area; extinction by air mass.
+    """
+    lit = min(max(illuminated_fraction, 0.01), 1.0)
+    angle = math.degrees(math.acos(2 * lit - 1))
+    fainter_mag = 0.026 * angle + 4e-9 * angle**4 + 2.5 * math.log10(lit)
+    air_mag = (MOON_EXTINCTION_MAG + 0.8 * haze) * (float(air_mass(max(altitude_deg, 0.0))) - 1)
+    return FULL_DISC_EV - STOPS_A_MAGNITUDE * (fainter_mag + air_mag)

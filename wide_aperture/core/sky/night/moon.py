@@ -1,0 +1,212 @@
+"""Photographing the Moon: when and where it rises, its size in the frame, exposure, drift, stacks, and dusk to match."""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+
+import numpy as np
+
+from wide_aperture.core.document import Document, Finite, Iso, Seconds
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.physics.motion import RADIANS_PER_ARCSEC, handheld_limit
+from wide_aperture.core.physics.numeric import Floats
+from wide_aperture.core.physics.quantities import step_value
+from wide_aperture.core.sky import moon_rate, night_events
+from wide_aperture.core.sky.bodies import track
+from wide_aperture.core.sky.daylight.conditions import ev_of_lux, subject_lux
+from wide_aperture.core.sky.daylight.day import SkyContext, days_of, tracks
+from wide_aperture.core.sky.daylight.illuminance import disc_ev
+from wide_aperture.core.sky.moon import moon_looks
+
+DRIFT_PX = 1.0
+STACK_SHARE = 0.3
+BALANCED_EV = 1.5  # disc and land this close fit one frame and look as the eye saw them
+DUSK_DEG = (-7.0, 1.0)
+FULL_FROM = 0.965
+
+
+class MoonEvent(Document):
+    """Rising or setting over the horizon. azimuth_deg: over which bearing."""
+
+    at_min: Finite
+    azimuth_deg: Finite
+
+
+class MoonPlan(Document):
+    """The Moon at one moment through one lens."""
+
+    altitude_deg: Finite
+    azimuth_deg: Finite
+    illuminated_fraction: Finite
+    angular_diameter_deg: Finite
+    rise: MoonEvent | None
+    set: MoonEvent | None
+    disc_px: Finite
+    disc_share: Finite
+    arcsec_px: Finite
+    ev100: Finite
+    exposure_s: Seconds
+    aperture: Finite
+    iso: Iso
+    limit_drift_s: Seconds
+    limit_hand_s: Seconds
+    leaves_after_s: Finite
+    burst_s: Finite
+    burst_drift_px: Finite
+    stack_keeps: int
+    crop_px: int
+    focus: tuple[str, ...]
+    sentence: str
+
+
+def moon_plan(
+    body: Body, focal_mm: float, f_number: float, *, context: SkyContext, at_min: float, burst_frames: int = 200, frames_per_s: float = 10, haze: float = 0.0, iso: float | None = None
+) -> MoonPlan:  # fmt: skip
+    """Return everything about the Moon at a moment of the shoot's day, through a lens."""
+    moment = context.moment(at_min)
+    days = days_of(context, np.array([at_min]))
+    way = track("moon", days, context.observer)
+    lit, diameter = (float(v[0]) for v in moon_looks(days, context.observer))
+    altitude, azimuth = float(way.altitude_deg[0]), float(way.azimuth_deg[0])
+    rate = moon_rate(moment, context.latitude_deg, context.longitude_deg)[0]
+    arcsec_px = body.pixel_pitch_um / 1000 / focal_mm / RADIANS_PER_ARCSEC
+    disc_px = diameter * 3600 / arcsec_px
+    ev = disc_ev(lit, altitude, haze)
+    chosen_iso = iso if iso is not None else body.base_iso
+    seconds = step_value("shutter", f_number**2 / 2**ev / (chosen_iso / 100), 0)
+    limit = DRIFT_PX * arcsec_px / rate
+    burst = burst_frames / frames_per_s
+    moved = rate * burst / arcsec_px
+    side = disc_px * 1.15 + moved
+    return MoonPlan(
+        altitude_deg=altitude,
+        azimuth_deg=azimuth,
+        illuminated_fraction=lit,
+        angular_diameter_deg=diameter,
+        rise=_event(context, at_min, rising=True),
+        set=_event(context, at_min, rising=False),
+        disc_px=disc_px,
+        disc_share=disc_px / body.height_px,
+        arcsec_px=arcsec_px,
+        ev100=ev,
+        exposure_s=min(seconds, 3600),
+        aperture=f_number,
+        iso=chosen_iso,
+        limit_drift_s=min(limit, 3600),
+        limit_hand_s=step_value(
+            "shutter", handheld_limit(focal_mm, body.crop_factor, stabiliser_stops=body.stabiliser_stops), 0
+        ),
+        leaves_after_s=(body.width_px + disc_px) / 2 * arcsec_px / rate,
+        burst_s=burst,
+        burst_drift_px=moved,
+        stack_keeps=max(int(burst_frames * STACK_SHARE), 1),
+        crop_px=math.ceil(min(side, body.height_px)),
+        focus=(
+            "Enlarge the limb, not the middle: an edge on black shows focus best.",
+            "Turn through it and back; let the air settle between looks.",
+            "Check again every quarter of an hour: the tube cools and the focus moves.",
+            "Align the burst on the disc, keep the sharpest third, stack, then sharpen.",
+        ),
+        sentence=_sentence(altitude, lit, seconds, limit, disc_px / body.height_px),
+    )
+
+
+def _sentence(altitude: float, lit: float, seconds: float, limit: float, share: float) -> str:
+    if altitude < -0.5:
+        return "The Moon is below the horizon at this time."
+    said = (
+        f"The disc fills {100 * share:.0f} % of the frame's height, {100 * lit:.0f} % lit, at {altitude:.0f} degrees."
+    )
+    if seconds > limit:
+        return f"{said} {wording.seconds(seconds)} is longer than its drift allows ({wording.seconds(limit)}): raise the ISO or open up."
+    return f"{said} {wording.seconds(seconds)} freezes its drift with room to spare."
+
+
+def _event(context: SkyContext, at_min: float, *, rising: bool) -> MoonEvent | None:
+    """The rise or set of the night a moment belongs to."""
+    date = context.date + dt.timedelta(days=math.floor(at_min / 1440 - 0.5))
+    night = night_events(date, context.latitude_deg, context.longitude_deg)
+    when = night.moonrise if rising else night.moonset
+    if when is None:
+        return None
+    minutes = context.minutes_of(when)
+    sky = tracks(context, np.array([minutes]))
+    return MoonEvent(at_min=minutes, azimuth_deg=float(sky.moon_azimuth_deg[0]))
+
+
+class BalancedRise(Document):
+    """An evening (or morning) when Moon and dusk land fit one frame."""
+
+    date: dt.date
+    at_min: Finite
+    moon_altitude_deg: Finite
+    azimuth_deg: Finite
+    sun_altitude_deg: Finite
+    illuminated_fraction: Finite
+    moon_ev: Finite
+    land_ev: Finite
+    sentence: str
+
+
+def balanced_rises(
+    context: SkyContext, *, days: int = 62, bearing_deg: float | None = None, within_deg: float = 20.0, horizon_deg: float = 1.0, limit: int = 12
+) -> tuple[BalancedRise, ...]:  # fmt: skip
+    """Return the moments, best first, when a nearly full Moon stands low over dusk or dawn land of like brightness.
+
+    Args: bearing_deg: only near this bearing; horizon_deg: how high the land itself stands there.
+    """
+    found = []
+    minutes = np.arange(12 * 60, 36 * 60, 2.0)
+    for k in range(days):
+        night = context.model_copy(update={"date": context.date + dt.timedelta(days=k)})
+        if not _nearly_full(night):
+            continue
+        sky = tracks(night, minutes)
+        dusk = (sky.sun_altitude_deg > DUSK_DEG[0]) & (sky.sun_altitude_deg < DUSK_DEG[1])
+        low = (sky.moon_altitude_deg > horizon_deg) & (sky.moon_altitude_deg < horizon_deg + 8)
+        off = np.abs((sky.moon_azimuth_deg - (bearing_deg or 0) + 180) % 360 - 180)
+        holds = dusk & low & (off <= within_deg if bearing_deg is not None else True)
+        if not holds.any():
+            continue
+        moon_ev = np.array(
+            [
+                disc_ev(float(f), float(h))
+                for f, h in zip(sky.moon_fraction[holds], sky.moon_altitude_deg[holds], strict=True)
+            ]
+        )
+        land_ev = ev_of_lux(subject_lux("open_shade", sky.sun_altitude_deg[holds]))
+        best = int(np.argmin(np.abs(moon_ev - land_ev)))
+        at = int(np.flatnonzero(holds)[best])
+        found.append(_balanced(night, sky, at, float(minutes[at]), float(moon_ev[best]), float(land_ev[best])))
+    return tuple(sorted(found, key=lambda rise: abs(rise.moon_ev - rise.land_ev))[:limit])
+
+
+def _nearly_full(night: SkyContext) -> bool:
+    days = days_of(night, np.array([24 * 60.0]))
+    return float(moon_looks(days, night.observer)[0][0]) >= FULL_FROM
+
+
+def _balanced(night: SkyContext, sky: object, at: int, minute: float, moon_ev: float, land_ev: float) -> BalancedRise:
+    def value(name: str) -> float:
+        column: Floats = getattr(sky, name)
+        return float(column[at])
+
+    apart = moon_ev - land_ev
+    fits = (
+        "one frame holds both"
+        if abs(apart) <= BALANCED_EV
+        else f"{wording.stops_word(apart)} apart: bracket, or expose for the Moon and lift"
+    )
+    return BalancedRise(
+        date=night.date,
+        at_min=minute,
+        moon_altitude_deg=value("moon_altitude_deg"),
+        azimuth_deg=value("moon_azimuth_deg"),
+        sun_altitude_deg=value("sun_altitude_deg"),
+        illuminated_fraction=value("moon_fraction"),
+        moon_ev=moon_ev,
+        land_ev=land_ev,
+        sentence=f"Moon {wording.ev(moon_ev)}, land {wording.ev(land_ev)}: {fits}.",
+    )
