@@ -19,7 +19,7 @@ from wide_aperture.core.documents.situation import LightByEv, SpeedBand
 from wide_aperture.core.errors import DomainError, UnknownIdError
 from wide_aperture.core.planning.framing import rank_kit
 
-SAMPLES = Path(__file__).parent / "samples"
+SAMPLES = Path(__file__).parents[1] / "samples"
 
 
 class ImpossibleKitAndSituations(SimpleTestCase):

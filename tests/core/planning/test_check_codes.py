@@ -10,7 +10,7 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, codes, lens, planned, situation
-from tests.core.test_checks import checked
+from tests.core.planning.test_checks import checked
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.documents.kit import (
     Accessories,

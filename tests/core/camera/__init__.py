@@ -1,0 +1,1 @@
+"""Tests of phrasebooks, routes, storage, controls and precautions."""

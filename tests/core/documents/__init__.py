@@ -1,0 +1,1 @@
+"""Tests of what travels: documents, tables, upgrades."""

@@ -1,0 +1,1 @@
+"""Tests of the formulas against reference tables, laws and worked values."""

@@ -1,0 +1,1 @@
+"""Tests of drawn scenes, imaging, meter, tones and brackets."""

@@ -1,0 +1,1 @@
+"""Tests of limits, search, rules, checks and whole plans."""

@@ -1,0 +1,1 @@
+"""Tests of the way from a plan to its frame."""

@@ -1,0 +1,1 @@
+"""Tests of positions, light and nights."""
