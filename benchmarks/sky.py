@@ -13,8 +13,8 @@ from benchmarks.browser import new_page
 from benchmarks.figures import report
 from wide_aperture.core.documents.shoot import sky_context
 from wide_aperture.core.documents.situation import LightBySky
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.planning.changing_light import changing_light
-from wide_aperture.core.sky.daylight.day import SkyContext
 from wide_aperture.core.sky.night.search import NightWish, search_nights
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES

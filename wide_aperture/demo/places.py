@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.documents.place import HorizonPoint, SavedPlace
-from wide_aperture.core.sky.night.darkness import TownGlow
+from wide_aperture.core.documents.place import HorizonPoint, SavedPlace, TownGlow
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.shoots import OPEN_SEA, SOUTH_SEA, SOUTH_ZONE, SOUTHERLY_SEA, ZONE
 

@@ -15,7 +15,7 @@ from wide_aperture.core.document import broken_rule
 from wide_aperture.core.documents import kit
 from wide_aperture.core.documents.setup import Foundation, Value
 from wide_aperture.core.documents.shoot import PlannedSituation
-from wide_aperture.core.sky.daylight.day import SkyContext
+from wide_aperture.core.documents.sky_context import SkyContext
 
 MOST_SITUATIONS, MOST_KIT = 60, 200
 

@@ -19,6 +19,7 @@ from wide_aperture.core.documents.plan import Finding, Plan
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Foundation, Pin, Setup
 from wide_aperture.core.documents.situation import Situation as SituationDocument
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.quantities.nominal import THIRD
 from wide_aperture.core.planning import plan
 from wide_aperture.core.planning.assess import Assessment, assess
@@ -29,7 +30,6 @@ from wide_aperture.core.planning.reserve import ReserveAdvice, reserve_advice
 from wide_aperture.core.planning.schools import OtherSchool, other_schools
 from wide_aperture.core.planning.symptoms import RankedCause, find_causes, symptoms
 from wide_aperture.core.planning.transfer import Transfer, transfer
-from wide_aperture.core.sky.daylight.day import SkyContext
 from wide_aperture.core.sky.daylight.resolve import resolved
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page
 from wide_aperture.http.field_names import NAMES

@@ -19,9 +19,9 @@ from django.utils import timezone
 from wide_aperture.core.camera.packing import PackingDocument, fingerprint
 from wide_aperture.core.documents import kit
 from wide_aperture.core.documents import shoot as shoot_document
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning import PLANNER_VERSION, plan
-from wide_aperture.core.sky.daylight.day import SkyContext
 from wide_aperture.core.sky.daylight.events import next_event
 from wide_aperture.core.sky.daylight.resolve import resolved
 from wide_aperture.gear.models import Body, Lens

@@ -8,11 +8,11 @@ from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from wide_aperture.core.documents.place import zone_of
+from wide_aperture.core.documents.sky_context import MeterReading
 from wide_aperture.core.planning import plan
 from wide_aperture.core.planning.changing_light import ChangingLight, changing_light
 from wide_aperture.core.sky import Star, stars
-from wide_aperture.core.sky.daylight.day import MeterReading
+from wide_aperture.core.sky.clock import zone_of
 from wide_aperture.core.sky.daylight.hand_meter import simulated_reading
 from wide_aperture.core.sky.night.frames import NightFrame
 from wide_aperture.core.sky.night.moon import BalancedRise, MoonPlan, balanced_rises, moon_plan

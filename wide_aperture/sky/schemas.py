@@ -9,11 +9,10 @@ from ninja import Schema
 from pydantic import Field
 
 from wide_aperture.core.documents import kit
-from wide_aperture.core.documents.place import HorizonPoint
+from wide_aperture.core.documents.clock import SkyDate, Zone
+from wide_aperture.core.documents.place import DARK_SKY_MAG, HorizonPoint, TownGlow
 from wide_aperture.core.documents.situation import Light, SkyCondition
-from wide_aperture.core.sky.clock import Zone
-from wide_aperture.core.sky.daylight.day import SkyContext, SkyDate
-from wide_aperture.core.sky.night.darkness import DARK_SKY_MAG, TownGlow
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.sky.night.search import NightWish
 
 Bearing = Annotated[float, Field(ge=0, le=360)]

@@ -10,20 +10,22 @@ from pydantic import ValidationError
 
 from tests.core.builders import body, lens, situation
 from wide_aperture.core.craft.lights import named_light
-from wide_aperture.core.documents.place import zone_of
+from wide_aperture.core.documents.clock import minutes_of, moment_of
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.situation import LightByEv, LightByReading, LightBySky
+from wide_aperture.core.documents.sky_context import MeterReading, SkyContext
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning import plan
 from wide_aperture.core.planning.changing_light import changing_light
 from wide_aperture.core.sky.bodies import track
-from wide_aperture.core.sky.clock import days_on_clock, minutes_of, moment_of
+from wide_aperture.core.sky.clock import days_on_clock, zone_of
 from wide_aperture.core.sky.daylight.conditions import CONDITIONS, band_ev, ev_of_lux, subject_lux
-from wide_aperture.core.sky.daylight.day import MeterReading, SkyContext, days_of, light_at, offsets_ev
+from wide_aperture.core.sky.daylight.day import days_of, light_at, offsets_ev
 from wide_aperture.core.sky.daylight.events import events_between, next_event
 from wide_aperture.core.sky.daylight.hand_meter import simulated_reading
 from wide_aperture.core.sky.daylight.illuminance import disc_ev, moon_lux, sun_lux
 from wide_aperture.core.sky.daylight.resolve import resolved
+from wide_aperture.core.sky.frames import observer_of
 
 ALTITUDES = np.linspace(-18, 89, 400)
 SPRING, AUTUMN = dt.date(2026, 3, 29), dt.date(2026, 10, 25)  # clocks change in this zone on these nights
@@ -105,9 +107,9 @@ class Days(SimpleTestCase):
         context = sky()
         for name, tolerance in (("sun", 0.002), ("moon", 0.004)):
             days = days_of(context, np.arange(0, 1440, 1.0))
-            at_once = track(name, days, context.observer)
+            at_once = track(name, days, observer_of(context))
             for k in range(0, 1440, 97):
-                alone = track(name, days[k : k + 1], context.observer)
+                alone = track(name, days[k : k + 1], observer_of(context))
                 self.assertAlmostEqual(at_once.altitude_deg[k], alone.altitude_deg[0], delta=tolerance)
 
     def test_events_come_in_order_with_their_clock(self):

@@ -9,11 +9,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.core.builders import body, situation
-from wide_aperture.core.documents.place import HorizonPoint, SavedPlace
+from wide_aperture.core.documents.place import HorizonPoint, SavedPlace, TownGlow
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.sky import night_events, star_position
-from wide_aperture.core.sky.daylight.day import SkyContext, tracks
-from wide_aperture.core.sky.night.darkness import TownGlow, magnitude_of_luminance, sky_cd_m2, usable_above_deg
+from wide_aperture.core.sky.daylight.day import tracks
+from wide_aperture.core.sky.night.darkness import magnitude_of_luminance, sky_cd_m2, usable_above_deg
 from wide_aperture.core.sky.night.frames import iso_enough, night_frame, points_limit_s
 from wide_aperture.core.sky.night.moon import balanced_rises, moon_plan
 from wide_aperture.core.sky.night.search import NightWish, nearest_dark_night, search_nights

@@ -10,19 +10,8 @@ from typing import Literal
 from pydantic import Field, TypeAdapter
 
 from wide_aperture.core.document import Document, Finite, Name, Text
+from wide_aperture.core.documents.setup import Touches
 from wide_aperture.core.errors import UnknownIdError
-
-Touches = Literal[
-    "raw data",
-    "JPEG",
-    "preview and histogram",
-    "metering",
-    "focus",
-    "power",
-    "discretion",
-    "workflow",
-]
-
 
 CatalogueValue = bool | Finite | str | None
 

@@ -7,13 +7,21 @@ from uuid import UUID
 
 import numpy as np
 from pydantic import Field, model_validator
-from tzfpy import get_tz
 
-from wide_aperture.core.document import Document, Finite, Name, Text, broken_rule
+from wide_aperture.core.document import Document, Finite, Name, NotNegative, Text, broken_rule
+from wide_aperture.core.documents.clock import Zone
 from wide_aperture.core.physics.numeric import Floats
-from wide_aperture.core.sky.clock import Zone
-from wide_aperture.core.sky.frames import check_place
-from wide_aperture.core.sky.night.darkness import DARK_SKY_MAG, TownGlow
+
+DARK_SKY_MAG = 21.7  # magnitudes a square second of arc, far from towns
+
+
+class TownGlow(Document):
+    """The glow of a town over the horizon. strength: times a dark sky's own light at the horizon."""
+
+    bearing_deg: Annotated[Finite, Field(ge=0, le=360)]
+    width_deg: Annotated[Finite, Field(gt=0, le=360)] = 60
+    height_deg: Annotated[Finite, Field(gt=0, le=90)] = 15
+    strength: Annotated[NotNegative, Field(le=1000)] = 5
 
 
 class HorizonPoint(Document):
@@ -54,13 +62,3 @@ class SavedPlace(Document):
         return np.asarray(
             np.interp(azimuth_deg, [p.bearing_deg % 360 for p in known], [p.altitude_deg for p in known], period=360)
         )
-
-
-def zone_of(latitude_deg: float, longitude_deg: float) -> str:
-    """The IANA zone of a place, offline; nautical zones at sea.
-
-    Raises: DomainError outside the globe. Source: the zone borders that ship with the tzfpy package.
-    """
-    check_place(latitude_deg, longitude_deg)
-    east = (longitude_deg + 180) % 360 - 180
-    return str(get_tz(east, latitude_deg) or "Etc/UTC")

@@ -4,9 +4,18 @@ from __future__ import annotations
 
 from typing import Literal
 
-from wide_aperture.core.craft.settings import Touches
 from wide_aperture.core.document import Document, Finite
 
+Touches = Literal[
+    "raw data",
+    "JPEG",
+    "preview and histogram",
+    "metering",
+    "focus",
+    "power",
+    "discretion",
+    "workflow",
+]
 Layer = Literal["foundation", "genre", "situation", "pin"]
 Value = bool | Finite | str | None
 

@@ -15,12 +15,13 @@ from wide_aperture.core.documents.kit import Accessories, Body, Lens
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, nearest_step, step_label
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.compute import SEARCHED_AXES
 from wide_aperture.core.planning.rules.exposure import AUTO_ISO_MODES
 from wide_aperture.core.planning.search import Cell, ExposureSearch
-from wide_aperture.core.sky.daylight.day import SkyContext, light_at
+from wide_aperture.core.sky.daylight.day import light_at
 from wide_aperture.core.sky.daylight.resolve import hours_of, resolved
 
 STEP_MIN = 5.0

@@ -1,48 +1,28 @@
-"""The wall clock of a place: minutes after a date's local midnight as people write them, and the moments they mean.
-
-Minutes are what the clock shows: 1200 is 20:00 whether or not clocks were changed that night, 1500 is 01:00 the day after.
-An hour that is skipped means the hour after it; of an hour that comes twice the first is meant.
-"""
+"""Julian days of a place's wall clock, and the zone of a place."""
 
 from __future__ import annotations
 
 import datetime as dt
-import functools
 import zoneinfo
-from typing import Annotated
 
 import numpy as np
-from pydantic import AfterValidator, Field
+from tzfpy import get_tz
 
 from wide_aperture.core.physics.numeric import Floats
-from wide_aperture.core.sky.frames import Days, julian_day
+from wide_aperture.core.sky.frames import Days, check_place, julian_day
 
 DAY_MIN = 1440
 CHANGES_MIN = 15  # zones change their offset on quarters of an hour
 
 
-KNOWN_ZONES = functools.cache(zoneinfo.available_timezones)  # it reads the disk
+def zone_of(latitude_deg: float, longitude_deg: float) -> str:
+    """The IANA zone of a place, offline; nautical zones at sea.
 
-
-def _known_zone(name: str) -> str:
-    if name not in KNOWN_ZONES():
-        raise ValueError(f"{name!r} is no time zone; write one like 'Etc/UTC' or 'Etc/GMT+2'")
-    return name
-
-
-Zone = Annotated[str, Field(max_length=60), AfterValidator(_known_zone)]
-
-
-def moment_of(date: dt.date, zone: str, minutes: float) -> dt.datetime:
-    """The moment, in UTC, at which the clock of a zone shows so many minutes after a date's midnight."""
-    shown = dt.datetime.combine(date, dt.time()) + dt.timedelta(minutes=minutes)
-    return shown.replace(tzinfo=zoneinfo.ZoneInfo(zone)).astimezone(dt.UTC)
-
-
-def minutes_of(date: dt.date, zone: str, moment: dt.datetime) -> float:
-    """What the clock of a zone shows at a moment, as minutes after a date's midnight."""
-    shown = moment.astimezone(zoneinfo.ZoneInfo(zone)).replace(tzinfo=None)
-    return (shown - dt.datetime.combine(date, dt.time())).total_seconds() / 60
+    Raises: DomainError outside the globe. Source: the zone borders that ship with the tzfpy package.
+    """
+    check_place(latitude_deg, longitude_deg)
+    east = (longitude_deg + 180) % 360 - 180
+    return str(get_tz(east, latitude_deg) or "Etc/UTC")
 
 
 def days_on_clock(date: dt.date, zone: str, minutes: Floats) -> Days:

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.numeric import Floats
 
@@ -73,6 +74,11 @@ class Observer:
         flat = 1 - WGS84_FLATTENING
         u = np.arctan2(flat * np.sin(latitude), np.cos(latitude))
         return float(np.cos(u)), float(flat * np.sin(u))
+
+
+def observer_of(context: SkyContext) -> Observer:
+    """Who stands where a shoot takes place."""
+    return Observer(context.latitude_deg, context.longitude_deg)
 
 
 def topocentric(

@@ -9,8 +9,9 @@ import numpy as np
 
 from wide_aperture.core.craft.lights import named_light
 from wide_aperture.core.documents.situation import LightByName, LightByReading, LightBySky
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
-from wide_aperture.core.sky.daylight.day import SkyContext, SkyTracks, light_of, offsets_ev, tracks
+from wide_aperture.core.sky.daylight.day import SkyTracks, light_of, offsets_ev, tracks
 from wide_aperture.core.sky.daylight.events import events_between
 from wide_aperture.core.sky.daylight.resolve import SkyAt, reading_around, span_light
 from wide_aperture.sky.schemas import DayRequest, SkyBlock

@@ -13,9 +13,9 @@ import icalendar
 from defusedxml.common import DefusedXmlException
 from defusedxml.ElementTree import fromstring
 
-from wide_aperture.core.documents.place import zone_of
+from wide_aperture.core.documents.clock import moment_of
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.sky.clock import moment_of
+from wide_aperture.core.sky.clock import zone_of
 from wide_aperture.sky.schemas import CalendarItem
 
 PRODUCT = "-//Wide Aperture//Plans//EN"

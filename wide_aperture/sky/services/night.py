@@ -10,6 +10,7 @@ from wide_aperture.core.physics.motion import star_trail_length
 from wide_aperture.core.physics.optics import crop_factor
 from wide_aperture.core.sky import GALACTIC_CENTRE, Star, find_star, stars
 from wide_aperture.core.sky.daylight.day import SkyTracks, days_of, tracks
+from wide_aperture.core.sky.frames import observer_of
 from wide_aperture.core.sky.night.darkness import magnitude_of_luminance, sky_cd_m2, usable_above_deg
 from wide_aperture.core.sky.night.frames import night_frame
 from wide_aperture.core.sky.night.search import NightSearch, nearest_dark_night, search_nights
@@ -39,7 +40,7 @@ def night(asked: NightRequest) -> dict[str, Any]:
     moment = np.array([at])
     sky = tracks(context, moment)
     altitude, azimuth = star_track(
-        target.right_ascension_deg, target.declination_deg, days_of(context, moment), context.observer
+        target.right_ascension_deg, target.declination_deg, days_of(context, moment), observer_of(context)
     )
     bearing, tilt = (float(azimuth[0]), float(altitude[0])) if asked.bearing_deg is None else (asked.bearing_deg, asked.tilt_deg)  # fmt: skip
     middle, edge = _framed(asked, bearing, tilt)
@@ -102,7 +103,7 @@ def panorama(asked: PanoramaRequest) -> dict[str, Any]:
     if asked.target and asked.target != GALACTIC_CENTRE.name:
         star = target_of(asked.target)
         place = (star.right_ascension_deg, star.declination_deg)
-        along, at = (star_track(*place, days_of(context, m), context.observer) for m in (minutes, now))
+        along, at = (star_track(*place, days_of(context, m), observer_of(context)) for m in (minutes, now))
         drawn.append(_track(star.name, "target", minutes, *along, *at))
     north = context.latitude_deg >= 0
     pole = (np.full(1, abs(context.latitude_deg)), np.full(1, 0.0 if north else 180.0))
@@ -147,7 +148,7 @@ def _bright_stars(asked: PanoramaRequest) -> list[dict[str, Any]]:
     for star in stars():
         if star.magnitude is None or star.kind != "star" or star.magnitude > FAINTEST_SHOWN:
             continue
-        altitude, azimuth = star_track(star.right_ascension_deg, star.declination_deg, day, asked.sky.observer)
+        altitude, azimuth = star_track(star.right_ascension_deg, star.declination_deg, day, observer_of(asked.sky))
         if altitude[0] > 0:
             found.append(
                 {

@@ -2,56 +2,22 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from dataclasses import dataclass
-from typing import Annotated
 
 import numpy as np
-from pydantic import Field
 
-from wide_aperture.core.document import Document, ExposureValue, Finite
 from wide_aperture.core.documents.situation import SkyCondition
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky import clock
 from wide_aperture.core.sky.bodies import track
 from wide_aperture.core.sky.daylight.conditions import band_ev, colour_k, ev_of_lux, subject_lux
 from wide_aperture.core.sky.daylight.illuminance import NIGHT_LUX, moon_lux
-from wide_aperture.core.sky.frames import Days, Observer
+from wide_aperture.core.sky.frames import Days, observer_of
 from wide_aperture.core.sky.moon import moon_looks
 from wide_aperture.core.sky.stars import GALACTIC_CENTRE, star_track
 
-SkyDate = Annotated[dt.date, Field(ge=dt.date(1900, 1, 1), le=dt.date(2200, 12, 31))]  # the ephemeris is good for these
 MOON_FACING = 0.9  # a subject turned to the Moon, against level ground
-
-
-class MeterReading(Document):
-    """A reading taken on the spot: it says how far the day lies off the model from then on."""
-
-    at_min: Finite
-    ev100: ExposureValue
-    condition: SkyCondition
-
-
-class SkyContext(Document):
-    """Where and when a shoot takes place, and what was read on the spot."""
-
-    date: SkyDate
-    zone: clock.Zone
-    latitude_deg: Annotated[Finite, Field(ge=-90, le=90)]
-    longitude_deg: Annotated[Finite, Field(ge=-180, le=180)]
-    readings: Annotated[tuple[MeterReading, ...], Field(max_length=200)] = ()
-
-    @property
-    def observer(self) -> Observer:
-        return Observer(self.latitude_deg, self.longitude_deg)
-
-    def moment(self, minutes: float) -> dt.datetime:
-        """The moment at which the clock there shows so many minutes after midnight of the first day, in UTC."""
-        return clock.moment_of(self.date, self.zone, minutes)
-
-    def minutes_of(self, moment: dt.datetime) -> float:
-        """Minutes the clock there shows after midnight of the first day."""
-        return clock.minutes_of(self.date, self.zone, moment)
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +48,7 @@ def days_of(context: SkyContext, minutes: Floats) -> Days:
 
 def tracks(context: SkyContext, minutes: Floats) -> SkyTracks:
     """Sun, Moon and core at these minutes, ascending."""
-    at, here = days_of(context, minutes), context.observer
+    at, here = days_of(context, minutes), observer_of(context)
     sun, moon = track("sun", at, here), track("moon", at, here)
     core = star_track(GALACTIC_CENTRE.right_ascension_deg, GALACTIC_CENTRE.declination_deg, at, here)
     fraction = moon_looks(at, here)[0]

@@ -7,8 +7,8 @@ import math
 from dataclasses import dataclass
 
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.sky import night_events
-from wide_aperture.core.sky.daylight.day import SkyContext
 
 LABELS = {
     "sunrise": "sunrise",

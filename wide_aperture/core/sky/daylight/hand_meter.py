@@ -8,8 +8,9 @@ import random
 import numpy as np
 
 from wide_aperture.core.documents.situation import SkyCondition
+from wide_aperture.core.documents.sky_context import MeterReading, SkyContext
 from wide_aperture.core.sky.daylight.conditions import band_ev
-from wide_aperture.core.sky.daylight.day import MeterReading, SkyContext, light_of, tracks
+from wide_aperture.core.sky.daylight.day import light_of, tracks
 
 LIES_WITHIN = 0.8  # of the model's own band: today's haze and cloud
 SHOWS_STEPS_OF_EV = 0.1

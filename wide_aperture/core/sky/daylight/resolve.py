@@ -8,9 +8,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from wide_aperture.core.documents.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.daylight.conditions import TABLE
-from wide_aperture.core.sky.daylight.day import SkyContext, SkyTracks, light_of, offsets_ev, tracks
+from wide_aperture.core.sky.daylight.day import SkyTracks, light_of, offsets_ev, tracks
 from wide_aperture.core.sky.daylight.illuminance import disc_ev
 
 STEP_MIN = 5.0

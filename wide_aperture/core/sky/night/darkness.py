@@ -6,30 +6,17 @@ is that of its light on level ground scattered over the sky, a plain stand-in fo
 
 from __future__ import annotations
 
-from typing import Annotated
-
 import numpy as np
 from numpy.typing import ArrayLike
-from pydantic import Field
 
-from wide_aperture.core.document import Document, Finite, NotNegative
+from wide_aperture.core.documents.place import DARK_SKY_MAG, TownGlow
 from wide_aperture.core.physics.numeric import Floats, as_floats
 from wide_aperture.core.sky.daylight.illuminance import air_mass, moon_lux, sun_lux
 
 CD_M2_AT_MAG_0 = 1.08e5
-DARK_SKY_MAG = 21.7
 CLEAR_EXTINCTION_MAG = 0.18
 MOONLIT_SKY_SHARE = 0.03  # cd/m2 of sky a lux of moonlight, 60 degrees from the Moon: 18 magnitudes under a full one
 TWILIGHT_SKY_SHARE = 0.15
-
-
-class TownGlow(Document):
-    """The glow of a town over the horizon. strength: times a dark sky's own light at the horizon."""
-
-    bearing_deg: Annotated[Finite, Field(ge=0, le=360)]
-    width_deg: Annotated[Finite, Field(gt=0, le=360)] = 60
-    height_deg: Annotated[Finite, Field(gt=0, le=90)] = 15
-    strength: Annotated[NotNegative, Field(le=1000)] = 5
 
 
 def luminance_of_magnitude(mag_arcsec2: ArrayLike) -> Floats:

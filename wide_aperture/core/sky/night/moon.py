@@ -10,14 +10,16 @@ import numpy as np
 from wide_aperture.core.document import Document, Finite, Iso, Seconds
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.motion import RADIANS_PER_ARCSEC, handheld_limit
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.physics.quantities import step_value
 from wide_aperture.core.sky import moon_rate, night_events
 from wide_aperture.core.sky.bodies import track
 from wide_aperture.core.sky.daylight.conditions import ev_of_lux, subject_lux
-from wide_aperture.core.sky.daylight.day import SkyContext, days_of, tracks
+from wide_aperture.core.sky.daylight.day import days_of, tracks
 from wide_aperture.core.sky.daylight.illuminance import disc_ev
+from wide_aperture.core.sky.frames import observer_of
 from wide_aperture.core.sky.moon import moon_looks
 
 DRIFT_PX = 1.0
@@ -67,8 +69,8 @@ def moon_plan(
     """Return everything about the Moon at a moment of the shoot's day, through a lens."""
     moment = context.moment(at_min)
     days = days_of(context, np.array([at_min]))
-    way = track("moon", days, context.observer)
-    lit, diameter = (float(v[0]) for v in moon_looks(days, context.observer))
+    way = track("moon", days, observer_of(context))
+    lit, diameter = (float(v[0]) for v in moon_looks(days, observer_of(context)))
     altitude, azimuth = float(way.altitude_deg[0]), float(way.azimuth_deg[0])
     rate = moon_rate(moment, context.latitude_deg, context.longitude_deg)[0]
     arcsec_px = body.pixel_pitch_um / 1000 / focal_mm / RADIANS_PER_ARCSEC
@@ -185,7 +187,7 @@ def balanced_rises(
 
 def _nearly_full(night: SkyContext) -> bool:
     days = days_of(night, np.array([24 * 60.0]))
-    return float(moon_looks(days, night.observer)[0][0]) >= FULL_FROM
+    return float(moon_looks(days, observer_of(night))[0][0]) >= FULL_FROM
 
 
 def _balanced(night: SkyContext, sky: object, at: int, minute: float, moon_ev: float, land_ev: float) -> BalancedRise:

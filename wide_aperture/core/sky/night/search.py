@@ -10,9 +10,11 @@ from pydantic import Field
 
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.bodies import track
-from wide_aperture.core.sky.daylight.day import SkyContext, days_of
+from wide_aperture.core.sky.daylight.day import days_of
+from wide_aperture.core.sky.frames import observer_of
 from wide_aperture.core.sky.moon import moon_looks
 from wide_aperture.core.sky.night.windows import DARK_DEG, NIGHT_FROM_MIN, NIGHT_UNTIL_MIN, sun_of_many_nights
 from wide_aperture.core.sky.stars import GALACTIC_CENTRE, Star, star_track
@@ -74,7 +76,7 @@ def search_nights(
     minutes = np.arange(NIGHT_FROM_MIN, NIGHT_UNTIL_MIN + 1, STEP_MIN)
     hours = (minutes >= wish.from_min) & (minutes <= wish.until_min)
     grid = days_of(context, np.array(keep, float)[:, None] * 1440 + minutes[hours][None, :])
-    observer = context.observer
+    observer = observer_of(context)
     sun = sun_of_many_nights(grid, observer)
     height, azimuth = (
         v.reshape(grid.shape)
@@ -135,6 +137,6 @@ def nearest_dark_night(context: SkyContext, darker_than_deg: float = DARK_DEG) -
     """The first date from the context's on whose night gets that dark; None within a year."""
     middle = days_of(context, np.array([1440.0]))[0]
     nights = middle + np.arange(POLAR_SEARCH_DAYS)[:, None] + np.arange(-0.5, 0.5, 1 / 144)[None, :]
-    lowest = sun_of_many_nights(nights, context.observer).min(axis=1)
+    lowest = sun_of_many_nights(nights, observer_of(context)).min(axis=1)
     dark = np.flatnonzero(lowest <= darker_than_deg)
     return context.date + dt.timedelta(days=int(dark[0])) if dark.size else None

@@ -7,10 +7,11 @@ import datetime as dt
 import numpy as np
 
 from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.bodies import track
-from wide_aperture.core.sky.daylight.day import SkyContext, days_of, tracks
-from wide_aperture.core.sky.frames import Observer
+from wide_aperture.core.sky.daylight.day import days_of, tracks
+from wide_aperture.core.sky.frames import Observer, observer_of
 from wide_aperture.core.sky.stars import GALACTIC_CENTRE, Star, star_track
 
 STEP_MIN = 5.0
@@ -57,7 +58,7 @@ def dark_night(
     minutes = np.arange(NIGHT_FROM_MIN, NIGHT_UNTIL_MIN + 1, STEP_MIN)
     sky = tracks(context, minutes)
     altitude, _ = star_track(
-        target.right_ascension_deg, target.declination_deg, days_of(context, minutes), context.observer
+        target.right_ascension_deg, target.declination_deg, days_of(context, minutes), observer_of(context)
     )
     night = sky.sun_altitude_deg <= darker_than_deg
     dark = night & (sky.moon_altitude_deg < -0.8)
@@ -104,7 +105,7 @@ def year_of(
 ) -> list[YearPoint]:
     """The target through a year of nights from the context's date, Moon left out: when its season is."""
     minutes = np.arange(NIGHT_FROM_MIN, NIGHT_UNTIL_MIN + 1, 10.0)
-    observer = context.observer
+    observer = observer_of(context)
     dates = [context.date + dt.timedelta(days=k) for k in range(0, 366, step_days)]
     days = days_of(context, np.arange(0, 366, step_days)[:, None] * 1440 + minutes[None, :])
     sun = sun_of_many_nights(days, observer)
