@@ -7,7 +7,7 @@ from collections.abc import Callable
 from functools import partial
 
 from benchmarks.figures import percentile, report
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.picture.imaging import Capture, Darkroom, Look
 from wide_aperture.core.picture.imaging.capture import LookRecipe, WhiteSetting
 from wide_aperture.core.picture.metering import PATTERNS, meter

@@ -11,7 +11,7 @@ from wide_aperture.core.camera.route import route
 from wide_aperture.core.camera.state import CameraState, differences, factory_values, target_of
 from wide_aperture.core.camera.storage.documents import PackItem, Planned
 from wide_aperture.core.camera.storage.pack import pack
-from wide_aperture.core.documents.kit import SlotBank
+from wide_aperture.core.documents.body import SlotBank
 from wide_aperture.core.planning import plan
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES

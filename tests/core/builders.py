@@ -5,7 +5,9 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
-from wide_aperture.core.documents.kit import Accessories, ApertureAt, Body, FlashSync, FrameRate, IsoCeilings, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body, FlashSync, FrameRate, IsoCeilings
+from wide_aperture.core.documents.lens import ApertureAt, Lens
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.preferences import Preferences, Requests, Schools
 from wide_aperture.core.documents.setup import Pin

@@ -10,7 +10,7 @@ from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.camera.state import CameraState, factory_values, target_of
 from wide_aperture.core.camera.storage.documents import PackItem, Planned
-from wide_aperture.core.documents.kit import Body, SlotBank
+from wide_aperture.core.documents.body import Body, SlotBank
 from wide_aperture.core.documents.setup import SettingValue, Setup, Value
 from wide_aperture.core.planning import plan
 from wide_aperture.demo.kit import BODIES, LENSES

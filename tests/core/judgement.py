@@ -15,17 +15,9 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
-from wide_aperture.core.documents.kit import (
-    Accessories,
-    ApertureAt,
-    Body,
-    Flash,
-    FlashSync,
-    FrameRate,
-    IsoCeilings,
-    Lens,
-    ReserveFloor,
-)
+from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.body import Body, FlashSync, FrameRate, IsoCeilings, ReserveFloor
+from wide_aperture.core.documents.lens import ApertureAt, Lens
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.preferences import BracketRequest, Preferences, Requests
 from wide_aperture.core.documents.situation import LightByEv, Situation, SpeedBand

@@ -5,7 +5,8 @@ from typing import get_args
 from hypothesis import strategies as st
 
 from tests.core.builders import body, lens, situation
-from wide_aperture.core.documents.kit import Accessories, Flash, FlashSync, IsoCeilings
+from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.body import FlashSync, IsoCeilings
 from wide_aperture.core.documents.situation import Constraint, LightByEv, Look
 
 GENRES = ("sports", "wildlife", "street", "landscape", "wedding", "night_sky", "portrait", "everyday")

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from wide_aperture.core.documents.kit import (
-    ApertureAt,
+from wide_aperture.core.documents.body import (
     Body,
     BodyConflict,
     Condition,
@@ -13,12 +12,12 @@ from wide_aperture.core.documents.kit import (
     FrameRate,
     IsoByTime,
     IsoCeilings,
-    Lens,
     ReserveFloor,
     SettingIs,
     SettingSupport,
     SlotBank,
 )
+from wide_aperture.core.documents.lens import ApertureAt, Lens
 from wide_aperture.core.physics.sensor import typical
 from wide_aperture.demo.ids import demo_id
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from typing import Any
 
-from wide_aperture.core.documents.kit import Accessories, Flash
+from wide_aperture.core.documents.accessories import Accessories, Flash
 from wide_aperture.core.documents.preferences import Preferences, Requests, Schools
 from wide_aperture.core.documents.shoot import PlannedSituation, Shoot, sky_context
 from wide_aperture.core.documents.situation import (

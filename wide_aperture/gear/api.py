@@ -6,8 +6,8 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from wide_aperture.core.document import Iso, Megapixels, Positive, SensorSideMm
-from wide_aperture.core.documents import kit
-from wide_aperture.core.documents.kit import IsoCeilings
+from wide_aperture.core.documents.body import Body as BodyDocument
+from wide_aperture.core.documents.body import IsoCeilings, proposed_ceilings
 from wide_aperture.core.documents.setup import Foundation as FoundationSettings
 from wide_aperture.core.physics.sensor import SensorFigures, typical
 from wide_aperture.core.planning.body_facts import BodyFact, body_facts
@@ -46,11 +46,11 @@ def gear_typical(request, sheet: SensorSheet):
     electrons = typical(
         sheet.sensor_width_mm, sheet.sensor_height_mm, sheet.megapixels, sheet.base_iso, sheet.dynamic_range_ev
     )
-    return {"electrons": electrons, "ceilings": kit.proposed_ceilings(electrons, sheet.megapixels, sheet.base_iso)}
+    return {"electrons": electrons, "ceilings": proposed_ceilings(electrons, sheet.megapixels, sheet.base_iso)}
 
 
 @gear.post("/body-facts", response={200: list[BodyFact], 422: Problem}, operation_id="gear_body_facts")
-def gear_body_facts(request, body: kit.Body):
+def gear_body_facts(request, body: BodyDocument):
     """Say what the figures of a body come to."""
     return list(body_facts(body))
 
@@ -58,7 +58,7 @@ def gear_body_facts(request, body: kit.Body):
 class NewBody(Schema):
     """A body to review, and the foundation to bring it to."""
 
-    body: kit.Body
+    body: BodyDocument
     foundation: FoundationSettings = FoundationSettings()
 
 

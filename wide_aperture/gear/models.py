@@ -1,6 +1,7 @@
 """Bodies, lenses and the foundation of an owner."""
 
-from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.body import Body as BodyDocument
+from wide_aperture.core.documents.lens import Lens as LensDocument
 from wide_aperture.core.planning.foundation import FoundationDocument
 from wide_aperture.store.models import StoredDocument
 
@@ -8,13 +9,13 @@ from wide_aperture.store.models import StoredDocument
 class Body(StoredDocument):
     """A camera body."""
 
-    schema, noun, plural = kit.Body, "body", "bodies"
+    schema, noun, plural = BodyDocument, "body", "bodies"
 
 
 class Lens(StoredDocument):
     """A lens."""
 
-    schema, noun, plural = kit.Lens, "lens", "lenses"
+    schema, noun, plural = LensDocument, "lens", "lenses"
 
 
 class Foundation(StoredDocument):

@@ -13,7 +13,7 @@ from wide_aperture.core.camera.route import Route, route
 from wide_aperture.core.camera.route.follow import action_of, follow
 from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_camera
 from wide_aperture.core.camera.storage.moves import after, stored_in
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.problems import Problem
 from wide_aperture.pack import services

@@ -12,7 +12,8 @@ from wide_aperture.core.camera.route import Route, RouteStep
 from wide_aperture.core.camera.simulated import Action, SimulatedCamera
 from wide_aperture.core.camera.state import CameraState, StoredSlot
 from wide_aperture.core.document import broken_rule
-from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.setup import Foundation, Value
 from wide_aperture.core.documents.shoot import PlannedSituation
 from wide_aperture.core.documents.sky_context import SkyContext
@@ -24,8 +25,8 @@ class PackRequest(Schema):
     """A shoot to pack: its situations, the whole bag, the words and the last known state of each body."""
 
     situations: Annotated[list[PlannedSituation], Field(max_length=MOST_SITUATIONS)]
-    bodies: Annotated[list[kit.Body], Field(max_length=MOST_KIT)]
-    lenses: Annotated[list[kit.Lens], Field(max_length=MOST_KIT)]
+    bodies: Annotated[list[Body], Field(max_length=MOST_KIT)]
+    lenses: Annotated[list[Lens], Field(max_length=MOST_KIT)]
     books: Annotated[list[Phrasebook], Field(max_length=MOST_KIT)] = []
     states: Annotated[list[CameraState], Field(max_length=MOST_KIT)] = []
     decisions: PackingDocument | None = None
@@ -61,7 +62,7 @@ class TextOut(Schema):
 class RouteRequest(Schema):
     """From a state to values on a body."""
 
-    body: kit.Body
+    body: Body
     book: Phrasebook | None = None
     state: CameraState
     target: dict[str, Value]
@@ -82,7 +83,7 @@ class CsvIn(Schema):
 class CameraRequest(Schema):
     """One thing to do to a simulated camera; or one step of a route, done as a hand would."""
 
-    body: kit.Body
+    body: Body
     book: Phrasebook | None = None
     camera: SimulatedCamera
     action: Action | None = None
@@ -98,7 +99,7 @@ class CameraRequest(Schema):
 class FollowRequest(Schema):
     """Steps to walk until one is refused."""
 
-    body: kit.Body
+    body: Body
     book: Phrasebook | None = None
     camera: SimulatedCamera
     steps: Annotated[list[RouteStep], Field(max_length=500)]
@@ -114,5 +115,5 @@ class FollowOut(Schema):
 
 
 class NewCameraRequest(Schema):
-    body: kit.Body
+    body: Body
     state: CameraState

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.situation import Output
 from wide_aperture.core.picture.bracketing import BracketOrder
 from wide_aperture.core.picture.imaging.capture import Capture, Look
@@ -54,7 +54,7 @@ class RenderRequest(Schema):
     scene: Name
     seed: Annotated[int, Field(ge=0, le=1_000_000)] = 1
     tuning: SceneTuning = SceneTuning()
-    body: kit.Body
+    body: Body
     capture: Capture
     look: Look = Look()
     metered: MeteredBy | None = None

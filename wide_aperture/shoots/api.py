@@ -13,8 +13,10 @@ from wide_aperture.core.craft.check_pages import CheckExplanation, explanations
 from wide_aperture.core.craft.lights import NamedLight, named_lights
 from wide_aperture.core.craft.schools import SchoolQuestion, school_questions
 from wide_aperture.core.craft.settings import CatalogueEntry, catalogue
-from wide_aperture.core.documents import kit
 from wide_aperture.core.documents import shoot as shoot_document
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Finding, Plan
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Foundation, Pin, Setup
@@ -88,11 +90,11 @@ def shoot_situations(request, shoot_id: UUID, limit: Limit = 100, cursor: Cursor
 class PlanRequest(Schema):
     """Everything a plan is computed from. sky: date and place, for light that comes from the sky."""
 
-    body: kit.Body
-    lens: kit.Lens
+    body: Body
+    lens: Lens
     situation: SituationDocument
     preferences: Preferences = Preferences()
-    accessories: kit.Accessories = kit.Accessories()
+    accessories: Accessories = Accessories()
     foundation: Foundation | None = None
     pins: list[Pin] = []
     sky: SkyContext | None = None
@@ -205,8 +207,8 @@ def rank_causes(request, asked: SymptomIn):
 
 class TransferIn(Schema):
     setup: Setup
-    from_body: kit.Body
-    to_body: kit.Body
+    from_body: Body
+    to_body: Body
 
 
 @live.post("/transfer", response={200: Transfer, 422: Problem}, operation_id="transfer_setup")
@@ -221,7 +223,7 @@ FRAMINGS = TypeAdapter(list[Framing])
 class FramingRequest(Schema):
     situation: SituationDocument
     preferences: Preferences = Preferences()
-    accessories: kit.Accessories = kit.Accessories()
+    accessories: Accessories = Accessories()
     sky: SkyContext | None = None
 
 

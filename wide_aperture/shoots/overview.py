@@ -17,8 +17,9 @@ from django.db import DatabaseError
 from django.utils import timezone
 
 from wide_aperture.core.camera.packing import PackingDocument, fingerprint
-from wide_aperture.core.documents import kit
 from wide_aperture.core.documents import shoot as shoot_document
+from wide_aperture.core.documents.body import Body as BodyDocument
+from wide_aperture.core.documents.lens import Lens as LensDocument
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning import PLANNER_VERSION, plan
@@ -190,8 +191,8 @@ class _View:
         document = shoot_document.PlannedSituation.model_validate_json(planned.text)
         try:
             made = plan(
-                kit.Body.model_validate_json(self.bodies[str(planned.body_id)]),
-                kit.Lens.model_validate_json(self.lenses[str(planned.lens_id)]),
+                BodyDocument.model_validate_json(self.bodies[str(planned.body_id)]),
+                LensDocument.model_validate_json(self.lenses[str(planned.lens_id)]),
                 resolved(document.situation, self._sky()),
                 document.preferences,
                 accessories=document.accessories,
@@ -233,7 +234,7 @@ def _packed_bodies(owner: User, bodies: dict[str, str]) -> dict[UUID, set[str]]:
         for body_id, stored in document.stored.items():
             if body_id in bodies:
                 if body_id not in prints:
-                    prints[body_id] = fingerprint(kit.Body.model_validate_json(bodies[body_id]))
+                    prints[body_id] = fingerprint(BodyDocument.model_validate_json(bodies[body_id]))
                 if stored.fingerprint == prints[body_id]:
                     found.setdefault(document.shoot_id, set()).add(body_id)
     return found

@@ -7,7 +7,7 @@ from uuid import UUID
 from django.contrib.auth.models import User
 from django.db.models import QuerySet
 
-from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.situation import Situation as SituationDocument
 from wide_aperture.core.planning.framing import Framing, rank_kit
@@ -24,7 +24,7 @@ def situations_of(*, owner: User, shoot_id: UUID) -> QuerySet[Situation]:
 
 
 def rank_owned_kit(
-    *, owner: User, situation: SituationDocument, preferences: Preferences, accessories: kit.Accessories
+    *, owner: User, situation: SituationDocument, preferences: Preferences, accessories: Accessories
 ) -> list[Framing]:
     """Every pair of owned body and lens that fits together, cheapest first."""
     bodies = readable_documents(list_rows(Body, owner=owner))

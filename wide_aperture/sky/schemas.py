@@ -8,7 +8,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from wide_aperture.core.documents import kit
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.clock import SkyDate, Zone
 from wide_aperture.core.documents.place import DARK_SKY_MAG, HorizonPoint, TownGlow
 from wide_aperture.core.documents.situation import Light, SkyCondition
@@ -84,7 +84,7 @@ class NightRequest(Schema):
     dark_mag: Annotated[float, Field(ge=14, le=22.5)] = DARK_SKY_MAG
     glows: Annotated[list[TownGlow], Field(max_length=20)] = []
     haze: Annotated[float, Field(ge=0, le=1)] = 0
-    body: kit.Body
+    body: Body
     focal_mm: Focal
     f_number: FNumber
     exposure_s: Annotated[float, Field(gt=0, le=3600)] | None = None
@@ -165,7 +165,7 @@ class PanoramaOut(Schema):
 class MoonRequest(Schema):
     sky: SkyContext
     at_min: Minutes
-    body: kit.Body
+    body: Body
     focal_mm: Focal
     f_number: FNumber
     haze: Annotated[float, Field(ge=0, le=1)] = 0
@@ -198,7 +198,7 @@ class YearRequest(Schema):
 
 class SequenceRequest(Schema):
     kind: Literal["star_trails", "time_lapse"]
-    body: kit.Body
+    body: Body
     exposure_s: Annotated[float, Field(gt=0, le=3600)]
     duration_min: Annotated[float, Field(gt=0, le=1440)]
     interval_s: Annotated[float, Field(gt=0, le=7200)] | None = None
@@ -208,7 +208,7 @@ class SequenceRequest(Schema):
 
 
 class TurnRequest(Schema):
-    body: kit.Body
+    body: Body
     focal_mm: Focal
     span_deg: Annotated[float, Field(ge=1, le=360)] = 180
     from_tilt_deg: Annotated[float, Field(ge=-90, le=90)] = 0

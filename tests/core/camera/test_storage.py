@@ -20,7 +20,7 @@ from wide_aperture.core.camera.storage.pack import pack
 from wide_aperture.core.camera.storage.prepare import STORE_S
 from wide_aperture.core.camera.storage.warnings import HEARD
 from wide_aperture.core.craft.check_pages import explanations
-from wide_aperture.core.documents.kit import SlotBank
+from wide_aperture.core.documents.body import SlotBank
 
 ACTION = {"drive": "continuous_high", "af_mode": "continuous", "metering": "spot", "peaking": "off", "file": "jpeg"}
 STILL = {"drive": "single", "af_mode": "manual", "metering": "multi_segment", "peaking": "high", "file": "raw"}

@@ -12,7 +12,9 @@ from wide_aperture.core.camera.card import card_markdown, card_text
 from wide_aperture.core.craft.activities import activities
 from wide_aperture.core.craft.lights import named_lights
 from wide_aperture.core.craft.settings import catalogue
-from wide_aperture.core.documents.kit import Accessories, ApertureAt, IsoCeilings
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import IsoCeilings
+from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.saved_setup import SavedSetup, import_setup, upgrade
 from wide_aperture.core.documents.situation import LightByEv, SpeedBand

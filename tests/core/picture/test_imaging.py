@@ -6,7 +6,7 @@ import numpy as np
 from django.test import SimpleTestCase
 
 from tests.core.builders import body
-from wide_aperture.core.documents.kit import FlashSync
+from wide_aperture.core.documents.body import FlashSync
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.motion import image_speed
 from wide_aperture.core.physics.optics import blur_disc_diameter

@@ -12,15 +12,9 @@ from django.test import SimpleTestCase
 from tests.core.builders import body, codes, lens, planned, situation
 from tests.core.planning.test_checks import checked
 from wide_aperture.core.craft.check_pages import explanations
-from wide_aperture.core.documents.kit import (
-    Accessories,
-    ApertureAt,
-    BodyConflict,
-    Flash,
-    FlashSync,
-    ReserveFloor,
-    SettingIs,
-)
+from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.body import BodyConflict, FlashSync, ReserveFloor, SettingIs
+from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.situation import LightByEv
 
 FLASH = Accessories(flash=Flash(guide_number_m=36))

@@ -6,7 +6,8 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, codes, lens, planned, situation
-from wide_aperture.core.documents.kit import Accessories, Flash, IsoCeilings
+from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.body import IsoCeilings
 from wide_aperture.core.documents.preferences import Preferences, Requests
 from wide_aperture.core.documents.setup import SettingValue, Setup
 from wide_aperture.core.documents.situation import LightByEv

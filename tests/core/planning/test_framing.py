@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.strategies import situations
-from wide_aperture.core.documents.kit import Accessories, IsoByTime
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import IsoByTime
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.framing import rank_kit

@@ -3,7 +3,9 @@
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.documents.kit import Accessories, ApertureAt, Flash, FlashSync, IsoCeilings
+from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.body import FlashSync, IsoCeilings
+from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.situation import LightByEv, LightByName
 from wide_aperture.core.physics.sensor import typical
 

@@ -6,15 +6,8 @@ from pydantic import ValidationError
 from tests.core.builders import body, lens, planned, situation
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.craft.settings import catalogue
-from wide_aperture.core.documents.kit import (
-    Accessories,
-    Condition,
-    Flash,
-    IsoByTime,
-    ReserveFloor,
-    SettingIs,
-    SettingSupport,
-)
+from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.body import Condition, IsoByTime, ReserveFloor, SettingIs, SettingSupport
 from wide_aperture.core.documents.preferences import Preferences, Requests
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.errors import UnknownIdError

@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 
 from tests.core.builders import body, lens, planned, situation
 from wide_aperture.core.craft.settings import catalogue
-from wide_aperture.core.documents.kit import Accessories, Flash, IsoCeilings
+from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.body import IsoCeilings
 from wide_aperture.core.documents.situation import LightByEv, LightByName, SpeedBand
 from wide_aperture.core.errors import DomainError, UnknownIdError
 

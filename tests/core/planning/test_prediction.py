@@ -7,7 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.documents.kit import Accessories, ProgramPoint
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import ProgramPoint
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.errors import DomainError

@@ -10,7 +10,8 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.documents.kit import Accessories, Flash, ReserveFloor
+from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.body import ReserveFloor
 from wide_aperture.core.planning import rules
 
 SPORTS = {"ev": 8.5, "speed": 7.0}

@@ -7,7 +7,8 @@ from django.test import SimpleTestCase
 from tests.core.builders import body, lens, planned, situation
 from wide_aperture.core.craft.schools import school_questions
 from wide_aperture.core.craft.settings import catalogue
-from wide_aperture.core.documents.kit import Accessories, ReserveFloor
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import ReserveFloor
 from wide_aperture.core.documents.preferences import Preferences, Schools
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.core.planning import plan

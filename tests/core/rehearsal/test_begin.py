@@ -3,7 +3,7 @@
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.documents.kit import ReserveFloor
+from wide_aperture.core.documents.body import ReserveFloor
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.situation import LightByName
 from wide_aperture.core.errors import UnknownIdError

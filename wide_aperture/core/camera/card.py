@@ -12,7 +12,8 @@ from wide_aperture.core.craft.settings import CatalogueEntry, catalogue, setting
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.kit import Body, Lens
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.documents.situation import Situation

@@ -15,7 +15,7 @@ from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera
 from wide_aperture.core.camera.state import StoredSlot
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.physics.quantities import exact_step, nearest_step
 

@@ -21,7 +21,7 @@ from wide_aperture.core.camera.state import CameraState, factory_values, target_
 from wide_aperture.core.camera.storage.documents import BodyPacking, PackItem, PackWishes, Planned
 from wide_aperture.core.camera.storage.pack import pack
 from wide_aperture.core.document import Document, Text
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Foundation, Value
 from wide_aperture.core.documents.situation import LightBySky
 from wide_aperture.core.errors import DomainError

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.document import Document, Name
-from wide_aperture.core.documents.kit import Body, SlotBank, SlotKind
+from wide_aperture.core.documents.body import Body, SlotBank, SlotKind
 from wide_aperture.core.documents.setup import Value
 
 # Settings of the camera as a whole: no storage place holds them, whatever its kind.

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value
 
 # What the camera chooses itself in a mode: nobody sets it.

@@ -13,7 +13,7 @@ from wide_aperture.core.camera.phrasebook import NO_SWITCH
 from wide_aperture.core.camera.rules import chosen_by_camera
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.document import Document, Name, Text
-from wide_aperture.core.documents.kit import Body, SlotKind
+from wide_aperture.core.documents.body import Body, SlotKind
 from wide_aperture.core.documents.setup import Setup, Value
 
 Source = Literal["factory", "route", "pre_flight", "simulated", "by_hand"]

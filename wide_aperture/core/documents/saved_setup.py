@@ -13,7 +13,9 @@ from pydantic import Field, ValidationError
 
 from wide_aperture.core.craft.settings import catalogue
 from wide_aperture.core.document import Document, Name, Text
-from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Choice, Finding, Price
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin, Setup

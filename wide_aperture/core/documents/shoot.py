@@ -9,8 +9,8 @@ from uuid import UUID
 from pydantic import Field
 
 from wide_aperture.core.document import Document, Name, Text
+from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.clock import SkyDate, Zone
-from wide_aperture.core.documents.kit import Accessories
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.situation import Genre, LightByReading, Place, Situation

@@ -6,7 +6,9 @@ from collections.abc import Collection
 
 from wide_aperture.core.camera.rules import chosen_by_camera
 from wide_aperture.core.document import Document
-from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Choice, Finding, Price
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin, Setup

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.document import Document
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.situation import OUTPUT_PIXELS
 from wide_aperture.core.physics import optics, sensor
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value

@@ -25,7 +25,9 @@ from wide_aperture.core.craft.figures import (
     USUAL_SUBJECT,
 )
 from wide_aperture.core.craft.lights import NamedLight, named_light
-from wide_aperture.core.documents.kit import NOMINAL_SLACK, Accessories, Body, Lens, ShutterKind
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import NOMINAL_SLACK, Body, ShutterKind
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.preferences import Preferences, Requests, Schools
 from wide_aperture.core.documents.situation import (
     OPTICAL_INFINITY_M,

@@ -11,7 +11,9 @@ import numpy as np
 
 from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, Seconds
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition

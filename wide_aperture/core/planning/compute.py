@@ -6,7 +6,9 @@ import math
 from collections.abc import Sequence
 
 from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Finding, LightSeen, Plan, SensorWindow, Sharpness
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Foundation, Pin, Value

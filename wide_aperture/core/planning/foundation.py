@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Name, broken_rule
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Foundation, Value
 
 

@@ -10,7 +10,9 @@ from pydantic import Field
 
 from wide_aperture.core.craft.figures import SUBJECT_HEIGHT_M
 from wide_aperture.core.document import Document, Finite
-from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, Situation
 from wide_aperture.core.planning.case import Case

@@ -8,7 +8,9 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.schools import school_label, school_question
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Finite, Name
-from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.situation import Situation

@@ -7,7 +7,7 @@ from typing import Literal
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Name
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import SettingValue, Setup
 
 Fate = Literal["same", "changed", "missing", "new", "undecided"]

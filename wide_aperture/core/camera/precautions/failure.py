@@ -11,7 +11,8 @@ from uuid import UUID
 
 from wide_aperture.core.camera.storage.documents import Planned
 from wide_aperture.core.document import Document, Finite
-from wide_aperture.core.documents.kit import Body, Lens
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning import plan
 

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from wide_aperture.core.camera.phrasebook import Phrasebook, Reach, Way, usual_menu
 from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.documents.kit import SlotKind
+from wide_aperture.core.documents.body import SlotKind
 from wide_aperture.core.documents.setup import Value
 
 OPEN_S: dict[Way, float] = {"quick_screen": 1.2, "personal_menu": 2.0, "menu": 2.6}

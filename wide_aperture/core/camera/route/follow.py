@@ -8,7 +8,7 @@ from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.route import RouteStep
 from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 
 
 def action_of(step: RouteStep) -> Action:

@@ -13,7 +13,7 @@ from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Finite, Name
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value
 
 StepKind = Literal["scope", "recall", "open", "page", "set", "by_hand"]

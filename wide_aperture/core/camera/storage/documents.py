@@ -10,7 +10,9 @@ from pydantic import Field
 
 from wide_aperture.core.camera.route import Route
 from wide_aperture.core.document import Document, Finite, Name, NotNegative
-from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Finding
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin, Setup, Value

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.camera.rules import refused
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value
 
 GUEST_SLOWEST_S = 1 / 128

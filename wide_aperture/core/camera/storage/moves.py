@@ -8,7 +8,7 @@ from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.route import Route, route
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.camera.storage.documents import Move, PackItem
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 
 DARK_EV = 6.0  # below a lit room at night, hands work by touch
 DARK_WEIGHT, HURRY_WEIGHT, SILENT_WEIGHT = 1.5, 3.0, 1.3

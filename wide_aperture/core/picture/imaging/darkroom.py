@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.picture.imaging import raw as raw_stage
 from wide_aperture.core.picture.imaging.capture import Capture, Look

@@ -9,7 +9,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics.colour.adaptation import BRADFORD, xy_to_xyz
 from wide_aperture.core.physics.colour.automatic import automatic_white
 from wide_aperture.core.picture.imaging.capture import (

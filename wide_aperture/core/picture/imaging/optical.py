@@ -14,7 +14,7 @@ from dataclasses import dataclass, replace
 import cv2
 import numpy as np
 
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics import motion, optics
 from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.kernels import disc_blur, soften, streak

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics.quantities import ev100
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
 from wide_aperture.core.physics.sensor import read_noise_at

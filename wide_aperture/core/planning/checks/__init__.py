@@ -7,7 +7,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from wide_aperture.core.documents.kit import Accessories, Body, Lens
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Finding
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Setup

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from wide_aperture.core.craft.check_pages import explanation
-from wide_aperture.core.documents.kit import NOMINAL_SLACK
+from wide_aperture.core.documents.body import NOMINAL_SLACK
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.once import cached_property

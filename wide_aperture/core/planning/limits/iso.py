@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics import sensor
 from wide_aperture.core.physics.quantities import format_iso, step_value
 from wide_aperture.core.planning.case import Case

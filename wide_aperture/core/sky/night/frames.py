@@ -7,7 +7,7 @@ import math
 import numpy as np
 
 from wide_aperture.core.document import Document, Finite, Iso, Seconds
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics.motion import npf_limit, rule_limit, star_trail_length
 from wide_aperture.core.physics.quantities import luminance_from_ev100
 from wide_aperture.core.physics.sensor import read_noise_at

@@ -9,7 +9,7 @@ import numpy as np
 
 from wide_aperture.core.document import Document, Finite, Iso, Seconds
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.motion import RADIANS_PER_ARCSEC, handheld_limit
 from wide_aperture.core.physics.numeric import Floats

@@ -7,7 +7,7 @@ from typing import Literal
 
 from wide_aperture.core.document import Document, Finite, NotNegative, Seconds
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.kit import Body
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.errors import DomainError
 
 RAW_BYTES_A_PIXEL = 1.6
