@@ -64,6 +64,7 @@ lock:  ## refresh both lock files; neither holds a registry's address
 	cd frontend && npm update --package-lock-only --no-audit --no-fund
 
 schema: install  ## OpenAPI file, JSON Schemas and the front end's types, from the code
+	@$(PY) -m scripts.setting_ids
 	@$(PY) manage.py export_schemas
 	@cd frontend && npm run -s types
 

@@ -9,7 +9,7 @@ from benchmarks.figures import report
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.shoot import PlannedSituation
-from wide_aperture.core.planning import plan
+from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
 
@@ -19,14 +19,8 @@ _lenses = {lens.id: lens for lens in LENSES}
 
 
 def _plan(planned: PlannedSituation, pins: tuple[Pin, ...] = ()) -> Plan:
-    return plan(
-        _bodies[planned.body_id],  # type: ignore[index]
-        _lenses[planned.lens_id],  # type: ignore[index]
-        planned.situation,
-        planned.preferences,
-        accessories=planned.accessories,
-        pins=pins,
-    )
+    given = PlanInput.of(planned, _bodies[planned.body_id], _lenses[planned.lens_id])  # type: ignore[index]
+    return plan_of(given.with_pins((*given.pins, *pins)))
 
 
 def _timed(planned: PlannedSituation, pins: tuple[Pin, ...] = ()) -> float:

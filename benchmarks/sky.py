@@ -14,6 +14,7 @@ from benchmarks.figures import report
 from wide_aperture.core.documents.shoot import sky_context
 from wide_aperture.core.documents.situation import LightBySky
 from wide_aperture.core.documents.sky_context import SkyContext
+from wide_aperture.core.planning import PlanInput
 from wide_aperture.core.planning.changing_light import changing_light
 from wide_aperture.core.sky.night.search import NightWish, search_nights
 from wide_aperture.demo.ids import demo_id
@@ -74,7 +75,7 @@ def main() -> None:
     lens = next(each for each in LENSES if each.id == walk.lens_id)
     report(
         "what to change when, 105 minutes at sunset",
-        _timed(lambda k: changing_light(body, lens, walk.situation, walk.preferences, context=on(k)), 12),
+        _timed(lambda k: changing_light(PlanInput.of(walk, body, lens, sky=on(k))), 12),
         "ms",
         "-",
     )

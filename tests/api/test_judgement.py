@@ -55,3 +55,79 @@ class JudgementEndpoints(ApiTestCase):
 
 def uuid_of(number: int) -> uuid.UUID:
     return uuid.UUID(int=number)
+
+
+class EveryDoorObeys(ApiTestCase):
+    """The foundation, what is held and the sky reach every answer of the API as they reach the plan."""
+
+    RISKY = {"release_without_card": "allowed"}
+
+    def asked(self, **more):
+        pins = [{"setting": "shutter_s", "value": 1 / 500}, {"setting": "white_balance", "value": "shade"}]
+        return self.plan_request(pins=pins, foundation={"settings": self.RISKY}, **more)
+
+    def open_codes(self, findings):
+        return sorted(finding["code"] for finding in findings if not finding["handled_by"])
+
+    def test_plan_check_and_assess_agree(self):
+        plan = self.post("plan", self.asked()).json()
+        bare = self.post("plan", self.plan_request()).json()
+        self.assertGreater(len(self.open_codes(plan["findings"])), len(self.open_codes(bare["findings"])))
+        checked = self.post("check", {**self.asked(), "setup": plan["setup"]}).json()
+        weighed = self.post("assess", {**self.asked(), "setup": plan["setup"]}).json()
+        for findings in (checked, weighed["findings"]):
+            self.assertEqual(self.open_codes(findings), self.open_codes(plan["findings"]))
+        self.assertEqual(weighed["choice"], plan["choice"])
+
+    def test_a_foundation_with_an_option_nobody_has_points_at_it(self):
+        asked = self.plan_request(foundation={"settings": {"grid": "golden"}})
+        self.assert_problem(self.post("plan", asked), 422, "/foundation/settings/grid")
+
+    def test_schools_and_rehearsal_start_from_what_is_held(self):
+        answers = self.post("schools", {**self.asked(), "question": "white_balance"}).json()
+        touched = {difference["setting"] for answer in answers for difference in answer["differences"]}
+        self.assertNotIn("white_balance", touched)
+        begun = self.post("rehearsal", self.asked()).json()
+        self.assertEqual((begun["capture"]["shutter_s"], begun["capture"]["white"]["mode"]), (1 / 500, "shade"))
+
+    def test_the_list_of_shoots_counts_what_the_plan_finds(self):
+        for kind, document in (("bodies", self.body), ("lenses", self.lens), ("shoots", self.shoot)):
+            self.put(kind, document)
+        foundation = {"id": str(uuid_of(9)), "title": "Mine", "settings": self.RISKY, "reviewed": []}
+        other = {"id": str(uuid_of(5)), "title": "Another's", "settings": {}, "reviewed": []}
+        self.put("foundations", foundation)
+        held = {**self.planned, "pins": self.asked()["pins"]}
+        self.put("situations", held)
+
+        def counted() -> int:
+            return self.listed("shoots/overview", budget_ms=2000)[0]["open_findings"]
+
+        def planned(settings) -> int:
+            asked = {**self.asked(), "foundation": {"settings": settings}, "sky": self.sky()}
+            found = self.post("plan", asked).json()["findings"]
+            return sum(1 for each in found if not each["handled_by"] and each["level"] != "note")
+
+        self.assertEqual(counted(), planned(self.RISKY))
+        self.put("foundations", other)  # its id comes first: it is the owner's own where none is named
+        self.assertEqual(counted(), planned({}))
+        self.put("situations", {**held, "foundation_id": foundation["id"]}, revision=1)
+        self.assertEqual(counted(), planned(self.RISKY))
+        self.assertNotEqual(planned(self.RISKY), planned({}))
+
+    def sky(self):
+        place = self.shoot["place"]
+        return {name: self.shoot[name] for name in ("date", "zone")} | {
+            name: place[name] for name in ("latitude_deg", "longitude_deg")
+        }
+
+    def test_packing_lays_each_situation_over_its_own_foundation(self):
+        mine = {"id": str(uuid_of(9)), "title": "Mine", "settings": {"grid": "off", "peaking": "off", "level": "on"}}
+        first = {"id": str(uuid_of(5)), "title": "First", "settings": {"histogram_access": "live"}}
+        asked = {"bodies": [self.body], "lenses": [self.lens], "foundations": [mine, first]}
+        values = []
+        for foundation_id in (None, mine["id"]):
+            named = {**self.planned, "foundation_id": foundation_id}
+            packed = self.post("pack", {**asked, "situations": [named]}).json()["bodies"][0]
+            values.append(packed["packed_state"]["values"].get("histogram_access"))
+        plan = self.post("plan", self.plan_request()).json()["setup"]["settings"]["histogram_access"]["value"]
+        self.assertEqual(values, ["live", plan])

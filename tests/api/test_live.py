@@ -11,7 +11,7 @@ from django.db import OperationalError
 from django.utils import timezone
 
 from tests.api.base import ApiTestCase, as_json
-from wide_aperture.core.planning import plan
+from wide_aperture.core.planning import plan_of
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Summary
@@ -52,7 +52,7 @@ class Planning(ApiTestCase):
 
     def test_an_unexpected_failure_is_a_problem_too(self):
         with (
-            mock.patch("wide_aperture.shoots.api.plan", side_effect=RuntimeError("boom")),
+            mock.patch("wide_aperture.planning.api.plan_of", side_effect=RuntimeError("boom")),
             self.assertLogs("wide_aperture", "ERROR"),
         ):
             self.assert_problem(self.post("plan", self.plan_request()), 500)
@@ -100,7 +100,7 @@ class KeptOverview(ApiTestCase):
 
     def planned_in(self, **query) -> int:
         """How many plans an answer takes."""
-        with patch("wide_aperture.shoots.overview.plan", wraps=plan) as planned:
+        with patch("wide_aperture.shoots.overview.plan_of", wraps=plan_of) as planned:
             self.rows = self.listed("shoots/overview", **query)
         return planned.call_count
 

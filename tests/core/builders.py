@@ -13,7 +13,7 @@ from wide_aperture.core.documents.preferences import Preferences, Requests, Scho
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.situation import LightByEv, Situation, SpeedBand
 from wide_aperture.core.physics.sensor import typical
-from wide_aperture.core.planning import plan
+from wide_aperture.core.planning import PlanInput, plan_of
 
 
 def body(**changes: Any) -> Body:
@@ -72,7 +72,7 @@ def situation(
     return Situation(**{**defaults, **brief})
 
 
-def planned(
+def plan_input(
     brief: Situation | None = None,
     *,
     camera: Body | None = None,
@@ -81,16 +81,23 @@ def planned(
     schools: dict[str, Any] | None = None,
     accessories: Accessories | None = None,
     pins: dict[str, Any] | None = None,
-) -> Plan:
-    """The plan of a test case."""
-    return plan(
-        camera or body(),
-        glass or lens(),
-        brief or situation(speed=7),
-        Preferences(requests=Requests(**(requests or {})), schools=Schools(**(schools or {}))),
+    **more: Any,
+) -> PlanInput:
+    """What a test case asks with."""
+    return PlanInput(
+        body=camera or body(),
+        lens=glass or lens(),
+        situation=brief or situation(speed=7),
+        preferences=Preferences(requests=Requests(**(requests or {})), schools=Schools(**(schools or {}))),
         accessories=accessories or Accessories(),
-        pins=[Pin(setting=name, value=value) for name, value in (pins or {}).items()],
+        pins=tuple(Pin(setting=name, value=value) for name, value in (pins or {}).items()),
+        **more,
     )
+
+
+def planned(brief: Situation | None = None, **asked: Any) -> Plan:
+    """The plan of a test case."""
+    return plan_of(plan_input(brief, **asked))
 
 
 def codes(of: Plan, *, open_only: bool = False) -> set[str]:

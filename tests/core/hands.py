@@ -9,10 +9,10 @@ from tests.core.builders import body
 from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.camera.state import CameraState, factory_values, target_of
-from wide_aperture.core.camera.storage.documents import PackItem, Planned
+from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.documents.body import Body, SlotBank
 from wide_aperture.core.documents.setup import SettingValue, Setup, Value
-from wide_aperture.core.planning import plan
+from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.shoots import IN_NUMBERS, SHOOTS
@@ -40,24 +40,24 @@ def item(
     number: int, title: str = "", starts: float | None = None, ends: float | None = None, **target: Value
 ) -> PackItem:
     """A situation that asks for these values only."""
-    setup = Setup(settings={name: SettingValue(value=value, layer="situation") for name, value in target.items()})
     extra = {name: target.pop(name) for name in ("ev100", "is_silent") if name in target}
+    setup = Setup(settings={name: SettingValue(value=value, layer="situation") for name, value in target.items()})
     return PackItem(UUID(int=100 + number), title or f"Scene {number}", setup, dict(target), starts, ends, **extra)  # type: ignore[arg-type]
 
 
-def demo_planned(title: str) -> list[Planned]:
+def demo_planned(title: str) -> list[PlanInput]:
     """A demo shoot by its title, in order, its sky in numbers."""
     shoot = next(each for each in SHOOTS if each.title == title)
     found = sorted((each for each in IN_NUMBERS if each.shoot_id == shoot.id), key=lambda each: each.situation.order)
     return [
-        Planned(each.situation, DEMO_BODIES[each.body_id], DEMO_LENSES[each.lens_id], each.preferences, each.accessories, each.pins)  # type: ignore[index]
+        PlanInput.of(each, DEMO_BODIES[each.body_id], DEMO_LENSES[each.lens_id])  # type: ignore[index]
         for each in found
-    ]  # fmt: skip
+    ]
 
 
 def demo_target(title: str) -> tuple[Body, dict[str, Value]]:
     """The body and values of a demo situation."""
     each = next(each for each in IN_NUMBERS if each.situation.title == title)
     camera, lens = DEMO_BODIES[each.body_id], DEMO_LENSES[each.lens_id]  # type: ignore[index]
-    made = plan(camera, lens, each.situation, each.preferences, accessories=each.accessories, pins=each.pins)
+    made = plan_of(PlanInput.of(each, camera, lens))
     return camera, target_of(made.setup, camera)

@@ -2,16 +2,26 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from collections.abc import Mapping
+from typing import Annotated, Any, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 from pydantic_core import PydanticCustomError
+
+from wide_aperture.core.once import cached_property
 
 
 class Document(BaseModel):
     """A frozen JSON document: unknown fields, infinities and NaN are refused; open ends are null."""
 
-    model_config = ConfigDict(extra="forbid", frozen=True, allow_inf_nan=False)
+    model_config = ConfigDict(extra="forbid", frozen=True, allow_inf_nan=False, ignored_types=(cached_property,))
+
+    def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
+        """A copy with changes. What properties have worked out of the old values stays behind."""
+        copied = super().model_copy(update=update, deep=deep)
+        for name in copied.__dict__.keys() - type(self).model_fields.keys():
+            del copied.__dict__[name]
+        return copied
 
 
 def broken_rule(field: str, rule: str) -> PydanticCustomError:

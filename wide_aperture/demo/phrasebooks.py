@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from uuid import UUID
 
 from wide_aperture.core.camera.controls.layout import Control, usual_controls
-from wide_aperture.core.camera.phrasebook import BY_HAND, Phrase, Phrasebook, Reach
+from wide_aperture.core.camera.phrasebook import Phrase, Phrasebook, Reach
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.demo.ids import demo_id
 
@@ -161,7 +161,7 @@ def _phrase(entry: catalogue.CatalogueEntry, dialect: Dialect) -> Phrase:
         if entry.id in named:
             reaches.append(Reach(way=way, path=(named[entry.id],)))
     words = dialect.words.get(entry.id, entry.label)
-    if entry.id in BY_HAND:
+    if entry.done == "by_hand":
         reaches.append(Reach(way="by_hand"))
     else:
         if entry.id in dialect.quick:

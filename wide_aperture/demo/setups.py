@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from wide_aperture.core.documents.saved_setup import SavedSetup
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.shoot import PlannedSituation
-from wide_aperture.core.planning import PLANNER_VERSION, plan
+from wide_aperture.core.planning import PLANNER_VERSION, PlanInput, plan_of
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
@@ -31,7 +31,7 @@ def _saved(
     planned = _planned(slug)
     body = next(body for body in BODIES if body.id == planned.body_id)
     lens = next(lens for lens in LENSES if lens.id == planned.lens_id)
-    made = plan(body, lens, planned.situation, planned.preferences, accessories=planned.accessories, pins=pins)
+    made = plan_of(PlanInput.of(planned, body, lens).with_pins(pins))
     return SavedSetup(
         id=demo_id(f"setup/{slug}"),
         title=title,

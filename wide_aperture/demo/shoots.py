@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+import uuid
 from typing import Any
 
 from wide_aperture.core.documents.accessories import Accessories, Flash
 from wide_aperture.core.documents.preferences import Preferences, Requests, Schools
-from wide_aperture.core.documents.shoot import PlannedSituation, Shoot, sky_context
+from wide_aperture.core.documents.shoot import Photographer, PlannedSituation, Shoot, sky_context
 from wide_aperture.core.documents.situation import (
     Light,
     LightByEv,
@@ -23,11 +24,20 @@ from wide_aperture.demo.ids import demo_id
 OPEN_SEA = {"latitude_deg": 51.5, "longitude_deg": -25.0}
 SOUTHERLY_SEA = {"latitude_deg": 38.0, "longitude_deg": -33.0}
 SOUTH_SEA = {"latitude_deg": -42.0, "longitude_deg": -150.0}
+FIRST, SECOND = "First photographer", "Second photographer"
 ZONE, SOUTH_ZONE = "Etc/UTC", "Etc/GMT+10"
 
 
 def _shoot(
-    slug: str, title: str, genre: str, place: str, date: dt.date, note: str = "", zone: str = ZONE, **coordinates: float
+    slug: str,
+    title: str,
+    genre: str,
+    place: str,
+    date: dt.date,
+    note: str = "",
+    zone: str = ZONE,
+    people: tuple[str, ...] = (),
+    **coordinates: float,
 ) -> Shoot:
     return Shoot(
         id=demo_id(f"shoot/{slug}"),
@@ -36,8 +46,13 @@ def _shoot(
         date=date,
         zone=zone,
         note=note,
+        photographers=tuple(Photographer(id=_person(slug, name), name=name) for name in people),
         place=Place(name=place, **(coordinates or OPEN_SEA)),
     )
+
+
+def _person(shoot: str, name: str) -> uuid.UUID:
+    return demo_id(f"shoot/{shoot}/{name}")
 
 
 SHOOTS: tuple[Shoot, ...] = (
@@ -45,7 +60,7 @@ SHOOTS: tuple[Shoot, ...] = (
     _shoot("estuary", "Gulls and waders at Sallow Point", "wildlife", "Sallow Point", dt.date(2026, 11, 7)),
     _shoot("market", "Thornwick market day and night", "street", "Thornwick", dt.date(2026, 9, 26)),
     _shoot("tarn", "Dawn at Hare Tarn", "landscape", "Hare Tarn", dt.date(2026, 10, 3)),
-    _shoot("wedding", "Wedding at Ashcombe", "wedding", "Ashcombe", dt.date(2026, 9, 12), "Two photographers, two bodies."),
+    _shoot("wedding", "Wedding at Ashcombe", "wedding", "Ashcombe", dt.date(2026, 9, 12), "Two photographers, two bodies.", people=(FIRST, SECOND)),
     _shoot("ridge", "Night sky over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 14), **SOUTHERLY_SEA),
     _shoot("moonrise", "Full Moon over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 7, 28), **SOUTHERLY_SEA),
     _shoot("sound", "Core overhead, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 14), zone=SOUTH_ZONE, **SOUTH_SEA),
@@ -67,6 +82,7 @@ def _situation(
     preferences: Preferences | None = None,
     accessories: Accessories | None = None,
     order: int | None = None,
+    by: str | None = None,
     **brief: Any,
 ) -> PlannedSituation:
     """One demo situation. hours: "18:10", "19:05"; kit: slugs of body and lens; light: EV or a name."""
@@ -88,6 +104,7 @@ def _situation(
     return PlannedSituation(
         situation=situation,
         shoot_id=demo_id(f"shoot/{shoot}"),
+        photographer_id=_person(shoot, by) if by else None,
         body_id=demo_id(f"body/{kit[0]}"),
         lens_id=demo_id(f"lens/{kit[1]}"),
         preferences=preferences or Preferences(),
@@ -194,33 +211,33 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     ),
     # Ashcombe
     _situation(
-        "wedding", 0, "Getting ready by the window", ("10:30", "12:00"), ("alder-24", "50-18"), near=1.5, far=2.5,
+        "wedding", 0, "Getting ready by the window", ("10:30", "12:00"), ("alder-24", "50-18"), by=FIRST, near=1.5, far=2.5,
         light={"name": "window_side"}, speed=(0, 0.2), activity="sitting_portrait", subject="person",
         subject_tone="light", constraints=("no_flash", "unrepeatable"), preferences=TWO_BODIES,
     ),
     _situation(
-        "wedding", 1, "Vows in the chapel", ("13:00", "13:45"), ("alder-24", "70-200-28"), near=5, far=9,
+        "wedding", 1, "Vows in the chapel", ("13:00", "13:45"), ("alder-24", "70-200-28"), by=FIRST, near=5, far=9,
         light={"ev100": 5.5, "cct_k": 3000, "ev_refers_to": "the couple"}, speed=(0.1, 0.3), direction="erratic",
         activity="standing", subject="person", focal_length_mm=135, background_ev100=8, scene_range_ev=12,
         constraints=("silent", "no_flash", "discreet", "unrepeatable"), preferences=TWO_BODIES,
     ),
     _situation(
-        "wedding", 2, "Families in three rows", ("14:15", "14:45"), ("alder-24", "24-70-28"), near=5, far=7.5,
+        "wedding", 2, "Families in three rows", ("14:15", "14:45"), ("alder-24", "24-70-28"), by=FIRST, near=5, far=7.5,
         light={"name": "overcast"}, activity="posed_group", subject="group", focal_length_mm=50,
         preferences=TWO_BODIES,
     ),
     _situation(
-        "wedding", 3, "Couple in open shade", ("15:00", "15:40"), ("alder-45", "85-18"), near=2.5, far=4,
+        "wedding", 3, "Couple in open shade", ("15:00", "15:40"), ("alder-45", "85-18"), by=SECOND, near=2.5, far=4,
         light={"condition": "open_shade"}, speed=(0.1, 0.4), activity="standing", subject="person", look="shallow",
         preferences=TWO_BODIES,
     ),
     _situation(
-        "wedding", 5, "Walk at sunset", ("18:40", "20:25"), ("alder-24", "50-18"), near=2, far=5, order=4,
+        "wedding", 5, "Walk at sunset", ("18:40", "20:25"), ("alder-24", "50-18"), by=FIRST, near=2, far=5, order=4,
         light={"condition": "clear"}, speed=(0.8, 1.4), direction="across", activity="walk", subject="person",
         preferences=TWO_BODIES, bearing_deg=285,
     ),
     _situation(
-        "wedding", 4, "First dance, bounced flash", ("21:00", "21:30"), ("alder-24", "24-70-28"), near=2, far=4, order=5,
+        "wedding", 4, "First dance, bounced flash", ("21:00", "21:30"), ("alder-24", "24-70-28"), by=FIRST, near=2, far=4, order=5,
         light={"ev100": 4, "cct_k": 2900}, second_cct_k=5600, speed=(0.4, 1), direction="erratic",
         activity="slow_dance", subject="person", focal_length_mm=35, constraints=("unrepeatable",),
         preferences=Preferences(requests=Requests(flash="bounce", bodies=2)),

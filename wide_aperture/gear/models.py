@@ -1,8 +1,8 @@
 """Bodies, lenses and the foundation of an owner."""
 
 from wide_aperture.core.documents.body import Body as BodyDocument
+from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.lens import Lens as LensDocument
-from wide_aperture.core.planning.foundation import FoundationDocument
 from wide_aperture.store.models import StoredDocument
 
 

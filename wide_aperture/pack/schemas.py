@@ -13,6 +13,7 @@ from wide_aperture.core.camera.simulated import Action, SimulatedCamera
 from wide_aperture.core.camera.state import CameraState, StoredSlot
 from wide_aperture.core.document import broken_rule
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.setup import Foundation, Value
 from wide_aperture.core.documents.shoot import PlannedSituation
@@ -30,7 +31,10 @@ class PackRequest(Schema):
     books: Annotated[list[Phrasebook], Field(max_length=MOST_KIT)] = []
     states: Annotated[list[CameraState], Field(max_length=MOST_KIT)] = []
     decisions: PackingDocument | None = None
-    foundation: Foundation | None = None
+    foundation: Foundation | None = Field(
+        default=None, description="For every situation; null: each its own of foundations"
+    )
+    foundations: Annotated[list[FoundationDocument], Field(max_length=MOST_KIT)] = []
     sky: SkyContext | None = None
 
     @model_validator(mode="after")

@@ -6,24 +6,23 @@ from wide_aperture.core.camera.packing import LeftOut, PackedShoot, ShootToPack,
 from wide_aperture.core.camera.precautions.failure import Failure, failures
 from wide_aperture.core.camera.route import Route
 from wide_aperture.core.camera.route.export import markdown, to_csv
-from wide_aperture.core.camera.storage.documents import Planned
-from wide_aperture.core.sky.daylight.resolve import resolved
+from wide_aperture.core.documents.foundation import foundation_of
+from wide_aperture.core.documents.setup import Foundation
+from wide_aperture.core.documents.shoot import PlannedSituation
+from wide_aperture.core.planning import PlanInput
 from wide_aperture.pack.schemas import ExportRequest, PackRequest
 
 
-def planned_of(asked: PackRequest) -> list[Planned]:
+def planned_of(asked: PackRequest) -> list[PlanInput]:
     """The situations with their kit, in shooting order; those without a body or a lens are left out."""
     bodies = {body.id: body for body in asked.bodies}
     lenses = {lens.id: lens for lens in asked.lenses}
+
+    def foundation(each: PlannedSituation) -> Foundation | None:
+        return asked.foundation if asked.foundation is not None else foundation_of(each, asked.foundations)
+
     return [
-        Planned(
-            situation=resolved(each.situation, asked.sky),
-            body=bodies[each.body_id],
-            lens=lenses[each.lens_id],
-            preferences=each.preferences,
-            accessories=each.accessories,
-            pins=each.pins,
-        )
+        PlanInput.of(each, bodies[each.body_id], lenses[each.lens_id], foundation=foundation(each), sky=asked.sky)
         for each in sorted(asked.situations, key=lambda each: each.situation.order)
         if each.body_id is not None and each.lens_id is not None
     ]
@@ -37,7 +36,6 @@ def packed(asked: PackRequest) -> PackedShoot:
             books={book.body_id: book for book in asked.books},
             states={state.body_id: state for state in asked.states},
             decisions=asked.decisions,
-            foundation=asked.foundation,
         )
     )
     bare = [

@@ -8,8 +8,7 @@ from ninja import NinjaAPI, Router
 from pydantic import Field
 
 from wide_aperture.core.picture.scenes.catalogue import KINDS
-from wide_aperture.core.planning import plan
-from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal
 from wide_aperture.http.problem_json import CLIENT_GONE
 from wide_aperture.http.problems import Problem, problem
@@ -27,7 +26,6 @@ from wide_aperture.rehearse.schemas import (
     WhiteRequest,
 )
 from wide_aperture.rehearse.services import brackets, colours, frames, meters
-from wide_aperture.shoots.api import PlanRequest
 
 rehearse = Router(tags=["rehearse"])
 
@@ -56,7 +54,7 @@ def _turn(request: HttpRequest) -> Iterator[Callable[[], None]]:
         yield go_on
 
 
-class RehearsalRequest(PlanRequest):
+class RehearsalRequest(PlanInput):
     """A plan request, and a scene if one is chosen by hand."""
 
     scene: str | None = Field(default=None, max_length=60)
@@ -82,10 +80,7 @@ def scenes(request):
 @rehearse.post("/rehearsal", response={200: Rehearsal, 422: Problem}, operation_id="rehearsal")
 def start_rehearsal(request, asked: RehearsalRequest):
     """Where the rehearsal of a plan begins: its scene, tuned, and the camera as planned."""
-    kit_and_case = (asked.body, asked.lens, asked.situation, asked.preferences)
-    case = Case(*kit_and_case, asked.accessories)
-    made = plan(*kit_and_case, accessories=asked.accessories, foundation=asked.foundation, pins=asked.pins)
-    return rehearsal(case, made, asked.scene)
+    return rehearsal(asked.case, plan_of(asked), asked.scene)
 
 
 @rehearse.post("/render", response={200: FrameOut, 422: Problem}, operation_id="render")

@@ -16,10 +16,11 @@ from wide_aperture.http import problems
 from wide_aperture.http.description import DescribedApi
 from wide_aperture.http.document_routes import register_problems
 from wide_aperture.pack.api import camera, pack, packings, phrasebooks, states
+from wide_aperture.planning.api import live
 from wide_aperture.rehearse.api import register_abandoned, rehearse
 from wide_aperture.server.keeping_api import keeping
 from wide_aperture.setups.api import setups
-from wide_aperture.shoots.api import live, shoots, situations
+from wide_aperture.shoots.api import shoots, situations
 from wide_aperture.sky.api import places, sky
 
 

@@ -63,6 +63,7 @@ INSTALLED_APPS = [
     "wide_aperture.server",
     "wide_aperture.store",
     "wide_aperture.gear",
+    "wide_aperture.planning",
     "wide_aperture.shoots",
     "wide_aperture.setups",
     "wide_aperture.sky",

@@ -18,17 +18,15 @@ from django.utils import timezone
 
 from wide_aperture.core.camera.packing import PackingDocument, fingerprint
 from wide_aperture.core.documents import shoot as shoot_document
-from wide_aperture.core.documents.body import Body as BodyDocument
-from wide_aperture.core.documents.lens import Lens as LensDocument
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.foundation import FoundationDocument, foundation_of
+from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.planning import PLANNER_VERSION, plan
+from wide_aperture.core.planning import PLANNER_VERSION, PlanInput, plan_of
 from wide_aperture.core.sky.daylight.events import next_event
-from wide_aperture.core.sky.daylight.resolve import resolved
-from wide_aperture.gear.models import Body, Lens
-from wide_aperture.pack.models import Packing
 from wide_aperture.shoots.models import Shoot, Situation, Summary
-from wide_aperture.store.reading import readable, readable_documents
+from wide_aperture.store.reading import owned, owned_rows, readable, readable_documents
 from wide_aperture.store.services import list_rows, page_of
 
 log = logging.getLogger("wide_aperture.shoots")
@@ -111,24 +109,47 @@ def overview(
     by_shoot: dict[UUID, list[_Planned]] = {}
     for row, text in readable(list_rows(Situation, owner=owner, shoot__in=[row.pk for row in shoots])):
         by_shoot.setdefault(row.shoot_id, []).append(_Planned(row.document, text, row.pk))
-    bodies = {str(row.pk): text for row, text in readable(list_rows(Body, owner=owner))}
-    lenses = {str(row.pk): text for row, text in readable(list_rows(Lens, owner=owner))}
-    packed = _packed_bodies(owner, bodies)
+    bag = _Bag.of(owner)
+    packed = _packed_bodies(owner, bag.bodies)
     kept = _Kept(until=time.monotonic() + budget_s)
-    views = [_View(row, text, by_shoot.get(row.pk, []), bodies, lenses) for row, text in readable(shoots)]
+    views = [_View(row, text, by_shoot.get(row.pk, []), bag) for row, text in readable(shoots)]
     kept.recall(key for view in views for key in view.summary_keys())
     found = [view.summary(kept, packed.get(view.row.pk, set())) for view in views]
     kept.keep()
     return found, next_cursor
 
 
+@dataclass(frozen=True)
+class _Bag:
+    """What the owner has, as the JSON it is kept in, by id."""
+
+    bodies: dict[str, str]
+    lenses: dict[str, str]
+    foundations: list[FoundationDocument]
+    foundations_text: str
+
+    @classmethod
+    def of(cls, owner: User) -> _Bag:
+        bodies, lenses = (
+            {str(row.pk): text for row, text in readable(owned_rows(kind, owner))} for kind in ("bodies", "lenses")
+        )
+        foundations = owned("foundations", owner)
+        said = (each.model_dump_json(include={"id", "settings"}) for each in foundations)
+        return cls(bodies, lenses, foundations, "\n".join(said))
+
+    def has_kit(self, planned: _Planned) -> bool:
+        return planned.body_id in self.bodies and planned.lens_id in self.lenses
+
+    def texts(self, planned: _Planned) -> tuple[str, str]:
+        """Body and lens of a situation that has_kit."""
+        return self.bodies[str(planned.body_id)], self.lenses[str(planned.lens_id)]
+
+
 class _View:
     """One shoot as the list sees it. Documents are parsed only for what has to be computed."""
 
-    def __init__(
-        self, row: Shoot, text: str, planned: Sequence[_Planned], bodies: dict[str, str], lenses: dict[str, str]
-    ) -> None:
-        self.row, self.text, self.planned, self.bodies, self.lenses = row, text, planned, bodies, lenses
+    def __init__(self, row: Shoot, text: str, planned: Sequence[_Planned], bag: _Bag) -> None:
+        self.row, self.text, self.planned, self.bag = row, text, planned, bag
         self.begins = min((_brief(p).get("starts_at_min") or 0 for p in planned), default=0)
         # Only readings of the light reach from one situation into the others.
         readings = [p.text for p in planned if _light_kind(p) == "reading"]
@@ -137,23 +158,21 @@ class _View:
         self._context: SkyContext | object | None = NOT_YET
 
     def summary_keys(self) -> list[str]:
-        return [self._light_key(), *(self._plan_key(p) for p in self.planned if self._has_kit(p))]
+        return [self._light_key(), *(self._plan_key(p) for p in self.planned if self.bag.has_kit(p))]
 
     def _light_key(self) -> str:
         return _hash("light", self.sky_key, str(self.begins))
 
     def _plan_key(self, planned: _Planned) -> str:
         # A day and a place matter to every situation: they tell where the Sun stands, whatever its light is.
-        return _hash("plan", PLANNER_VERSION, self.sky_key, planned.text, self.bodies[str(planned.body_id)], self.lenses[str(planned.lens_id)])  # fmt: skip
-
-    def _has_kit(self, planned: _Planned) -> bool:
-        return planned.body_id in self.bodies and planned.lens_id in self.lenses
+        texts = (*self.bag.texts(planned), self.bag.foundations_text)
+        return _hash("plan", PLANNER_VERSION, self.sky_key, planned.text, *texts)
 
     def summary(self, kept: _Kept, packed: set[str]) -> dict[str, Any]:
         without_kit = unplannable = open_findings = 0
         pending = False
         for planned in self.planned:
-            if not self._has_kit(planned):
+            if not self.bag.has_kit(planned):
                 without_kit += 1
                 continue
             count = kept.value(self._plan_key(planned), lambda planned=planned: self._open_findings(planned))  # type: ignore[misc]
@@ -189,14 +208,16 @@ class _View:
     def _open_findings(self, planned: _Planned) -> int | None:
         """How many findings are open; None where the situation cannot be planned yet."""
         document = shoot_document.PlannedSituation.model_validate_json(planned.text)
+        body, lens = self.bag.texts(planned)
         try:
-            made = plan(
-                BodyDocument.model_validate_json(self.bodies[str(planned.body_id)]),
-                LensDocument.model_validate_json(self.lenses[str(planned.lens_id)]),
-                resolved(document.situation, self._sky()),
-                document.preferences,
-                accessories=document.accessories,
-                pins=document.pins,
+            made = plan_of(
+                PlanInput.of(
+                    document,
+                    Body.model_validate_json(body),
+                    Lens.model_validate_json(lens),
+                    foundation=foundation_of(document, self.bag.foundations),
+                    sky=self._sky(),
+                )
             )
         except (DomainError, LookupError):
             return None
@@ -229,12 +250,12 @@ def _packed_bodies(owner: User, bodies: dict[str, str]) -> dict[UUID, set[str]]:
     """By shoot, the bodies whose places were stored and that nobody has edited since."""
     found: dict[UUID, set[str]] = {}
     prints: dict[str, str] = {}
-    for document in readable_documents(list_rows(Packing, owner=owner)):
+    for document in readable_documents(owned_rows("packings", owner)):
         assert isinstance(document, PackingDocument)
         for body_id, stored in document.stored.items():
             if body_id in bodies:
                 if body_id not in prints:
-                    prints[body_id] = fingerprint(BodyDocument.model_validate_json(bodies[body_id]))
+                    prints[body_id] = fingerprint(Body.model_validate_json(bodies[body_id]))
                 if stored.fingerprint == prints[body_id]:
                     found.setdefault(document.shoot_id, set()).add(body_id)
     return found

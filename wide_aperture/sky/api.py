@@ -9,7 +9,7 @@ from ninja.files import UploadedFile
 from pydantic import Field
 
 from wide_aperture.core.documents.sky_context import MeterReading
-from wide_aperture.core.planning import plan
+from wide_aperture.core.planning import PlanInput
 from wide_aperture.core.planning.changing_light import ChangingLight, changing_light
 from wide_aperture.core.sky import Star, stars
 from wide_aperture.core.sky.clock import zone_of
@@ -29,7 +29,6 @@ from wide_aperture.core.sky.night.sequence import (
 from wide_aperture.core.sky.night.windows import DarkNight, YearPoint
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.problems import Problem, problem
-from wide_aperture.shoots.api import PlanRequest
 from wide_aperture.sky.models import Place
 from wide_aperture.sky.schemas import (
     CalendarRequest,
@@ -106,18 +105,9 @@ class ChangingOut(Schema):
 
 
 @sky.post("/changes", response={200: ChangingOut, 422: Problem}, operation_id="sky_changes")
-def changes(request, asked: PlanRequest):
+def changes(request, asked: PlanInput):
     """What to change when while the light changes during a situation."""
-    if asked.sky is None:
-        return {"changing": None}
-    kit_and_case = (asked.body, asked.lens)
-    made = plan(*kit_and_case, asked.situation, asked.preferences, accessories=asked.accessories, pins=asked.pins)
-    mode = made.setup.option("exposure_mode") or "manual"
-    found = changing_light(
-        *kit_and_case, asked.brief, asked.preferences, context=asked.sky, accessories=asked.accessories,
-        pins=tuple(asked.pins), mode=mode,
-    )  # fmt: skip
-    return {"changing": found}
+    return {"changing": changing_light(asked)}
 
 
 class NightOut(Schema):

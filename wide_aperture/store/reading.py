@@ -9,13 +9,16 @@ from collections import OrderedDict
 from collections.abc import Iterable
 from typing import Any, TypeVar
 
+from django.contrib.auth.models import User
+from django.db.models import QuerySet
 from pydantic import ValidationError
 
 from wide_aperture.core.document import Document
 from wide_aperture.core.errors import DomainError
 from wide_aperture.store.errors import UnreadableRowError
 from wide_aperture.store.fields import Damaged
-from wide_aperture.store.models import StoredDocument
+from wide_aperture.store.models import StoredDocument, model_of
+from wide_aperture.store.services import list_rows
 
 MOST_KEPT_BYTES = 24_000_000
 
@@ -98,6 +101,22 @@ def readable_documents(rows: Iterable[StoredDocument]) -> list[Any]:
         with contextlib.suppress(UnreadableRowError):
             found.append(parsed(row))
     return found
+
+
+def owned_rows(plural: str, owner: User) -> QuerySet[StoredDocument]:
+    """An owner's rows of a kind by its name in addresses: for rooms that know documents, not each other's tables.
+
+    Raises: LookupError for a kind that is not kept.
+    """
+    model = model_of(plural)
+    if model is None:
+        raise LookupError(f"nothing is kept under {plural!r}")
+    return list_rows(model, owner=owner)
+
+
+def owned(plural: str, owner: User) -> list[Any]:
+    """An owner's documents of a kind, those that cannot be read left out. Raises as owned_rows does."""
+    return readable_documents(owned_rows(plural, owner))
 
 
 def raw_text(row: StoredDocument) -> str:

@@ -271,7 +271,7 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Check Setup
+         * Check
          * @description The findings of any setup.
          */
         post: operations["check_setup"];
@@ -344,7 +344,7 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Rank Kit
+         * Rank Owned Kit
          * @description Rank the owned bodies and lenses for a situation by what each would cost.
          */
         post: operations["framing"];
@@ -2275,6 +2275,109 @@ export interface components {
             step_ev: number;
         };
         /**
+         * Brief
+         * @description Everything a plan depends on but the kit. sky: date and place, for light that comes from the sky.
+         *
+         *     figures: the person's own figures of practice by their names in the practice table; what is not there is the trade's.
+         */
+        Brief: {
+            /**
+             * @default {
+             *       "cards_gb": 128,
+             *       "flash": null,
+             *       "grey_card": false,
+             *       "nd_stackable": true,
+             *       "nd_stops": [],
+             *       "release": true,
+             *       "spare_batteries": 1
+             *     }
+             */
+            accessories: components["schemas"]["Accessories"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
+            foundation?: components["schemas"]["Foundation"] | null;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @default {
+             *       "mains_hz": 50,
+             *       "requests": {
+             *         "af_area": null,
+             *         "af_mode": null,
+             *         "aperture": null,
+             *         "back_button_af": null,
+             *         "bodies": 1,
+             *         "bracketing": null,
+             *         "burst_seconds": null,
+             *         "card_mode": null,
+             *         "clock_synced": null,
+             *         "dr_mode": null,
+             *         "drive": null,
+             *         "exposure_mode": null,
+             *         "file": null,
+             *         "file_prefix": null,
+             *         "flash": null,
+             *         "focus_method": null,
+             *         "focus_stack_frames": null,
+             *         "half_press_af": null,
+             *         "interval_s": null,
+             *         "iso": null,
+             *         "kelvin": null,
+             *         "metering": null,
+             *         "noise_reduction_long_exposure": null,
+             *         "picture_profile": null,
+             *         "self_timer": null,
+             *         "sequence_frames": null,
+             *         "sequence_hours": null,
+             *         "shared_camera": false,
+             *         "shutter_floor_s": null,
+             *         "shutter_s": null,
+             *         "shutter_type": null,
+             *         "stabilisation": null,
+             *         "subject_detection": null,
+             *         "white_balance": null
+             *       },
+             *       "schools": {
+             *         "af_mode": "by_case",
+             *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
+             *         "exposure": "by_case",
+             *         "file": "raw",
+             *         "focus_start": "back_button",
+             *         "frame_rate": "a_little_lower",
+             *         "hand_hold": "reciprocal",
+             *         "highlights": "by_case",
+             *         "iso": "ceiling_only",
+             *         "metering": "pattern",
+             *         "night_colour": "cool_fixed",
+             *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
+             *         "priority": "by_case",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
+             *         "white_balance": "by_case"
+             *       }
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
+        };
+        /**
          * CalendarItem
          * @description Something planned, by the clock of its place.
          */
@@ -2538,6 +2641,13 @@ export interface components {
              */
             accessories: components["schemas"]["Accessories"];
             body: components["schemas"]["Body"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
             foundation?: components["schemas"]["Foundation"] | null;
             /**
              * @default {
@@ -2655,9 +2765,16 @@ export interface components {
         };
         /**
          * CatalogueEntry
-         * @description One setting of a camera: what it is called, what it can be, and what it touches.
+         * @description One setting of a camera: what it is, what it touches, which rule sets it, and how hands and frames meet it.
          */
         CatalogueEntry: {
+            /**
+             * Done
+             * @description by_hand: outside the camera; advice: of a plan, no switch anywhere
+             * @default in_camera
+             * @enum {string}
+             */
+            done: "in_camera" | "by_hand" | "advice";
             /** Explanation */
             explanation: string;
             /**
@@ -2666,15 +2783,30 @@ export interface components {
              */
             factory?: boolean | number | string | null;
             /**
+             * Feeds
+             * @description Field of the simulated camera it becomes; null: shows in no frame
+             */
+            feeds?: string | null;
+            /**
              * Fights
              * @description Codes of the checks that judge this setting
              * @default []
              */
             fights: string[];
+            /**
+             * Functions
+             * @description Functions of controls that reach it
+             * @default []
+             */
+            functions: string[];
             /** Group */
             group: string;
-            /** Id */
-            id: string;
+            /**
+             * Guest
+             * @description Where it should stand for a stranger; null: as it stands
+             */
+            guest?: boolean | number | string | null;
+            id: components["schemas"]["SettingId"];
             /**
              * Irrelevant When
              * @default []
@@ -2692,8 +2824,36 @@ export interface components {
              * @default []
              */
             options: components["schemas"]["Option"][];
+            /**
+             * Quick Screen
+             * @default false
+             */
+            quick_screen: boolean;
+            /**
+             * Scope
+             * @description camera: of the camera as a whole, in no storage place; look: part of a stored look
+             * @default frame
+             * @enum {string}
+             */
+            scope: "frame" | "look" | "camera";
+            /**
+             * Set By
+             * @description Rules of the planner that set it (module.function); usual: as a habit, from here or the foundation
+             */
+            set_by: string[];
+            /**
+             * Spoils
+             * @default []
+             */
+            spoils: components["schemas"]["Spoils"][];
             /** Touches */
             touches: ("raw data" | "JPEG" | "preview and histogram" | "metering" | "focus" | "power" | "discretion" | "workflow")[];
+            /**
+             * Turned
+             * @description Counted in clicks of a dial
+             * @default false
+             */
+            turned: boolean;
             /** Unit */
             unit?: string | null;
             /**
@@ -2706,6 +2866,13 @@ export interface components {
              * @default
              */
             usual_because: string;
+            usual_control?: components["schemas"]["UsualControl"] | null;
+            /**
+             * While Held
+             * @description Most bodies let a held button change it for as long as held
+             * @default false
+             */
+            while_held: boolean;
         };
         /**
          * ChangingLight
@@ -2814,8 +2981,7 @@ export interface components {
             because: string;
             /** Is One Of */
             is_one_of: string[];
-            /** When Setting */
-            when_setting: string;
+            when_setting: components["schemas"]["SettingId"];
             /** Without Options */
             without_options: string[];
         };
@@ -2875,8 +3041,7 @@ export interface components {
              * @default 0.6
              */
             seconds: number;
-            /** Setting */
-            setting?: string | null;
+            setting?: components["schemas"]["SettingId"] | null;
             /**
              * Turned
              * @description What it does pressed and turned, where it can
@@ -3146,7 +3311,13 @@ export interface components {
              * @enum {string}
              */
             format: "markdown" | "csv";
+            /** @description For every situation; null: each its own of foundations */
             foundation?: components["schemas"]["Foundation"] | null;
+            /**
+             * Foundations
+             * @default []
+             */
+            foundations: components["schemas"]["FoundationDocument"][];
             /** Lenses */
             lenses: components["schemas"]["Lens"][];
             /** Situations */
@@ -3339,7 +3510,7 @@ export interface components {
         };
         /**
          * FoundationDocument
-         * @description One owner's foundation as it is saved. reviewed: bodies on which it has been set, with how many were changed.
+         * @description One photographer's foundation. reviewed: bodies on which it has been set.
          */
         FoundationDocument: {
             /**
@@ -3485,94 +3656,9 @@ export interface components {
             /** Shutter S */
             shutter_s: number;
         };
-        /** FramingRequest */
-        FramingRequest: {
-            /**
-             * @default {
-             *       "cards_gb": 128,
-             *       "flash": null,
-             *       "grey_card": false,
-             *       "nd_stackable": true,
-             *       "nd_stops": [],
-             *       "release": true,
-             *       "spare_batteries": 1
-             *     }
-             */
-            accessories: components["schemas"]["Accessories"];
-            /**
-             * @default {
-             *       "mains_hz": 50,
-             *       "requests": {
-             *         "af_area": null,
-             *         "af_mode": null,
-             *         "aperture": null,
-             *         "back_button_af": null,
-             *         "bodies": 1,
-             *         "bracketing": null,
-             *         "burst_seconds": null,
-             *         "card_mode": null,
-             *         "clock_synced": null,
-             *         "dr_mode": null,
-             *         "drive": null,
-             *         "exposure_mode": null,
-             *         "file": null,
-             *         "file_prefix": null,
-             *         "flash": null,
-             *         "focus_method": null,
-             *         "focus_stack_frames": null,
-             *         "half_press_af": null,
-             *         "interval_s": null,
-             *         "iso": null,
-             *         "kelvin": null,
-             *         "metering": null,
-             *         "noise_reduction_long_exposure": null,
-             *         "picture_profile": null,
-             *         "self_timer": null,
-             *         "sequence_frames": null,
-             *         "sequence_hours": null,
-             *         "shared_camera": false,
-             *         "shutter_floor_s": null,
-             *         "shutter_s": null,
-             *         "shutter_type": null,
-             *         "stabilisation": null,
-             *         "subject_detection": null,
-             *         "white_balance": null
-             *       },
-             *       "schools": {
-             *         "af_mode": "by_case",
-             *         "anti_flicker": "by_case",
-             *         "cards": "mirror",
-             *         "clip_warning": "always",
-             *         "crop": "full_frame_crop_later",
-             *         "detection": "by_subject",
-             *         "exposure": "by_case",
-             *         "file": "raw",
-             *         "focus_start": "back_button",
-             *         "frame_rate": "a_little_lower",
-             *         "hand_hold": "reciprocal",
-             *         "highlights": "by_case",
-             *         "iso": "ceiling_only",
-             *         "metering": "pattern",
-             *         "night_colour": "cool_fixed",
-             *         "noise_reduction": "later",
-             *         "points": "full",
-             *         "points_wrap": "off",
-             *         "preview": "neutral",
-             *         "priority": "by_case",
-             *         "range": "by_case",
-             *         "recomposing": "move_point",
-             *         "review": "by_case",
-             *         "white_balance": "by_case"
-             *       }
-             *     }
-             */
-            preferences: components["schemas"]["Preferences"];
-            situation: components["schemas"]["Situation"];
-            sky?: components["schemas"]["SkyContext"] | null;
-        };
         /**
          * Function
-         * @description One function. settings: what it changes; in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1.
+         * @description One function. in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1.
          */
         Function: {
             /**
@@ -3594,11 +3680,6 @@ export interface components {
             in_action: boolean;
             /** Label */
             label: string;
-            /**
-             * Settings
-             * @default []
-             */
-            settings: string[];
         };
         /**
          * GiveWay
@@ -3692,8 +3773,7 @@ export interface components {
         Irrelevance: {
             /** Is One Of */
             is_one_of: string[];
-            /** Setting */
-            setting: string;
+            setting: components["schemas"]["SettingId"];
         };
         /**
          * IsoByTime
@@ -4904,6 +4984,13 @@ export interface components {
              */
             accessories: components["schemas"]["Accessories"];
             body: components["schemas"]["Body"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
             foundation?: components["schemas"]["Foundation"] | null;
             lens: components["schemas"]["Lens"];
             /**
@@ -5011,6 +5098,27 @@ export interface components {
             caution: string | null;
         };
         /**
+         * OwnFigure
+         * @description value, with the span it lies in; n: what it was counted from; source: how it was measured.
+         */
+        OwnFigure: {
+            /** Date */
+            date?: string | null;
+            /** High */
+            high?: number | null;
+            /** Low */
+            low?: number | null;
+            /** N */
+            n?: number | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * PackRequest
          * @description A shoot to pack: its situations, the whole bag, the words and the last known state of each body.
          */
@@ -5023,7 +5131,13 @@ export interface components {
              */
             books: components["schemas"]["Phrasebook"][];
             decisions?: components["schemas"]["PackingDocument"] | null;
+            /** @description For every situation; null: each its own of foundations */
             foundation?: components["schemas"]["Foundation"] | null;
+            /**
+             * Foundations
+             * @default []
+             */
+            foundations: components["schemas"]["FoundationDocument"][];
             /** Lenses */
             lenses: components["schemas"]["Lens"][];
             /** Situations */
@@ -5312,6 +5426,19 @@ export interface components {
             level: "low" | "middle" | "high";
         };
         /**
+         * Photographer
+         * @description Someone who works on a shoot.
+         */
+        Photographer: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Phrase
          * @description A setting in the camera's words. options: option id to the camera's word for it.
          */
@@ -5388,8 +5515,7 @@ export interface components {
          * @description A value the photographer holds. The plan obeys and prices it.
          */
         Pin: {
-            /** Setting */
-            setting: string;
+            setting: components["schemas"]["SettingId"];
             /** Value */
             value: boolean | number | string | null;
         };
@@ -5471,10 +5597,10 @@ export interface components {
             windows: components["schemas"]["Window"][];
         };
         /**
-         * PlanRequest
-         * @description Everything a plan is computed from. sky: date and place, for light that comes from the sky.
+         * PlanInput
+         * @description What a plan is computed from. The same question, whichever answer is wanted, gives the same plan.
          */
-        PlanRequest: {
+        PlanInput: {
             /**
              * @default {
              *       "cards_gb": 128,
@@ -5488,6 +5614,13 @@ export interface components {
              */
             accessories: components["schemas"]["Accessories"];
             body: components["schemas"]["Body"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
             foundation?: components["schemas"]["Foundation"] | null;
             lens: components["schemas"]["Lens"];
             /**
@@ -5568,7 +5701,9 @@ export interface components {
         };
         /**
          * PlannedSituation
-         * @description A situation of a shoot with the kit, preferences and pins its plan is computed from.
+         * @description A situation of a shoot: who takes it, on which kit, over which foundation, with what is wished and held.
+         *
+         *     foundation_id null: the owner's own.
          */
         PlannedSituation: {
             /**
@@ -5585,8 +5720,12 @@ export interface components {
             accessories: components["schemas"]["Accessories"];
             /** Body Id */
             body_id?: string | null;
+            /** Foundation Id */
+            foundation_id?: string | null;
             /** Lens Id */
             lens_id?: string | null;
+            /** Photographer Id */
+            photographer_id?: string | null;
             /**
              * Pins
              * @default []
@@ -6065,6 +6204,13 @@ export interface components {
              */
             accessories: components["schemas"]["Accessories"];
             body: components["schemas"]["Body"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
             foundation?: components["schemas"]["Foundation"] | null;
             lens: components["schemas"]["Lens"];
             /**
@@ -7231,6 +7377,8 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** @enum {string} */
+        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "aspect" | "assist_lamp" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "dial_front" | "dial_rear" | "dial_ring" | "display_brightness" | "dr_mode" | "drive" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_refresh" | "finder_switch" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_curtain" | "flash_gel" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "hdr_mode" | "hdr_originals" | "heat_limit" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "magnifier_time" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefocus" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "review" | "safety_shift" | "self_timer" | "sensor_cleaning" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "touch_action" | "touch_drag" | "trap_release" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
         /**
          * SettingIs
          * @description A setting standing at an option.
@@ -7238,8 +7386,7 @@ export interface components {
         SettingIs: {
             /** Option */
             option: string;
-            /** Setting */
-            setting: string;
+            setting: components["schemas"]["SettingId"];
         };
         /**
          * SettingSupport
@@ -7259,8 +7406,7 @@ export interface components {
             instead: string;
             /** Options */
             options: string[];
-            /** Setting */
-            setting: string;
+            setting: components["schemas"]["SettingId"];
         };
         /**
          * SettingValue
@@ -7321,6 +7467,13 @@ export interface components {
              */
             accessories: components["schemas"]["Accessories"];
             body: components["schemas"]["Body"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
             foundation?: components["schemas"]["Foundation"] | null;
             lens: components["schemas"]["Lens"];
             /**
@@ -7452,6 +7605,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Photographers
+             * @default []
+             */
+            photographers: components["schemas"]["Photographer"][];
             place?: components["schemas"]["Place"] | null;
             /** Title */
             title: string;
@@ -7862,6 +8020,38 @@ export interface components {
             low_m_s: number;
         };
         /**
+         * Spoils
+         * @description What a value left standing does to the next scene.
+         *
+         *     frames_lost: share of that scene's frames; hard_to_notice: 0 seen at once, 1 never; both null: not counted.
+         */
+        Spoils: {
+            /** Frames Lost */
+            frames_lost?: number | null;
+            /** Hard To Notice */
+            hard_to_notice?: number | null;
+            /**
+             * Never Stored
+             * @description No storage place should bring it back
+             * @default false
+             */
+            never_stored: boolean;
+            /**
+             * Sign
+             * @description By what it shows
+             * @default
+             */
+            sign: string;
+            /**
+             * Undo First
+             * @description Spoils frames by itself: undone before anything else
+             * @default false
+             */
+            undo_first: boolean;
+            /** Values */
+            values: (boolean | number | string | null)[];
+        };
+        /**
          * Spot
          * @description A place in the frame, in shares of its width and height.
          */
@@ -8109,6 +8299,13 @@ export interface components {
              */
             accessories: components["schemas"]["Accessories"];
             body: components["schemas"]["Body"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
             foundation?: components["schemas"]["Foundation"] | null;
             lens: components["schemas"]["Lens"];
             /**
@@ -8399,6 +8596,19 @@ export interface components {
             /** Stays */
             stays: string[];
         };
+        /**
+         * UsualControl
+         * @description The control most bodies give a setting.
+         */
+        UsualControl: {
+            /** On */
+            on: string;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "dial" | "button" | "switch";
+        };
         /** VisibleOut */
         VisibleOut: {
             /** Because */
@@ -8654,6 +8864,7 @@ export type BracketFrameOut = components['schemas']['BracketFrameOut'];
 export type BracketOut = components['schemas']['BracketOut'];
 export type BracketRequest = components['schemas']['BracketRequest'];
 export type BracketSetting = components['schemas']['BracketSetting'];
+export type Brief = components['schemas']['Brief'];
 export type CalendarItem = components['schemas']['CalendarItem'];
 export type CalendarRequest = components['schemas']['CalendarRequest'];
 export type CameraRequest = components['schemas']['CameraRequest'];
@@ -8703,7 +8914,6 @@ export type FoundationPage = components['schemas']['FoundationPage'];
 export type FrameOut = components['schemas']['FrameOut'];
 export type FrameRate = components['schemas']['FrameRate'];
 export type Framing = components['schemas']['Framing'];
-export type FramingRequest = components['schemas']['FramingRequest'];
 export type Function = components['schemas']['Function'];
 export type GiveWay = components['schemas']['GiveWay'];
 export type GiveWayStep = components['schemas']['GiveWayStep'];
@@ -8757,6 +8967,7 @@ export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
 export type Outcome = components['schemas']['Outcome'];
 export type OutlineOut = components['schemas']['OutlineOut'];
+export type OwnFigure = components['schemas']['OwnFigure'];
 export type PackRequest = components['schemas']['PackRequest'];
 export type PackWishes = components['schemas']['PackWishes'];
 export type PackedBody = components['schemas']['PackedBody'];
@@ -8769,6 +8980,7 @@ export type PanoramaOut = components['schemas']['PanoramaOut'];
 export type PanoramaRequest = components['schemas']['PanoramaRequest'];
 export type PatternOut = components['schemas']['PatternOut'];
 export type Peaking = components['schemas']['Peaking'];
+export type Photographer = components['schemas']['Photographer'];
 export type Phrase = components['schemas']['Phrase'];
 export type Phrasebook = components['schemas']['Phrasebook'];
 export type PhrasebookPage = components['schemas']['PhrasebookPage'];
@@ -8777,7 +8989,7 @@ export type Place = components['schemas']['Place'];
 export type PlaceCost = components['schemas']['PlaceCost'];
 export type PlacePage = components['schemas']['PlacePage'];
 export type Plan = components['schemas']['Plan'];
-export type PlanRequest = components['schemas']['PlanRequest'];
+export type PlanInput = components['schemas']['PlanInput'];
 export type PlannedSituation = components['schemas']['PlannedSituation'];
 export type Pointed = components['schemas']['Pointed'];
 export type PredictedFrame = components['schemas']['PredictedFrame'];
@@ -8832,6 +9044,7 @@ export type SeriesOut = components['schemas']['SeriesOut'];
 export type SeriesRequest = components['schemas']['SeriesRequest'];
 export type Session = components['schemas']['Session'];
 export type SetAsideOut = components['schemas']['SetAsideOut'];
+export type SettingId = components['schemas']['SettingId'];
 export type SettingIs = components['schemas']['SettingIs'];
 export type SettingSupport = components['schemas']['SettingSupport'];
 export type SettingValue = components['schemas']['SettingValue'];
@@ -8852,6 +9065,7 @@ export type SkyContext = components['schemas']['SkyContext'];
 export type SlotBank = components['schemas']['SlotBank'];
 export type Span = components['schemas']['Span'];
 export type SpeedBand = components['schemas']['SpeedBand'];
+export type Spoils = components['schemas']['Spoils'];
 export type Spot = components['schemas']['Spot'];
 export type Star = components['schemas']['Star'];
 export type StatePage = components['schemas']['StatePage'];
@@ -8882,6 +9096,7 @@ export type TransferIn = components['schemas']['TransferIn'];
 export type TurnRequest = components['schemas']['TurnRequest'];
 export type TypicalOut = components['schemas']['TypicalOut'];
 export type UndoneOut = components['schemas']['UndoneOut'];
+export type UsualControl = components['schemas']['UsualControl'];
 export type VisibleOut = components['schemas']['VisibleOut'];
 export type VisibleRequest = components['schemas']['VisibleRequest'];
 export type WalkedRequest = components['schemas']['WalkedRequest'];
@@ -11033,7 +11248,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FramingRequest"];
+                "application/json": components["schemas"]["Brief"];
             };
         };
         responses: {
@@ -14439,7 +14654,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanRequest"];
+                "application/json": components["schemas"]["PlanInput"];
             };
         };
         responses: {
@@ -14703,7 +14918,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanRequest"];
+                "application/json": components["schemas"]["PlanInput"];
             };
         };
         responses: {
@@ -17441,7 +17656,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanRequest"];
+                "application/json": components["schemas"]["PlanInput"];
             };
         };
         responses: {

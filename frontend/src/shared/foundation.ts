@@ -1,21 +1,29 @@
-/** The foundation: what this photographer sets on any body. There is one; it is made when first edited. */
+/** Foundations: what a photographer sets on any body. The first is made when it is first edited; a situation may name another. */
 import { computed } from 'vue'
-import type { Foundation, FoundationDocument } from '@/api/types'
+import type { Foundation, FoundationDocument, PlannedSituation } from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { newId } from './ids'
 
-export function useFoundation() {
+/** shownId: which of them is looked at; the first where none is said. */
+export function useFoundation(shownId?: () => string | undefined) {
   const loaded = loadKind('foundations').catch(() => undefined) // without it plans rest on what is usual
   const entries = useEntries('foundations')
-  const entry = computed(() => [...entries.value].sort((a, b) => a.id.localeCompare(b.id))[0] ?? null)
+  const ordered = computed(() => [...entries.value].sort((a, b) => (a.id < b.id ? -1 : 1)))
+  const entry = computed(() => ordered.value.find((each) => each.id === shownId?.()) ?? ordered.value[0] ?? null)
   const document = computed<FoundationDocument | null>(() => (entry.value ? currentOf(entry.value) : null))
-  const forPlan = computed<Foundation | null>(() => (document.value ? { settings: document.value.settings } : null))
+  const all = computed(() => ordered.value.flatMap((each) => currentOf(each) ?? []))
+
+  /** What lies under a situation's plan: the foundation it names, else the first. The server chooses alike. */
+  function under(planned: PlannedSituation): Foundation | null {
+    const chosen = all.value.find((each) => each.id === planned.foundation_id) ?? all.value[0]
+    return chosen ? { settings: chosen.settings } : null
+  }
 
   function change(changes: (now: FoundationDocument) => Partial<FoundationDocument>, key: string): void {
     const now = plainCopy(document.value) ?? { id: newId(), title: 'Foundation', settings: {}, reviewed: [] }
     edit('foundations', { ...now, ...changes(now) }, `foundation/${key}`)
   }
-  return { loaded, entry, document, forPlan, change }
+  return { loaded, entry, document, all, under, change }
 }

@@ -274,7 +274,7 @@ class DemoRoutes(SimpleTestCase):
                     with self.subTest(shoot=shoot.title, body=camera.name, to=each.situation.title):
                         self.assertFalse([o.said for o in outcomes if o.refused])
                         self.assertEqual(differences(now.values, target), ())
-                        self.assertEqual(differences(now.values, item_of(each, each.body, None).target), ())
+                        self.assertEqual(differences(now.values, item_of(each).target), ())
         self.assertGreater(walked, 40)
 
     def test_a_refused_step_ends_the_walk_where_it_is(self):

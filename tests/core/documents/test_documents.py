@@ -12,13 +12,12 @@ from wide_aperture.core.camera.card import card_markdown, card_text
 from wide_aperture.core.craft.activities import activities
 from wide_aperture.core.craft.lights import named_lights
 from wide_aperture.core.craft.settings import catalogue
-from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import IsoCeilings
 from wide_aperture.core.documents.lens import ApertureAt
-from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.saved_setup import SavedSetup, import_setup, upgrade
 from wide_aperture.core.documents.situation import LightByEv, SpeedBand
 from wide_aperture.core.errors import DomainError, UnknownIdError
+from wide_aperture.core.planning import Brief
 from wide_aperture.core.planning.framing import rank_kit
 
 SAMPLES = Path(__file__).parents[1] / "samples"
@@ -152,7 +151,7 @@ class FramingHelper(SimpleTestCase):
             x.model_copy(update={"id": situation().id.__class__(int=k), "name": f"{k}"})
             for k, x in enumerate((short, long, dark), 1)
         ]
-        ranked = rank_kit([body()], lenses, situation(ev=8, speed=7), Preferences(), Accessories())
+        ranked = rank_kit([body()], lenses, Brief(situation=situation(ev=8, speed=7)))
         self.assertEqual(ranked[0].lens_name, "2")
         framing = {f.lens_name: f.framing_ev for f in ranked}
         self.assertEqual((framing["2"], framing["3"]), (framing["3"], framing["2"]))
@@ -160,7 +159,7 @@ class FramingHelper(SimpleTestCase):
 
     def test_a_lens_that_does_not_cover_the_sensor_is_left_out(self):
         small = lens(image_circle_mm=28)
-        self.assertEqual(rank_kit([body()], [small], situation(), Preferences(), Accessories()), [])
+        self.assertEqual(rank_kit([body()], [small], Brief(situation=situation())), [])
 
 
 class HostileSetups(SimpleTestCase):

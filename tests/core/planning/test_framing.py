@@ -12,6 +12,8 @@ from tests.core.strategies import situations
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import IsoByTime
 from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.setup import Pin
+from wide_aperture.core.planning import Brief, PlanInput
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.framing import rank_kit
 from wide_aperture.core.planning.search import ERROR_GRACE_EV, ERROR_WEIGHT, ExposureSearch
@@ -20,22 +22,29 @@ from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
 
 FREE = [lens for lens in LENSES if lens.built_into is None]
+HELD = {"shutter_s": 1 / 200, "aperture": 6.3, "iso": 900, "nd_stops": 2.5}
 SLOW_ISO = IsoByTime(longer_than_s=1 / 30, highest_iso=800)
 
 
-def cases_of(situation, preferences, accessories, body=BODIES[0]):
+def cases_of(situation, preferences, accessories, body=BODIES[0], pins=()):
     free = situation.model_copy(update={"focal_length_mm": None})
-    return [Case(body, lens, free, preferences, accessories) for lens in FREE]
+    brief = Brief(situation=free, preferences=preferences, accessories=accessories, pins=pins)
+    return [brief.on(body, lens).case for lens in FREE]
+
+
+def brief_of(planned, **changes):
+    parts = {name: getattr(planned, name) for name in ("situation", "preferences", "accessories", "pins")}
+    return Brief(**{**parts, **changes})
 
 
 class ManyAtOnce(SimpleTestCase):
     def same(self, cases):
         for case, found in zip(cases, cheapest_of(cases), strict=True):
             alone = ExposureSearch(case)
-            with self.subTest(lens=case.lens.name, situation=case.situation.title):
-                expected = dataclasses.astuple(alone.choice)[:4]
-                self.assertEqual(dataclasses.astuple(found.cell)[:4], expected)
-                self.assertAlmostEqual(found.price_ev, sum(alone.excesses(alone.choice).values()), 5)
+            said = f"{case.lens.name}, {case.situation.title}"
+            expected = dataclasses.astuple(alone.choice)[:4]
+            self.assertEqual(dataclasses.astuple(found.cell)[:4], expected, said)
+            self.assertAlmostEqual(found.price_ev, sum(alone.excesses(alone.choice).values()), 5, said)
 
     def test_every_demo_situation_on_two_bodies(self):
         for planned in IN_NUMBERS:
@@ -52,6 +61,11 @@ class ManyAtOnce(SimpleTestCase):
     def test_any_situation(self, situation):
         self.same(cases_of(situation, Preferences(), Accessories()))
 
+    @given(situation=situations(), axis=st.sampled_from(sorted(HELD)), off=st.floats(-1, 1))
+    def test_what_is_held_stays_held(self, situation, axis, off):
+        held = (Pin(setting=axis, value=HELD[axis] * 2**off),)
+        self.same(cases_of(situation, Preferences(), Accessories(), pins=held))
+
     def test_no_lens_no_line(self):
         self.assertEqual(cheapest_of([]), [])
 
@@ -59,7 +73,7 @@ class ManyAtOnce(SimpleTestCase):
 class Ranking(SimpleTestCase):
     def test_every_pair_that_fits_is_a_line_the_cheapest_first(self):
         planned = IN_NUMBERS[2]
-        lines = rank_kit(BODIES, LENSES, planned.situation, planned.preferences, planned.accessories)
+        lines = rank_kit(BODIES, LENSES, brief_of(planned))
         pairs = {(line.body_id, line.lens_id) for line in lines}
         self.assertEqual(len(pairs), len(lines))
         own = {lens.built_into: lens.id for lens in LENSES if lens.built_into}
@@ -76,7 +90,7 @@ class Ranking(SimpleTestCase):
     def test_a_lens_that_frames_badly_costs_what_cropping_or_cutting_off_does(self):
         planned = IN_NUMBERS[2]
         situation = planned.situation.model_copy(update={"near_m": 20.0, "far_m": 20.0})
-        lines = rank_kit([BODIES[0]], FREE, situation, planned.preferences, planned.accessories)
+        lines = rank_kit([BODIES[0]], FREE, brief_of(planned, situation=situation))
         for line in lines:
             share = line.fills_near_percent / 100
             expected = max(math.log2(0.6 / share), 2 * (share - 1), 0)
@@ -89,7 +103,7 @@ class Cheapest(SimpleTestCase):
     """The search against every cell of its grid, one by one."""
 
     def brute_force(self, search: ExposureSearch) -> float:
-        grid, wanted = search.grid, search.case.wanted_ev
+        grid, wanted = search.grid, search.case.light.wanted_ev
         iso_burden = np.where(np.isfinite(grid.iso_burden), grid.iso_burden, np.inf)
         if not np.isfinite(iso_burden).any():
             iso_burden = np.zeros_like(iso_burden)
@@ -115,10 +129,8 @@ class Cheapest(SimpleTestCase):
             if planned.body_id and planned.lens_id:
                 kit = bodies[planned.body_id], by_id[planned.lens_id]
                 with self.subTest(title=planned.situation.title):
-                    self.check(Case(*kit, planned.situation, planned.preferences, planned.accessories))
+                    self.check(PlanInput.of(planned, *kit).case)
 
     @given(situation=situations(), body=st.sampled_from(BODIES[:3]), lens=st.sampled_from(FREE))
     def test_any_case(self, situation, body, lens):
-        self.check(
-            Case(body, lens, situation.model_copy(update={"focal_length_mm": None}), Preferences(), Accessories())
-        )
+        self.check(Brief(situation=situation.model_copy(update={"focal_length_mm": None})).on(body, lens).case)

@@ -3,19 +3,19 @@
 from django.test import SimpleTestCase
 from pydantic import ValidationError
 
-from tests.core.builders import body, lens, planned, situation
+from tests.core.builders import body, lens, plan_input, planned, situation
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.craft.settings import catalogue
 from wide_aperture.core.documents.accessories import Accessories, Flash
 from wide_aperture.core.documents.body import Condition, IsoByTime, ReserveFloor, SettingIs, SettingSupport
-from wide_aperture.core.documents.preferences import Preferences, Requests
+from wide_aperture.core.documents.foundation import FoundationDocument
+from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.core.physics.flash import flash_power_ev, flash_reach, high_speed_sync_loss_ev
-from wide_aperture.core.planning import plan
-from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning import plan, plan_of
 from wide_aperture.core.planning.checks import Checked
-from wide_aperture.core.planning.foundation import FoundationDocument, factory_changes
+from wide_aperture.core.planning.foundation import factory_changes
 from wide_aperture.core.planning.reserve import reserve_advice
 from wide_aperture.core.planning.symptoms import find_causes, symptoms
 from wide_aperture.core.planning.transfer import transfer
@@ -47,7 +47,7 @@ class ReserveAdvisor(SimpleTestCase):
     )
 
     def advise(self, iso, file="raw", **brief):
-        case = Case(self.camera, lens(), situation(**brief), Preferences(requests=Requests(file=file)), Accessories())
+        case = plan_input(situation(**brief), camera=self.camera, requests={"file": file}).case
         return reserve_advice(case, iso)
 
     def test_raw_shot_darker_beats_a_reserve_at_base_iso(self):
@@ -97,14 +97,8 @@ class TransferToAnotherBody(SimpleTestCase):
 
 class SymptomFinder(SimpleTestCase):
     def causes(self, symptom, brief, **kit):
-        made = planned(brief, **kit)
-        return find_causes(
-            symptom,
-            Checked(
-                Case(kit.get("camera", body()), kit.get("glass", lens()), brief, Preferences(), Accessories()),
-                made.setup,
-            ),
-        )
+        asked = plan_input(brief, **kit)
+        return find_causes(symptom, Checked(asked.case, plan_of(asked).setup))
 
     def test_the_cause_the_checks_speak_for_comes_first(self):
         ranked = self.causes("soft", situation(ev=-1, speed=7))

@@ -5,6 +5,7 @@ import math
 from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from tests.core.builders import body, lens, planned, situation
 from wide_aperture.core.craft.settings import catalogue
@@ -186,7 +187,7 @@ class PlanContents(SimpleTestCase):
             planned(situation(focal_length_mm=400))
         with self.assertRaises(UnknownIdError):
             planned(situation(light=LightByName(name="torch")))
-        with self.assertRaises(UnknownIdError):
+        with self.assertRaises(ValidationError):
             planned(pins={"colour_of_strap": "red"})
         for pins in ({"shutter_s": 0.0}, {"kelvin": -5.0}, {"metering": "guess"}, {"iso": "high"}):
             with self.assertRaises(DomainError):

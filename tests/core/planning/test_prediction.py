@@ -6,10 +6,8 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.builders import body, lens, planned, situation
-from wide_aperture.core.documents.accessories import Accessories
+from tests.core.builders import body, lens, plan_input, planned, situation
 from wide_aperture.core.documents.body import ProgramPoint
-from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.quantities import ev100
@@ -105,9 +103,8 @@ class Assessed(SimpleTestCase):
         settings = {name: held for name, held in made.setup.settings.items() if name not in values}
         for name, value in values.items():
             settings[name] = made.setup.settings[name].model_copy(update={"value": value})
-        return assess(
-            Setup(settings=settings), body(), glass or lens(), brief, Preferences(), Accessories(), by_hand=by_hand
-        )
+        asked = plan_input(brief, glass=glass, pins={name: settings[name].value for name in by_hand})
+        return assess(Setup(settings=settings), asked)
 
     def test_what_the_mode_chooses_is_filled_in_and_said_to_be_the_body_s(self):
         found = self.assessed(exposure_mode="aperture_priority", aperture=4.0, iso=400.0, shutter_s=1 / 8)

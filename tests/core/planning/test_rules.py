@@ -17,6 +17,7 @@ from wide_aperture.core.planning import rules
 SPORTS = {"ev": 8.5, "speed": 7.0}
 STILL = {"ev": 12.0, "genre": "landscape", "near": 2.0, "far": None, "glass": 24}
 TRIPOD = {**STILL, "support": "tripod"}
+ZONE = {"ev": 9.0, "genre": "street", "near": 2.0, "glass": 28, "requests": {"focus_method": "zone_focus"}}
 PEOPLE = {"ev": 9.0, "genre": "wedding", "near": 3.0, "far": 6.0, "glass": 50}
 BOUNCE = {
     "ev": 4.0,
@@ -151,6 +152,7 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         {**PEOPLE, "requests": {"focus_method": "zone_focus"}},
         "off",
     ),
+    ("focus_aids._set_zone_depth", "zone_depth_m", {**ZONE, "far": 5.0}, 3.0, {**ZONE, "far": None}, None),
     ("focus_aids._set_prediction", "subject_motion", SPORTS, "erratic", {**SPORTS, "direction": "across"}, "steady"),
     (
         "focus_aids._set_recomposing",

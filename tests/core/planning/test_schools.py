@@ -4,7 +4,7 @@ from typing import get_args
 
 from django.test import SimpleTestCase
 
-from tests.core.builders import body, lens, planned, situation
+from tests.core.builders import body, lens, plan_input, planned, situation
 from wide_aperture.core.craft.schools import school_questions
 from wide_aperture.core.craft.settings import catalogue
 from wide_aperture.core.documents.accessories import Accessories
@@ -30,7 +30,7 @@ BATTERY = (
 
 class OtherSchools(SimpleTestCase):
     def compare(self, question, **brief):
-        return other_schools(question, body(), lens(), situation(**brief), Preferences(), Accessories())
+        return other_schools(question, plan_input(situation(**brief)))
 
     def test_the_followed_school_comes_first_and_changes_nothing(self):
         first, *others = self.compare("exposure", ev=9, speed=7)

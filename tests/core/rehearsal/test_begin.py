@@ -2,26 +2,26 @@
 
 from django.test import SimpleTestCase
 
-from tests.core.builders import body, lens, planned, situation
+from tests.core.builders import body, lens, plan_input, planned, situation
 from wide_aperture.core.documents.body import ReserveFloor
-from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.situation import LightByName
 from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning import PlanInput
 from wide_aperture.core.rehearsal.begin import rehearsal, suggested_scene
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
 
 
 def case_of(brief, camera=None, glass=None, preferences=None):
-    return Case(camera or body(), glass or lens(), brief, preferences or Preferences())
+    asked = plan_input(brief, camera=camera, glass=glass)
+    return asked.model_copy(update={"preferences": preferences or asked.preferences}).case
 
 
 class Suggested(SimpleTestCase):
     def test_the_demo_finds_its_own_scenes(self):
         bodies, lenses = {b.id: b for b in BODIES}, {item.id: item for item in LENSES}
         found = {
-            p.situation.title: suggested_scene(Case(bodies[p.body_id], lenses[p.lens_id], p.situation, p.preferences, p.accessories))[0].name
+            p.situation.title: suggested_scene(PlanInput.of(p, bodies[p.body_id], lenses[p.lens_id]).case)[0].name
             for p in IN_NUMBERS
         }  # fmt: skip
         for title, scene in (

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from tests.core.builders import body, lens, situation
+from tests.core.builders import body, lens, plan_input, situation
 from wide_aperture.core.craft.lights import named_light
 from wide_aperture.core.documents.clock import minutes_of, moment_of
 from wide_aperture.core.documents.preferences import Preferences
@@ -189,10 +189,10 @@ class Resolved(SimpleTestCase):
 
 
 class ChangingLights(SimpleTestCase):
-    def steps(self, mode="manual_auto_iso", **brief):
+    def steps(self, school="manual_auto_iso", **brief):
         hours = {"starts_at_min": 1120, "ends_at_min": 1225} | brief
         asked = situation(light=LightBySky(condition="clear"), speed=1.2, near=2, far=5, **hours)
-        return changing_light(body(), lens(50, 1.8), asked, Preferences(), context=sky(), mode=mode)
+        return changing_light(plan_input(asked, glass=lens(50, 1.8), schools={"exposure": school}, sky=sky()))
 
     def test_stretches_follow_each_other_and_end_with_the_situation(self):
         found = self.steps()
@@ -216,7 +216,7 @@ class ChangingLights(SimpleTestCase):
                     self.assertAlmostEqual(exposed, ev, delta=0.4)
 
     def test_by_hand_there_are_more_changes_and_no_automatic_limits(self):
-        by_hand, automatic = self.steps(mode="manual"), self.steps()
+        by_hand, automatic = self.steps(school="manual_fixed_iso"), self.steps()
         self.assertGreater(len(by_hand.steps), len(automatic.steps))
         self.assertIsNone(by_hand.iso_ceiling)
 

@@ -10,10 +10,11 @@ from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.camera.phrasebook import Phrasebook, Way
 from wide_aperture.core.camera.places import StoragePlace, places_of
-from wide_aperture.core.camera.rules import chosen_by_camera, refused, settable
+from wide_aperture.core.camera.rules import refused, settable
 from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera
 from wide_aperture.core.camera.state import StoredSlot
 from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value

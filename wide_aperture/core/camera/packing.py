@@ -14,19 +14,17 @@ from pydantic import Field
 from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.controls.propose import ControlPlan, Need, propose
 from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
-from wide_aperture.core.camera.precautions.failure import covers
 from wide_aperture.core.camera.precautions.knocked import Mishap, expected_frames, mishaps
-from wide_aperture.core.camera.rules import chosen_by_camera
 from wide_aperture.core.camera.state import CameraState, factory_values, target_of
-from wide_aperture.core.camera.storage.documents import BodyPacking, PackItem, PackWishes, Planned
+from wide_aperture.core.camera.storage.documents import BodyPacking, PackItem, PackWishes
 from wide_aperture.core.camera.storage.pack import pack
+from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.document import Document, Text
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Foundation, Value
+from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.documents.situation import LightBySky
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.planning import plan
-from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning import PlanInput, plan_of
 
 BodyId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
 NAMED_MISHAPS = 3
@@ -83,11 +81,10 @@ class PackedShoot(Document):
 class ShootToPack:
     """A shoot in its order with everything its packing depends on."""
 
-    planned: Sequence[Planned]
+    planned: Sequence[PlanInput]
     books: Mapping[UUID, Phrasebook]
     states: Mapping[UUID, CameraState]
     decisions: PackingDocument | None = None
-    foundation: Foundation | None = None
 
 
 def pack_shoot(shoot: ShootToPack) -> PackedShoot:
@@ -96,7 +93,7 @@ def pack_shoot(shoot: ShootToPack) -> PackedShoot:
     left_out = []
     for each in shoot.planned:
         try:
-            items[each.situation.id] = item_of(each, each.body, shoot.foundation)
+            items[each.situation.id] = item_of(each)
         except DomainError as error:
             left_out.append(LeftOut(title=each.situation.title, sentence=_why_left_out(each, error)))
     planned = [each for each in shoot.planned if each.situation.id in items]
@@ -109,7 +106,7 @@ def pack_shoot(shoot: ShootToPack) -> PackedShoot:
     return PackedShoot(bodies=tuple(found), left_out=tuple(left_out))
 
 
-def _why_left_out(each: Planned, error: DomainError) -> str:
+def _why_left_out(each: PlanInput, error: DomainError) -> str:
     if isinstance(each.situation.light, LightBySky):
         return "Its light follows the sky: give the shoot a date and a place, or say the light yourself."
     field = error.field.rpartition("/")[2].replace("_", " ").removesuffix(" mm")
@@ -121,21 +118,17 @@ def fingerprint(body: Body) -> str:
     return hashlib.sha256(body.model_dump_json().encode()).hexdigest()[:32]
 
 
-def item_of(each: Planned, body: Body, foundation: Foundation | None) -> PackItem:
-    """A situation planned on a body, as packing needs it."""
-    made = plan(
-        body, each.lens, each.situation, each.preferences,
-        accessories=each.accessories, foundation=foundation, pins=each.pins,
-    )  # fmt: skip
-    case = Case(body, each.lens, each.situation, each.preferences, each.accessories)
+def item_of(given: PlanInput) -> PackItem:
+    """A planned situation, as packing needs it."""
+    made, case = plan_of(given), given.case
     return PackItem(
-        id=each.situation.id,
-        title=each.situation.title,
+        id=given.situation.id,
+        title=given.situation.title,
         setup=made.setup,
-        target=target_of(made.setup, body),
-        starts_at_min=each.situation.starts_at_min,
-        ends_at_min=each.situation.ends_at_min,
-        ev100=case.ev100,
+        target=target_of(made.setup, given.body),
+        starts_at_min=given.situation.starts_at_min,
+        ends_at_min=given.situation.ends_at_min,
+        ev100=case.light.ev100,
         is_silent=case.has("silent", "discreet"),
     )
 
@@ -153,12 +146,12 @@ def book_of(body: Body, books: Mapping[UUID, Phrasebook]) -> Phrasebook:
 
 
 def _pack_body(
-    body: Body, items: list[PackItem], others: list[Planned], shoot: ShootToPack, agreed: Mapping[str, str]
+    body: Body, items: list[PackItem], others: list[PlanInput], shoot: ShootToPack, agreed: Mapping[str, str]
 ) -> PackedBody:
     decisions = shoot.decisions
     state, book = state_of(body, shoot.states), book_of(body, shoot.books)
     wishes = decisions.wishes.get(str(body.id)) if decisions else None
-    packed = pack(items, body, book, state, wishes, _stand_ins(body, others, shoot.foundation))
+    packed = pack(items, body, book, state, wishes, _stand_ins(body, others))
     values = {**state.values, **(items[0].target if items else {})}
     controls = propose(
         book.controls,
@@ -183,12 +176,16 @@ def _pack_body(
     )
 
 
-def _stand_ins(body: Body, others: list[Planned], foundation: Foundation | None) -> list[PackItem]:
+def _stand_ins(body: Body, others: list[PlanInput]) -> list[PackItem]:
     """What the other bodies take, planned on this one: for the places that stay free. What cannot be repeated comes first."""
     room = sum(bank.count for bank in body.slots if bank.kind in ("full", "mode_position"))
-    shared = [each for each in others if each.lens.built_into is None and covers(each.lens, body)]
+    shared = [
+        each
+        for each in others
+        if each.lens.built_into is None and each.lens.covers(body.sensor_width_mm, body.sensor_height_mm)
+    ]
     shared.sort(key=lambda each: "unrepeatable" not in each.situation.constraints)
-    return [item_of(each, body, foundation) for each in shared[:room]]
+    return [item_of(each.with_kit(body, each.lens)) for each in shared[:room]]
 
 
 def needs_of(items: Sequence[PackItem], packing: BodyPacking) -> tuple[Need, ...]:

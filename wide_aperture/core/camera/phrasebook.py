@@ -24,13 +24,6 @@ PATH_SIGN = " > "
 MOST_CSV_LINES, MOST_FAULTS_TOLD = 4000, 200
 MOST_REACHES = 8
 
-# Done outside the camera: the hand, the lens, the flash, the card.
-BY_HAND = frozenset({"nd_stops", "flash", "flash_gel", "wb_card_reading", "focus_limiter", "cards_offloaded"})
-# Advice of a plan that is no switch of a camera.
-NO_SWITCH = frozenset(
-    {"ambient_offset_ev", "focus_distance_m", "firmware", "quick_screen", "personal_menu", "focus_recompose", "clock_sync", "zone_depth_m", "mirror_lockup", "button_hold_toggle"}
-)  # fmt: skip
-
 
 class Reach(Document):
     """One way to a setting. path: menu page and deeper for menus; the control's name for the others."""
@@ -63,7 +56,7 @@ class Phrasebook(Document):
 
     @model_validator(mode="after")
     def _known(self) -> Phrasebook:
-        entries = {entry.id: entry for entry in catalogue.catalogue()}
+        entries: dict[str, catalogue.CatalogueEntry] = {entry.id: entry for entry in catalogue.catalogue()}
         seen: set[str] = set()
         for k, phrase in enumerate(self.phrases):
             entry = entries.get(phrase.setting)
@@ -116,12 +109,6 @@ class Phrasebook(Document):
         return reach.path[0] if reach.way == "menu" and reach.path else ""
 
 
-DIALS = {"shutter_s": "rear dial", "aperture": "front dial"}
-BUTTONS = {"iso": "ISO button", "exposure_comp_ev": "compensation button", "white_balance": "white balance button", "af_area": "area button", "metering": "meter button"}  # fmt: skip
-SWITCHES = {"exposure_mode": "mode dial", "af_mode": "focus switch", "drive": "drive dial", "stabilisation": "switch on the lens"}  # fmt: skip
-QUICK = ("iso", "white_balance", "kelvin", "metering", "af_area", "subject_detection", "file", "picture_profile", "dr_mode", "shutter_type", "anti_flicker", "self_timer", "bracketing", "face_metering", "iso_ceiling", "slowest_shutter_s", "shutter_s", "aperture", "exposure_comp_ev", "drive", "af_mode")  # fmt: skip
-
-
 def usual_menu(entry: catalogue.CatalogueEntry) -> Reach:
     """Where a setting stands in a menu nobody described."""
     return Reach(way="menu", path=(entry.group, entry.label))
@@ -130,15 +117,15 @@ def usual_menu(entry: catalogue.CatalogueEntry) -> Reach:
 def usual_phrase(entry: catalogue.CatalogueEntry) -> Phrase:
     """Our own word with the ways most bodies have."""
     reaches: list[Reach] = []
-    for names, way in ((DIALS, "dial"), (BUTTONS, "button"), (SWITCHES, "switch")):
-        if entry.id in names:
-            reaches.append(Reach(way=way, path=(names[entry.id],)))
-    if entry.id in BY_HAND:
+    control = entry.usual_control
+    if control is not None:
+        reaches.append(Reach(way=control.way, path=(control.on,)))
+    if entry.done == "by_hand":
         reaches.append(Reach(way="by_hand"))
     else:
-        if entry.id in QUICK:
+        if entry.quick_screen:
             reaches.append(Reach(way="quick_screen"))
-        if entry.id not in DIALS and entry.id != "exposure_mode":
+        if entry.id != "exposure_mode" and (control is None or control.way != "dial"):
             reaches.append(usual_menu(entry))
     return Phrase(setting=entry.id, words=entry.label, reaches=tuple(reaches))
 
@@ -184,7 +171,7 @@ def to_csv(book: Phrasebook) -> str:
 
 def from_csv(text: str) -> CsvReading:
     """Read what to_csv writes. Lines with unknown ids, ways or no words are reported and left out, the rest is taken."""
-    entries = {entry.id: entry for entry in catalogue.catalogue()}
+    entries: dict[str, catalogue.CatalogueEntry] = {entry.id: entry for entry in catalogue.catalogue()}
     words: dict[str, str] = {}
     reaches: dict[str, list[Reach]] = {}
     options: dict[str, dict[str, str]] = {}

@@ -9,9 +9,8 @@ from uuid import UUID
 
 from pydantic import Field
 
-from wide_aperture.core.camera.phrasebook import NO_SWITCH
-from wide_aperture.core.camera.rules import chosen_by_camera
 from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.document import Document, Name, Text
 from wide_aperture.core.documents.body import Body, SlotKind
 from wide_aperture.core.documents.setup import Setup, Value
@@ -76,7 +75,7 @@ def target_of(setup: Setup, body: Body) -> dict[str, Value]:
         for name, held in setup.settings.items()
         if held.value is not None
         and held.value != "na"
-        and name not in NO_SWITCH
+        and catalogue.setting(name).done != "advice"
         and name not in chosen
         and _has(body, name)
         and not (name == "kelvin" and setup.option("white_balance") != "kelvin")

@@ -12,6 +12,12 @@ from pydantic import TypeAdapter
 from wide_aperture.core.document import Document, Name, Text
 from wide_aperture.core.errors import UnknownIdError
 
+# Files of data/checks/, named as the modules whose checks they explain; slots: warnings of packing.
+GROUPS = (
+    "exposure", "tone", "metering", "movement", "flash", "lamps", "colour", "shutter", "support", "depth", "focus",
+    "sequence", "files", "controls", "slots",
+)  # fmt: skip
+
 
 class CheckExplanation(Document):
     """One check, for reading. group: the file it lives in."""
@@ -27,9 +33,14 @@ class CheckExplanation(Document):
 
 @cache
 def explanations() -> tuple[CheckExplanation, ...]:
-    """All checks of data/checks.json."""
-    text = resources.files("wide_aperture.core.craft").joinpath("data/checks.json").read_text("utf-8")
-    return TypeAdapter(tuple[CheckExplanation, ...]).validate_python(json.loads(text)["checks"])
+    """All checks of data/checks/, one file per group."""
+    folder = resources.files("wide_aperture.core.craft").joinpath("data/checks")
+    found = [
+        {"group": name, **page}
+        for name in GROUPS
+        for page in json.loads(folder.joinpath(f"{name}.json").read_text("utf-8"))["checks"]
+    ]
+    return TypeAdapter(tuple[CheckExplanation, ...]).validate_python(found)
 
 
 @cache

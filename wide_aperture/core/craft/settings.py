@@ -5,13 +5,20 @@ from __future__ import annotations
 import json
 from functools import cache
 from importlib import resources
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, TypeAdapter
 
-from wide_aperture.core.document import Document, Finite, Name, Text
+from wide_aperture.core.document import Document, Finite, Fraction01, Name, Text
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Touches
 from wide_aperture.core.errors import UnknownIdError
+
+# Files of data/settings/, in the order people set them.
+GROUPS = (
+    "file", "exposure", "flash", "metering", "tone", "bracketing", "colour", "focus", "drive", "stabiliser", "noise",
+    "display", "sound_and_light", "playback", "link", "power_and_care", "controls",
+)  # fmt: skip
 
 CatalogueValue = bool | Finite | str | None
 
@@ -24,14 +31,35 @@ class Option(Document):
 class Irrelevance(Document):
     """The setting has no effect while another setting has one of these values."""
 
-    setting: str
+    setting: SettingId
     is_one_of: tuple[str, ...]
 
 
-class CatalogueEntry(Document):
-    """One setting of a camera: what it is called, what it can be, and what it touches."""
+class Spoils(Document):
+    """What a value left standing does to the next scene.
 
-    id: str
+    frames_lost: share of that scene's frames; hard_to_notice: 0 seen at once, 1 never; both null: not counted.
+    """
+
+    values: tuple[CatalogueValue, ...]
+    frames_lost: Fraction01 | None = None
+    hard_to_notice: Fraction01 | None = None
+    sign: Text = Field(default="", description="By what it shows")
+    undo_first: bool = Field(default=False, description="Spoils frames by itself: undone before anything else")
+    never_stored: bool = Field(default=False, description="No storage place should bring it back")
+
+
+class UsualControl(Document):
+    """The control most bodies give a setting."""
+
+    way: Literal["dial", "button", "switch"]
+    on: Name
+
+
+class CatalogueEntry(Document):
+    """One setting of a camera: what it is, what it touches, which rule sets it, and how hands and frames meet it."""
+
+    id: SettingId
     label: Name
     group: Name
     kind: Literal["choice", "number", "flag", "range"]
@@ -44,6 +72,30 @@ class CatalogueEntry(Document):
     usual: CatalogueValue = Field(default=None, description="What a foundation sets unless its owner says otherwise")
     usual_because: Text = ""
     explanation: Text
+    set_by: Annotated[tuple[str, ...], Field(min_length=1)] = Field(
+        description="Rules of the planner that set it (module.function); usual: as a habit, from here or the foundation"
+    )
+    done: Literal["in_camera", "by_hand", "advice"] = Field(
+        default="in_camera", description="by_hand: outside the camera; advice: of a plan, no switch anywhere"
+    )
+    scope: Literal["frame", "look", "camera"] = Field(
+        default="frame",
+        description="camera: of the camera as a whole, in no storage place; look: part of a stored look",
+    )
+    while_held: bool = Field(default=False, description="Most bodies let a held button change it for as long as held")
+    turned: bool = Field(default=False, description="Counted in clicks of a dial")
+    usual_control: UsualControl | None = None
+    quick_screen: bool = False
+    functions: tuple[str, ...] = Field(default=(), description="Functions of controls that reach it")
+    guest: CatalogueValue = Field(default=None, description="Where it should stand for a stranger; null: as it stands")
+    spoils: tuple[Spoils, ...] = ()
+    feeds: str | None = Field(
+        default=None, description="Field of the simulated camera it becomes; null: shows in no frame"
+    )
+
+    def spoiling(self) -> tuple[CatalogueValue, ...]:
+        """Values that spoil the next frames by themselves and are undone before anything else."""
+        return tuple(value for each in self.spoils if each.undo_first for value in each.values)
 
     def option_label(self, option_id: str) -> str:
         """The label of an option. Raises UnknownIdError for an option the setting does not have."""
@@ -55,9 +107,11 @@ class CatalogueEntry(Document):
 
 @cache
 def catalogue() -> tuple[CatalogueEntry, ...]:
-    """All settings of data/settings.json, in the order people set them."""
-    text = resources.files("wide_aperture.core.craft").joinpath("data/settings.json").read_text("utf-8")
-    return TypeAdapter(tuple[CatalogueEntry, ...]).validate_python(json.loads(text)["settings"])
+    """All settings of data/settings/, in the order people set them."""
+    folder = resources.files("wide_aperture.core.craft").joinpath("data/settings")
+    pages = [json.loads(folder.joinpath(f"{name}.json").read_text("utf-8")) for name in GROUPS]
+    entries = [{"group": page["group"], **entry} for page in pages for entry in page["settings"]]
+    return TypeAdapter(tuple[CatalogueEntry, ...]).validate_python(entries)
 
 
 @cache

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from functools import cached_property
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -24,6 +23,8 @@ from wide_aperture.core.document import (
     Text,
     broken_rule,
 )
+from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.sensor import SensorFigures
 
@@ -94,7 +95,7 @@ class ProgramPoint(Document):
 class Condition(Document):
     """Options that fall away while another setting has one of these values."""
 
-    when_setting: str
+    when_setting: SettingId
     is_one_of: tuple[str, ...]
     without_options: tuple[str, ...]
     because: Text = ""
@@ -103,7 +104,7 @@ class Condition(Document):
 class SettingSupport(Document):
     """Which options of a catalogue setting the body has. options empty: the body lacks the setting."""
 
-    setting: str
+    setting: SettingId
     options: tuple[str, ...]
     conditions: tuple[Condition, ...] = ()
     instead: Text = Field(default="", description="The work-around where the setting or an option is missing")
@@ -119,7 +120,7 @@ class IsoByTime(Document):
 class SettingIs(Document):
     """A setting standing at an option."""
 
-    setting: str
+    setting: SettingId
     option: str
 
 

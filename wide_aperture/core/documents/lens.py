@@ -20,6 +20,8 @@ from wide_aperture.core.document import (
     broken_rule,
 )
 
+CIRCLE_SLACK = 1.02  # sheets round image circles
+
 
 class ApertureAt(Document):
     """The widest aperture at one focal length."""
@@ -70,6 +72,11 @@ class Lens(Document):
             [2 * math.log2(a.f_number) for a in known],
         )
         return float(2 ** (stops / 2))
+
+    def covers(self, sensor_width_mm: float, sensor_height_mm: float) -> bool:
+        """Whether it lights the whole frame of a sensor."""
+        diagonal = math.hypot(sensor_width_mm, sensor_height_mm)
+        return self.image_circle_mm is None or self.image_circle_mm * CIRCLE_SLACK >= diagonal
 
     @property
     def is_zoom(self) -> bool:

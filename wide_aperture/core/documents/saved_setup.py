@@ -6,18 +6,18 @@ import datetime as dt
 import json
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, get_args
 from uuid import UUID
 
 from pydantic import Field, ValidationError
 
-from wide_aperture.core.craft.settings import catalogue
 from wide_aperture.core.document import Document, Name, Text
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Choice, Finding, Price
 from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.setting_ids import OPTIONS, SettingId
 from wide_aperture.core.documents.setup import Pin, Setup
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.errors import DomainError
@@ -158,7 +158,7 @@ def _refuse_constant(name: str) -> float:
 
 
 def _drop_unknown_settings(current: dict[str, Any]) -> list[str]:
-    known = {entry.id: entry for entry in catalogue()}
+    known = get_args(SettingId.__value__)
     setup = current.get("setup")
     settings = setup.get("settings") if isinstance(setup, dict) else None
     if not isinstance(settings, dict):
@@ -168,7 +168,7 @@ def _drop_unknown_settings(current: dict[str, Any]) -> list[str]:
         value = settings[name].get("value") if isinstance(settings[name], dict) else None
         if name not in known:
             dropped.append(f"/setup/settings/{name}")
-        elif known[name].options and isinstance(value, str) and value not in {o.id for o in known[name].options}:
+        elif name in OPTIONS and isinstance(value, str) and value not in OPTIONS[name]:
             dropped.append(f"/setup/settings/{name}/value")
         else:
             continue

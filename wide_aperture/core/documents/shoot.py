@@ -6,15 +6,22 @@ from collections.abc import Iterable
 from typing import Annotated
 from uuid import UUID
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
-from wide_aperture.core.document import Document, Name, Text
+from wide_aperture.core.document import Document, Name, Text, broken_rule
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.clock import SkyDate, Zone
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.situation import Genre, LightByReading, Place, Situation
 from wide_aperture.core.documents.sky_context import MeterReading, SkyContext
+
+
+class Photographer(Document):
+    """Someone who works on a shoot."""
+
+    id: UUID
+    name: Name
 
 
 class Shoot(Document):
@@ -27,6 +34,13 @@ class Shoot(Document):
     date: SkyDate | None = None
     zone: Zone = "Etc/UTC"
     place: Place | None = None
+    photographers: Annotated[tuple[Photographer, ...], Field(max_length=20)] = ()
+
+    @model_validator(mode="after")
+    def _photographers_once(self) -> Shoot:
+        if len({each.id for each in self.photographers}) != len(self.photographers):
+            raise broken_rule("photographers", "may name each person once")
+        return self
 
 
 def sky_context(shoot: Shoot, readings: tuple[MeterReading, ...] = ()) -> SkyContext | None:
@@ -54,10 +68,15 @@ def readings_of(situations: Iterable[PlannedSituation]) -> tuple[MeterReading, .
 
 
 class PlannedSituation(Document):
-    """A situation of a shoot with the kit, preferences and pins its plan is computed from."""
+    """A situation of a shoot: who takes it, on which kit, over which foundation, with what is wished and held.
+
+    foundation_id null: the owner's own.
+    """
 
     situation: Situation
     shoot_id: UUID
+    photographer_id: UUID | None = None
+    foundation_id: UUID | None = None
     body_id: UUID | None = None
     lens_id: UUID | None = None
     preferences: Preferences = Preferences()

@@ -39,12 +39,12 @@ def _helps(draft: Draft, serious: dict[str, float]) -> list[str]:
     more = wording.stops_word(short)
     helps = []
     needs_light = any(limit in serious for limit in ("motion", "shake", "ceiling", "own_floor", "trailing", "exposure"))
-    if needs_light and case.ev100 < 12:
+    if needs_light and case.light.ev100 < 12:
         helps.append(f"{more.capitalize()} more light: another lamp, another hour, or waiting for a brighter moment.")
-        faster = case.widest_aperture / 2 ** (short / 2)
+        faster = case.glass.widest_aperture / 2 ** (short / 2)
         if faster >= 1.2:
             helps.append(f"A lens that opens to f/{faster:.1f}.")
-        if not case.has("no_flash") and not case.flash_in_use and case.mid_m < 15:
+        if not case.has("no_flash") and not case.flash.in_use and case.subject.mid_m < 15:
             helps.append("Flash, where it is allowed.")
     if "shake" in serious:
         helps.append("A monopod, a rest or a tripod; or a burst, of which one frame is likely to be sharp.")
@@ -67,9 +67,9 @@ def _helps(draft: Draft, serious: dict[str, float]) -> list[str]:
 
 def _for_softness(draft: Draft) -> str:
     cell = draft.exposure
-    if cell.aperture > draft.case.widest_aperture * 1.2:
-        filtered = wording.stops_word(2 * math.log2(cell.aperture / draft.case.widest_aperture))
-        sync = "high-speed sync, " if draft.case.flash_in_use else ""
+    if cell.aperture > draft.case.glass.widest_aperture * 1.2:
+        filtered = wording.stops_word(2 * math.log2(cell.aperture / draft.case.glass.widest_aperture))
+        sync = "high-speed sync, " if draft.case.flash.in_use else ""
         return f"Open shade, {sync}or a neutral-density filter of {filtered}."
     return "A longer or faster lens, or more distance behind the subject."
 
@@ -86,7 +86,7 @@ def _near_the_sun(draft: Draft) -> str | None:
     if bearing is None or sun_bearing is None or sun_altitude is None:
         return None
     return sun_caution(
-        case.body.sensor_width_mm, case.focal_mm, case.body.crop_factor, bearing_deg=bearing, tilt_deg=situation.tilt_deg,
+        case.body.sensor_width_mm, case.glass.focal_mm, case.body.crop_factor, bearing_deg=bearing, tilt_deg=situation.tilt_deg,
         sun_azimuth_deg=sun_bearing, sun_altitude_deg=sun_altitude,
     )  # fmt: skip
 
@@ -100,20 +100,20 @@ def cautions(draft: Draft) -> tuple[str, ...]:
         said.append(near_sun)
     toward_sun = "sun" in (*situation.must_hold, *situation.may_clip) or situation.look == "silhouette"
     bright_sky = situation.background_ev100 is not None and situation.background_ev100 >= 14.5
-    if (toward_sun or bright_sky) and case.ev100 > 5 and near_sun is None:
+    if (toward_sun or bright_sky) and case.light.ev100 > 5 and near_sun is None:
         said.append(
             "Never point a camera or any optic at the Sun without a certified solar filter on the front; eyes first."
         )
-    if case.flash_in_use:
+    if case.flash.in_use:
         said.append("Flash can harm people with photosensitive epilepsy and is barred in many places: ask first.")
     if situation.genre == "wildlife":
         said.append("Keep your distance from animals and nests; local law decides how far.")
-    if situation.genre == "night_sky" or (case.ev100 < 3 and situation.genre == "landscape"):
+    if situation.genre == "night_sky" or (case.light.ev100 < 3 and situation.genre == "landscape"):
         said.append(
             "Night work: tell someone where you are, watch edges, traffic, tides and weather; leave if it feels unsafe."
         )
-    if case.subject == "vehicle" and situation.genre == "sports":
+    if case.subject.kind == "vehicle" and situation.genre == "sports":
         said.append("Stay behind the barriers: vehicles leave the track where photographers stand.")
-    if situation.genre in ("sports", "wedding") and not math.isinf(case.far_m):
+    if situation.genre in ("sports", "wedding") and not math.isinf(case.subject.far_m):
         said.append("Permission rules of the event and the place apply; secure heavy lenses near people.")
     return tuple(said)

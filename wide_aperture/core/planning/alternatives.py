@@ -23,7 +23,7 @@ def choice_document(draft: Draft, cell: Cell) -> Choice:
         aperture=cell.aperture,
         iso=cell.iso,
         nd_stops=cell.nd_stops,
-        focal_length_mm=draft.case.focal_mm,
+        focal_length_mm=draft.case.glass.focal_mm,
         ev100=draft.search.settings_ev(cell),
         error_ev=round(cell.error_ev, 3),
     )
@@ -32,7 +32,7 @@ def choice_document(draft: Draft, cell: Cell) -> Choice:
 def alternatives(draft: Draft) -> tuple[Alternative, ...]:
     """Up to four other ways, at least three where body and lens leave that many."""
     cell = draft.exposure
-    sharper = "Sharper motion" if draft.case.image_speed_px_s > 0 else "Shorter time"
+    sharper = "Sharper motion" if draft.case.subject.image_speed_px_s > 0 else "Shorter time"
     ways: list[tuple[str, str, Axis, float, Callable[[Cell], str]]] = [
         ("sharper_motion", sharper, "shutter_s", _step("shutter_s", cell, -2), _motion_gain(draft)),
         ("cleaner_file", "Cleaner file", "iso", _step("iso", cell, -2), _noise_gain(draft)),
@@ -54,9 +54,9 @@ def _alternative(
     draft: Draft, way: str, label: str, axis: Axis, value: float, gain: Callable[[Cell], str]
 ) -> Alternative | None:
     ends = next(t for t in draft.search.terms if t.is_end and t.axis == axis and t.low is not None)
-    if axis == "aperture" and value < draft.case.widest_aperture:
-        value = draft.case.widest_aperture
-    if ends.excess_at(value) > 0 or axis in draft.pins:
+    if axis == "aperture" and value < draft.case.glass.widest_aperture:
+        value = draft.case.glass.widest_aperture
+    if ends.excess_at(value) > 0 or axis in draft.held:
         return None
     other = draft.search.choice_with(**{axis: value})
     moved = abs(math.log2(other.value(axis) / draft.exposure.value(axis)))
@@ -87,7 +87,7 @@ def further_costs(draft: Draft, other: Cell) -> tuple[Price, ...]:
 
 
 def _motion_gain(draft: Draft) -> Callable[[Cell], str]:
-    speed = draft.case.image_speed_px_s
+    speed = draft.case.subject.image_speed_px_s
 
     def say(cell: Cell) -> str:
         blur = f": movement blurs {speed * cell.shutter_s:.0f} px instead of {speed * draft.exposure.shutter_s:.0f}"
@@ -105,8 +105,8 @@ def _noise_gain(draft: Draft) -> Callable[[Cell], str]:
 def _depth_gain(draft: Draft) -> Callable[[Cell], str]:
     case = draft.case
     return lambda cell: (
-        f"{format_aperture(cell.aperture)}: background disc {case.blur_percent(cell.aperture):.1f} % of the height "
-        f"instead of {case.blur_percent(draft.exposure.aperture):.1f} %"
+        f"{format_aperture(cell.aperture)}: background disc {case.depth.blur_percent(cell.aperture):.1f} % of the height "
+        f"instead of {case.depth.blur_percent(draft.exposure.aperture):.1f} %"
     )
 
 

@@ -2,22 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
-
-from wide_aperture.core.camera.rules import chosen_by_camera
+from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.document import Document
-from wide_aperture.core.documents.accessories import Accessories
-from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Choice, Finding, Price
-from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin, Setup
-from wide_aperture.core.documents.situation import Situation
-from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.checks import Checked, run_checks
-from wide_aperture.core.planning.compute import plan
-
-EXPOSURE = ("shutter_s", "aperture", "iso", "nd_stops")
+from wide_aperture.core.planning.compute import plan_of
+from wide_aperture.core.planning.plan_input import SEARCHED_AXES, PlanInput
 
 
 class Assessment(Document):
@@ -29,30 +20,23 @@ class Assessment(Document):
     findings: tuple[Finding, ...]
 
 
-def assess(
-    setup: Setup,
-    body: Body,
-    lens: Lens,
-    situation: Situation,
-    preferences: Preferences,
-    accessories: Accessories,
-    *,
-    by_hand: Collection[str] = (),
-) -> Assessment:
+def assess(setup: Setup, given: PlanInput) -> Assessment:
     """Weigh a setup as it stands on the camera.
 
-    Args: by_hand: ids of settings held by hand; an exposure value among them is kept even where the mode would let
-        the body choose it.
+    Args: given: its pins name the settings held by hand; an exposure value among them is kept even where the mode would
+        let the body choose it.
     Raises: DomainError for a focal length the lens does not have or an exposure value without meaning.
     """
-    free = frozenset(chosen_by_camera(setup.option("exposure_mode"))) - frozenset(by_hand)
-    held = [
+    free = frozenset(chosen_by_camera(setup.option("exposure_mode"))) - frozenset(given.held)
+    standing = [
         Pin(setting=axis, value=value)
-        for axis in EXPOSURE
+        for axis in SEARCHED_AXES
         if axis not in free and (value := setup.number(axis)) is not None
     ]
-    made = plan(body, lens, situation, preferences, accessories=accessories, pins=held)
-    settled = {axis: float(getattr(made.choice, axis)) for axis in EXPOSURE if axis in setup.settings and axis in free}
+    made = plan_of(given.with_pins(standing))
+    settled = {
+        axis: float(getattr(made.choice, axis)) for axis in SEARCHED_AXES if axis in setup.settings and axis in free
+    }
     settings = {
         axis: value.model_copy(update={"value": settled[axis], "reasons": ("The body settles here in this mode.",)})
         if axis in settled and value.value != settled[axis]
@@ -60,5 +44,5 @@ def assess(
         for axis, value in setup.settings.items()
     }
     filled = Setup(settings=settings)
-    checked = Checked(Case(body, lens, situation, preferences, accessories), filled, frozenset(by_hand))
-    return Assessment(setup=filled, choice=made.choice, prices=made.prices, findings=tuple(run_checks(checked)))
+    findings = run_checks(Checked(given.case, filled))
+    return Assessment(setup=filled, choice=made.choice, prices=made.prices, findings=tuple(findings))

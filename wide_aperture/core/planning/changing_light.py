@@ -9,22 +9,19 @@ from typing import Literal
 
 import numpy as np
 
+from wide_aperture.core.craft.figures import STEADY_LIGHT_EV
 from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, Seconds
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.lens import Lens
-from wide_aperture.core.documents.preferences import Preferences
-from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, nearest_step, step_label
-from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.compute import SEARCHED_AXES
+from wide_aperture.core.planning.compute import plan_of
+from wide_aperture.core.planning.plan_input import PlanInput
 from wide_aperture.core.planning.rules.exposure import AUTO_ISO_MODES
 from wide_aperture.core.planning.search import Cell, ExposureSearch
 from wide_aperture.core.sky.daylight.day import light_at
-from wide_aperture.core.sky.daylight.resolve import hours_of, resolved
+from wide_aperture.core.sky.daylight.resolve import hours_of
 
 STEP_MIN = 5.0
 DRIFT_EV = 2 / 3  # by hand, exposure is corrected once the light has moved by this much
@@ -58,45 +55,33 @@ class ChangingLight(Document):
     sentence: str
 
 
-def changing_light(
-    body: Body,
-    lens: Lens,
-    situation: Situation,
-    preferences: Preferences,
-    *,
-    context: SkyContext,
-    accessories: Accessories = Accessories(),  # noqa: B008  frozen
-    pins: tuple[Pin, ...] = (),
-    mode: str = "manual_auto_iso",
-) -> ChangingLight | None:
+def changing_light(given: PlanInput) -> ChangingLight | None:
     """Return the sequence of changes, or None where the light is not the sky's or hardly moves.
 
-    Args: situation: as the brief has it, its light still of kind sky or reading; mode: the planned exposure mode.
-    Raises: as plan() does.
+    Args: given: with its sky; its situation as the brief has it, the light still of kind sky or reading.
+    Raises: as plan_of() does.
     """
+    situation, context = given.situation, given.sky
+    if context is None:
+        return None
     condition, shift = _sky_of(situation, context)
     begins, ends = hours_of(situation)
     if condition is None or ends - begins < STEP_MIN:
         return None
     minutes = np.arange(begins, ends + 0.01, STEP_MIN)
     evs = light_at(context, minutes, condition).ev100 + shift
-    if float(np.ptp(evs)) < 0.5:
+    if float(np.ptp(evs)) < STEADY_LIGHT_EV:
         return None
-    held = {
-        pin.setting: float(pin.value)
-        for pin in pins
-        if pin.setting in SEARCHED_AXES and isinstance(pin.value, int | float)
-    }
-    at_rest = resolved(situation, context)
+    mode = plan_of(given).setup.option("exposure_mode")
+    at_rest = given.resolved().model_copy(update={"sky": None})
 
     def choose(ev: float) -> tuple[Cell, dict[str, float]]:
-        light = LightByEv(ev100=float(ev), cct_k=at_rest.light.cct_k)
-        search = ExposureSearch(
-            Case(body, lens, at_rest.model_copy(update={"light": light}), preferences, accessories), held
-        )
+        light = LightByEv(ev100=float(ev), cct_k=at_rest.situation.light.cct_k)
+        then = at_rest.with_situation(at_rest.situation.model_copy(update={"light": light}))
+        search = ExposureSearch(then.case)
         return search.choice, search.excesses(search.choice)
 
-    automatic = mode in AUTO_ISO_MODES
+    body, automatic = given.body, mode in AUTO_ISO_MODES
     steps = _walk(minutes.tolist(), evs.tolist(), choose, body, automatic)
     highest = max(step.iso_high for step in steps)
     ceiling = body.ceilings.push if highest > body.ceilings.routine * 1.1 else body.ceilings.routine

@@ -4,25 +4,24 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from typing import overload
 
-from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Finding, LightSeen, Plan, SensorWindow, Sharpness
 from wide_aperture.core.documents.preferences import Preferences
-from wide_aperture.core.documents.setup import Foundation, Pin, Value
+from wide_aperture.core.documents.setup import Foundation, Pin
 from wide_aperture.core.documents.situation import Situation
-from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.sensor import usable_range_ev
 from wide_aperture.core.picture.tone import PREVIEW_CLIPS_BEFORE_RAW_EV
 from wide_aperture.core.planning.advice import advice, cautions
 from wide_aperture.core.planning.alternatives import alternatives, choice_document, further_costs
-from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.checks import Checked, run_checks
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.margins import give_way, margins
+from wide_aperture.core.planning.plan_input import SEARCHED_AXES, PlanInput
 from wide_aperture.core.planning.prediction import prediction
 from wide_aperture.core.planning.rules.colour import set_colour
 from wide_aperture.core.planning.rules.exposure import set_exposure
@@ -41,7 +40,6 @@ from wide_aperture.core.planning.weighing import time_costs
 from wide_aperture.core.planning.windows import exposure_field, price_list, windows
 
 PLANNER_VERSION = "1.0"
-SEARCHED_AXES = ("shutter_s", "aperture", "iso", "nd_stops")
 
 
 RULES = (
@@ -60,43 +58,33 @@ RULES = (
 )
 
 
-def plan(
-    body: Body,
-    lens: Lens,
-    situation: Situation,
-    preferences: Preferences,
-    *,
-    accessories: Accessories = Accessories(),  # noqa: B008  frozen
-    foundation: Foundation | None = None,
-    pins: Sequence[Pin] = (),
-) -> Plan:
+def plan_of(given: PlanInput) -> Plan:
     """Compute the setup for one situation with its limits, prices, other ways, margins and findings.
 
-    Args: pins: values the photographer holds; they are obeyed even past a hard end, and priced.
-    Raises: DomainError for a focal length the lens does not have or a pin with no meaning; UnknownIdError for a
-        light or setting no table knows.
+    Pins are obeyed even past a hard end, and priced.
+    Raises: DomainError for a focal length the lens does not have, light of the sky without date and place, or a pin
+        with no meaning; UnknownIdError for a light, setting or figure no table knows.
     """
-    case = Case(body, lens, situation, preferences, accessories)
-    held = _held(pins)
-    search = ExposureSearch(case, {axis: float(held[axis]) for axis in SEARCHED_AXES if axis in held})  # type: ignore[arg-type]
-    draft = Draft(case, search, search.choice, foundation.settings if foundation else {}, held)
+    case = given.case
+    search = ExposureSearch(case)
+    draft = Draft(case, search, search.choice)
     for rules in RULES:
         rules(draft)
     draft.put_usual()
     setup = draft.setup()
     return Plan(
         planner_version=PLANNER_VERSION,
-        situation_title=situation.title,
+        situation_title=case.situation.title,
         setup=setup,
         choice=choice_document(draft, draft.exposure),
         light=LightSeen(
-            ev100=case.ev100,
-            ev_low=case.ev_low,
-            ev_high=case.ev_high,
-            cct_k=case.cct_k,
-            second_cct_k=situation.second_cct_k,
-            flicker_hz=case.flicker_hz,
-            scene_range_ev=case.scene_range_ev,
+            ev100=case.light.ev100,
+            ev_low=case.light.ev_low,
+            ev_high=case.light.ev_high,
+            cct_k=case.light.cct_k,
+            second_cct_k=case.situation.second_cct_k,
+            flicker_hz=case.light.flicker_hz,
+            scene_range_ev=case.light.scene_range_ev,
         ),
         windows=windows(draft),
         prices=price_list(search, search.excesses(draft.exposure)),
@@ -112,8 +100,38 @@ def plan(
         missing=tuple(draft.missing),
         schools_followed=draft.schools,
         cautions=cautions(draft),
-        findings=tuple(_priced(draft, f) for f in run_checks(Checked(case, setup, frozenset(held), search.terms))),
+        findings=tuple(_priced(draft, f) for f in run_checks(Checked(case, setup, search.terms))),
     )
+
+
+@overload
+def plan(body: PlanInput) -> Plan: ...
+@overload
+def plan(
+    body: Body,
+    lens: Lens,
+    situation: Situation,
+    preferences: Preferences,
+    *,
+    accessories: Accessories = ...,
+    foundation: Foundation | None = ...,
+    pins: Sequence[Pin] = ...,
+) -> Plan: ...
+def plan(
+    body: Body | PlanInput,
+    lens: Lens | None = None,
+    situation: Situation | None = None,
+    preferences: Preferences = Preferences(),  # noqa: B008  frozen
+    *,
+    accessories: Accessories = Accessories(),  # noqa: B008  frozen
+    foundation: Foundation | None = None,
+    pins: Sequence[Pin] = (),
+) -> Plan:
+    """plan_of, asked with one PlanInput or with its parts. Raises: as plan_of; pydantic.ValidationError for a part missing."""
+    if isinstance(body, PlanInput):
+        return plan_of(body)
+    parts = {"body": body, "lens": lens, "situation": situation, "preferences": preferences, "accessories": accessories}
+    return plan_of(PlanInput.model_validate({**parts, "foundation": foundation, "pins": tuple(pins)}))
 
 
 def _priced(draft: Draft, finding: Finding) -> Finding:
@@ -126,52 +144,30 @@ def _priced(draft: Draft, finding: Finding) -> Finding:
     return finding.model_copy(update={"remedy": remedy.model_copy(update={"costs": costs})})
 
 
-def _held(pins: Sequence[Pin]) -> dict[str, Value]:
-    """Pins by setting. Raises UnknownIdError for an unknown setting, DomainError for a value without meaning."""
-    held: dict[str, Value] = {}
-    for number, pin in enumerate(pins):
-        entry = catalogue.setting(pin.setting)
-        where = f"pins/{number}/value"
-        if entry.kind == "choice" and pin.value not in {option.id for option in entry.options}:
-            raise DomainError(where, pin.value, f"must be an option of {entry.label}")
-        if entry.kind == "number":
-            number_given = isinstance(pin.value, int | float) and not isinstance(pin.value, bool)
-            if not number_given or not math.isfinite(float(pin.value)):  # type: ignore[arg-type]
-                raise DomainError(where, pin.value, "must be a number")
-            if pin.setting in ("shutter_s", "aperture", "iso") and float(pin.value) <= 0:  # type: ignore[arg-type]
-                raise DomainError(where, pin.value, "must be above 0")
-            if pin.setting in ("kelvin", "focus_distance_m") and float(pin.value) <= 0:  # type: ignore[arg-type]
-                raise DomainError(where, pin.value, "must be above 0")
-            if pin.setting == "nd_stops" and not 0 <= float(pin.value) <= 30:  # type: ignore[arg-type]
-                raise DomainError(where, pin.value, "must lie between 0 and 30")
-        held[pin.setting] = pin.value
-    return held
-
-
 def _sharpness(draft: Draft) -> Sharpness:
     case, cell = draft.case, draft.exposure
     coc = case.body.coc_mm
-    held = draft.pins.get("focus_distance_m")
-    wanted = float(held) if isinstance(held, int | float) else case.focus_m
-    focus = max(wanted, case.focal_mm / 1000 * 1.05)
-    zone = optics.depth_of_field(case.focal_mm, cell.aperture, focus, coc)
+    held = draft.held.get("focus_distance_m")
+    wanted = float(held) if isinstance(held, int | float) else case.depth.focus_m
+    focus = max(wanted, case.glass.focal_mm / 1000 * 1.05)
+    zone = optics.depth_of_field(case.glass.focal_mm, cell.aperture, focus, coc)
     return Sharpness(
         focus_m=_finite(focus),
         near_m=zone.near_m,
         far_m=_finite(zone.far_m),
         hyperfocal_m=zone.hyperfocal_m,
-        subject_near_m=case.near_m,
-        subject_far_m=_finite(case.far_m),
-        background_blur_percent=case.blur_percent(cell.aperture),
+        subject_near_m=case.subject.near_m,
+        subject_far_m=_finite(case.subject.far_m),
+        background_blur_percent=case.depth.blur_percent(cell.aperture),
     )
 
 
 def _sensor_window(draft: Draft) -> SensorWindow:
     case, cell = draft.case, draft.exposure
     raw_clip = case.body.electrons.mid_below_clipping_ev
-    usable = float(usable_range_ev(case.body, cell.iso, case.output_pixels, lowest_snr=2.0))
-    scene, top = case.scene_range_ev, case.scene_top_ev
-    high = None if top is None else top + case.highlight_shift_ev
+    usable = float(usable_range_ev(case.body, cell.iso, case.output.pixels, lowest_snr=2.0))
+    scene, top = case.light.scene_range_ev, case.light.scene_top_ev
+    high = None if top is None else top + case.light.highlight_shift_ev
     profile = draft.option("picture_profile") or "standard"
     return SensorWindow(
         noise_floor_ev=raw_clip - usable,

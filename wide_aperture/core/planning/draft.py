@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.plan import Missing
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.search import Cell, ExposureSearch
@@ -20,15 +21,24 @@ class Draft:
     case: Case
     search: ExposureSearch
     exposure: Cell
-    foundation: Mapping[str, Value]
-    pins: Mapping[str, Value]
-    settings: dict[str, SettingValue] = field(default_factory=dict)
+    settings: dict[SettingId, SettingValue] = field(default_factory=dict)
     schools: dict[str, str] = field(default_factory=dict)
     missing: list[Missing] = field(default_factory=list)
 
+    @property
+    def held(self) -> Mapping[SettingId, Value]:
+        """What the photographer holds, by setting."""
+        return self.case.given.held
+
+    @property
+    def foundation(self) -> Mapping[SettingId, Value]:
+        """What the photographer sets on any body, by setting."""
+        own = self.case.given.foundation
+        return own.settings if own else {}
+
     def put(
         self,
-        setting_id: str,
+        setting_id: SettingId,
         value: Value,
         *reasons: str,
         layer: Layer = "situation",
@@ -37,18 +47,18 @@ class Draft:
     ) -> None:
         """Set a value with its reasons. A pinned setting keeps its pin and says what would have been chosen."""
         declared = self.case.body.support_of(setting_id)
-        if declared is not None and not declared.options and setting_id not in self.pins:
+        if declared is not None and not declared.options and setting_id not in self.held:
             self._miss(setting_id, value, declared.instead)
             return
         said = tuple(reasons)
-        if setting_id in self.pins and self.pins[setting_id] != value:
+        if setting_id in self.held and self.held[setting_id] != value:
             said = (
                 "You hold this value.",
                 f"Without the pin: {say_value(catalogue.setting(setting_id), value)}.",
                 *reasons,
             )
-            value, layer = self.pins[setting_id], "pin"
-        elif setting_id in self.pins:
+            value, layer = self.held[setting_id], "pin"
+        elif setting_id in self.held:
             layer = "pin"
         self.settings[setting_id] = SettingValue(
             value=value,
@@ -65,14 +75,14 @@ class Draft:
             if entry.id not in self.settings and (entry.usual is not None or entry.id in self.foundation):
                 self.put_habit(entry.id, entry.usual, entry.usual_because)
 
-    def put_habit(self, setting_id: str, usual: Value, reason: str) -> None:
+    def put_habit(self, setting_id: SettingId, usual: Value, reason: str) -> None:
         """Set what the foundation says, or what is usual where it says nothing."""
         if setting_id in self.foundation:
             self.put(setting_id, self.foundation[setting_id], "Your foundation on every body.", layer="foundation")
         else:
             self.put(setting_id, usual, reason, layer="foundation")
 
-    def put_available(self, setting_id: str, ranked: tuple[str, ...], *reasons: str, **details: object) -> str:
+    def put_available(self, setting_id: SettingId, ranked: tuple[str, ...], *reasons: str, **details: object) -> str:
         """Set the first of the ranked options that the body has; say so when a better one is missing."""
         without, because = self._unavailable(setting_id)
         fitting = [option for option in ranked if option not in without]
@@ -84,7 +94,7 @@ class Draft:
         self.put(setting_id, chosen, *reasons, **details)  # type: ignore[arg-type]
         return chosen
 
-    def _unavailable(self, setting_id: str) -> tuple[set[str], str]:
+    def _unavailable(self, setting_id: SettingId) -> tuple[set[str], str]:
         """Options the body does not have, outright or because of what is set already, and why."""
         declared = self.case.body.support_of(setting_id)
         if declared is None:
@@ -97,7 +107,7 @@ class Draft:
                 because = condition.because or because
         return without, because
 
-    def _miss(self, setting_id: str, value: Value, instead: str) -> None:
+    def _miss(self, setting_id: SettingId, value: Value, instead: str) -> None:
         """Note what a body lacks, where it would have mattered."""
         entry = catalogue.setting(setting_id)
         if value in (None, "off", "na", entry.factory):
@@ -116,13 +126,13 @@ class Draft:
         self.schools[question] = school
         return school
 
-    def number(self, setting_id: str) -> float:
+    def number(self, setting_id: SettingId) -> float:
         """The number a setting holds so far; 0 when it holds none."""
         held = self.settings.get(setting_id)
         value = held.value if held else None
         return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else 0.0
 
-    def option(self, setting_id: str) -> str | None:
+    def option(self, setting_id: SettingId) -> str | None:
         held = self.settings.get(setting_id)
         return held.value if held and isinstance(held.value, str) else None
 

@@ -2,39 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Annotated
-from uuid import UUID
-
-from pydantic import Field, model_validator
-
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
-from wide_aperture.core.document import Document, Name, broken_rule
+from wide_aperture.core.document import Document, Name
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Foundation, Value
-
-
-class FoundationDocument(Document):
-    """One owner's foundation as it is saved. reviewed: bodies on which it has been set, with how many were changed."""
-
-    id: UUID
-    title: Name = "Foundation"
-    settings: dict[str, Value] = {}
-    reviewed: Annotated[tuple[UUID, ...], Field(max_length=200)] = ()
-
-    @model_validator(mode="after")
-    def _known(self) -> FoundationDocument:
-        known = {entry.id: entry for entry in catalogue.catalogue()}
-        for name, value in self.settings.items():
-            entry = known.get(name)
-            if entry is None:
-                raise broken_rule(f"settings/{name}", "is no setting this program knows")
-            if entry.options and value is not None and value not in {option.id for option in entry.options}:
-                raise broken_rule(f"settings/{name}", f"{value!r} is no option of {entry.label}")
-        return self
-
-    def for_plan(self) -> Foundation:
-        return Foundation(settings=self.settings)
+from wide_aperture.core.documents.setup import Foundation
 
 
 class FactoryChange(Document):

@@ -10,13 +10,13 @@ from pydantic import Field
 
 from wide_aperture.core.craft.figures import SUBJECT_HEIGHT_M
 from wide_aperture.core.document import Document, Finite
-from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
-from wide_aperture.core.documents.preferences import Preferences
-from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, Situation
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
 from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.plan_input import Brief
 from wide_aperture.core.planning.search_many import Cheapest, cheapest_of
+from wide_aperture.core.sky.daylight.resolve import resolved
 
 WELL_FRAMED = 0.6  # share of the frame's height
 CUT_OFF_EV = 2.0  # what a subject twice as high as the frame costs: worse than cropping, it cannot be had back
@@ -41,21 +41,19 @@ class Framing(Document):
     sentence: str
 
 
-def rank_kit(
-    bodies: Iterable[Body],
-    lenses: Iterable[Lens],
-    situation: Situation,
-    preferences: Preferences,
-    accessories: Accessories,
-) -> list[Framing]:
-    """Every pair that fits together, by price; equal prices by what the search adds up. The situation's own focal length
-    is set aside."""
-    free = situation.model_copy(update={"focal_length_mm": None})
+def rank_kit(bodies: Iterable[Body], lenses: Iterable[Lens], brief: Brief) -> list[Framing]:
+    """Every pair that fits together, by price; equal prices by what the search adds up. What is held stays held; the
+    situation's own focal length is set aside.
+
+    Raises: as plan_of() does.
+    """
+    numbers = resolved(brief.situation, brief.sky).model_copy(update={"focal_length_mm": None})
+    free = brief.model_copy(update={"situation": numbers, "sky": None})
     lenses = list(lenses)
     fixed = {owned.built_into for owned in lenses}
     ranked = []
     for body in bodies:
-        cases = [Case(body, lens, free, preferences, accessories) for lens in lenses if _fits(body, lens, fixed)]
+        cases = [free.on(body, lens).case for lens in lenses if _fits(body, lens, fixed)]
         ranked += [_framing(case, found) for case, found in zip(cases, cheapest_of(cases), strict=True)]
     return [framing for _, framing in sorted(ranked, key=lambda pair: (pair[1].price_ev, pair[0]))]
 
@@ -65,30 +63,29 @@ def _fits(body: Body, lens: Lens, bodies_with_own_lens: set[UUID | None]) -> boo
         return lens.built_into == body.id
     if body.id in bodies_with_own_lens:
         return False  # its own lens cannot be taken off
-    diagonal = (body.sensor_width_mm**2 + body.sensor_height_mm**2) ** 0.5
-    return lens.image_circle_mm is None or lens.image_circle_mm >= diagonal * 0.98
+    return lens.covers(body.sensor_width_mm, body.sensor_height_mm)
 
 
 def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
     cell = found.cell
-    near, far = _fills(case, case.near_m), _fills(case, case.far_m)
-    middle = _fills(case, case.mid_m)
+    near, far = _fills(case, case.subject.near_m), _fills(case, case.subject.far_m)
+    middle = _fills(case, case.subject.mid_m)
     framing_ev = 0.0
     if middle is not None and case.situation.genre not in ("landscape", "night_sky"):
         share = middle / 100
         # Half as high as it should be is a stop of noise after cropping.
         framing_ev = max(math.log2(WELL_FRAMED / share), CUT_OFF_EV * (share - 1.0), 0.0)
     sentence = (
-        f"{case.focal_mm:.3g} mm; the subject fills {far:.0f} to {near:.0f} % of the height"
+        f"{case.glass.focal_mm:.3g} mm; the subject fills {far:.0f} to {near:.0f} % of the height"
         if near is not None and far is not None
-        else f"{case.focal_mm:.3g} mm"
+        else f"{case.glass.focal_mm:.3g} mm"
     )
     framing = Framing(
         body_id=case.body.id,
         lens_id=case.lens.id,
         body_name=case.body.name,
         lens_name=case.lens.name,
-        focal_length_mm=case.focal_mm,
+        focal_length_mm=case.glass.focal_mm,
         fills_near_percent=near,
         fills_far_percent=far,
         shutter_s=cell.shutter_s,
@@ -103,7 +100,7 @@ def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
 
 
 def _fills(case: Case, distance_m: float) -> float | None:
-    height = SUBJECT_HEIGHT_M.get(case.subject)
+    height = SUBJECT_HEIGHT_M.get(case.subject.kind)
     if height is None or distance_m >= OPTICAL_INFINITY_M:
         return None
-    return height * case.focal_mm / distance_m / case.body.sensor_height_mm * 100
+    return height * case.glass.focal_mm / distance_m / case.body.sensor_height_mm * 100

@@ -84,7 +84,7 @@ def _light(draft: Draft, which: str) -> Margin:
     ceiling = float(ceiling_held) if isinstance(ceiling_held, int | float) else case.body.ceilings.routine
     iso_room = math.log2(ceiling / cell.iso) if darker else math.log2(cell.iso / case.body.base_iso)
     slowest = min((t.high for t in draft.search.terms if t.axis == "shutter_s" and t.high), default=cell.shutter_s)
-    time_room = math.log2(slowest / cell.shutter_s) if darker else math.log2(cell.shutter_s / case.fastest_s)
+    time_room = math.log2(slowest / cell.shutter_s) if darker else math.log2(cell.shutter_s / case.shutters.fastest_s)
     iso_room, time_room = max(iso_room, 0.0), max(time_room, 0.0)
     if mode in AUTO_ISO_MODES:
         stops = iso_room + (time_room if mode != "manual_auto_iso" else 0.0)
@@ -105,23 +105,23 @@ def _speed(draft: Draft) -> Margin | None:
         return None
     factor = term.high / draft.exposure.shutter_s
     stops = max(math.log2(factor), 0.0)
-    fastest = case.speed_m_s * factor
+    fastest = case.subject.speed_m_s * factor
     return Margin(
         assumption="speed",
         stops=round(stops, 2),
-        sentence=f"Sharp up to {fastest:.2g} m/s at {wording.metres(case.mid_m)}; the brief says {case.speed_m_s:g} m/s.",
+        sentence=f"Sharp up to {fastest:.2g} m/s at {wording.metres(case.subject.mid_m)}; the brief says {case.subject.speed_m_s:g} m/s.",
     )
 
 
 def _distance(draft: Draft) -> Margin | None:
     case, term = draft.case, draft.search.term("motion")
-    if term is None or term.high is None or case.mid_m >= 100_000:
+    if term is None or term.high is None or case.subject.mid_m >= 100_000:
         return None
     factor = draft.exposure.shutter_s / term.high  # the image's speed falls with distance
-    nearest = case.mid_m * factor
+    nearest = case.subject.mid_m * factor
     stops = max(-math.log2(factor), 0.0)
     return Margin(
         assumption="distance",
         stops=round(stops, 2),
-        sentence=f"Movement stays sharp from {wording.metres(nearest)}; the brief begins at {wording.metres(case.near_m)}.",
+        sentence=f"Movement stays sharp from {wording.metres(nearest)}; the brief begins at {wording.metres(case.subject.near_m)}.",
     )

@@ -8,6 +8,7 @@ import numpy as np
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import PredictedFrame
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.rules.tones import compensation
@@ -18,13 +19,13 @@ Frame = tuple[float, float, float]  # shutter_s, aperture, iso
 def prediction(draft: Draft) -> tuple[PredictedFrame, ...]:
     """One predicted frame for the darkest, expected and brightest light; only the expected one when it is steady."""
     case = draft.case
-    ends = [("darkest", case.ev_low), ("expected", case.ev100), ("brightest", case.ev_high)]
-    wanted = [(name, ev) for name, ev in ends if name == "expected" or abs(ev - case.ev100) > 1e-9]
+    ends = [("darkest", case.light.ev_low), ("expected", case.light.ev100), ("brightest", case.light.ev_high)]
+    wanted = [(name, ev) for name, ev in ends if name == "expected" or abs(ev - case.light.ev100) > 1e-9]
     return tuple(_frame(draft, name, ev) for name, ev in wanted)
 
 
 def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
-    wanted = ev100 - draft.case.ambient_offset_ev - draft.exposure.nd_stops
+    wanted = ev100 - draft.case.light.ambient_offset_ev - draft.exposure.nd_stops
     shutter, aperture, iso = _settle(draft, wanted)
     settings_ev = 2 * math.log2(aperture) - math.log2(shutter) - math.log2(iso / 100)
     error = wanted - settings_ev + _held_compensation_ev(draft)
@@ -44,7 +45,7 @@ def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
 
 def _held_compensation_ev(draft: Draft) -> float:
     """How much a pinned compensation moves an automatic exposure from what the tones need."""
-    held = draft.pins.get("exposure_comp_ev")
+    held = draft.held.get("exposure_comp_ev")
     by_hand = draft.option("exposure_mode") in ("manual", "bulb")
     if by_hand or not isinstance(held, int | float):
         return 0.0
@@ -55,7 +56,7 @@ def _settle(draft: Draft, wanted_ev: float) -> Frame:
     """Follow the mode's own order: what floats first, where it stops, what floats next."""
     case, cell = draft.case, draft.exposure
     mode = draft.option("exposure_mode")
-    fastest, longest = case.fastest_s, case.body.longest_timed_s
+    fastest, longest = case.shutters.fastest_s, case.body.longest_timed_s
     floor = _number(draft, "iso_floor") or case.body.base_iso
     ceiling = _number(draft, "iso_ceiling") or case.body.ceilings.routine
     slowest = _number(draft, "slowest_shutter_s") or cell.shutter_s
@@ -80,7 +81,7 @@ def _settle(draft: Draft, wanted_ev: float) -> Frame:
     if mode in ("shutter_priority", "shutter_priority_auto_iso"):
         follows = mode == "shutter_priority_auto_iso"
         aperture = math.sqrt(2**wanted_ev * cell.shutter_s * (floor if follows else cell.iso) / 100)
-        aperture = _clamp(aperture, case.widest_aperture, case.smallest_aperture)
+        aperture = _clamp(aperture, case.glass.widest_aperture, case.glass.smallest_aperture)
         iso = _clamp(iso_for(cell.shutter_s, aperture), floor, ceiling) if follows else cell.iso
         return cell.shutter_s, aperture, iso
     if mode == "program":
@@ -99,12 +100,12 @@ def _on_program_line(draft: Draft, wanted_ev: float) -> Frame:
     else:
         # A plain line for bodies whose own is unknown: half of each stop to the aperture from f/2.8 at EV 5.
         f_number = 2 ** ((3 + max(at_iso_100 - 5, 0) / 2) / 2)
-    f_number = _clamp(f_number, case.widest_aperture, case.smallest_aperture)
-    shutter = _clamp(f_number**2 / 2**at_iso_100, case.fastest_s, case.body.longest_timed_s)
+    f_number = _clamp(f_number, case.glass.widest_aperture, case.glass.smallest_aperture)
+    shutter = _clamp(f_number**2 / 2**at_iso_100, case.shutters.fastest_s, case.body.longest_timed_s)
     return shutter, f_number, iso
 
 
-def _number(draft: Draft, setting_id: str) -> float | None:
+def _number(draft: Draft, setting_id: SettingId) -> float | None:
     held = draft.settings.get(setting_id)
     value = held.value if held else None
     return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else None

@@ -64,14 +64,14 @@ def reserve_advice(case: Case, iso: float) -> ReserveAdvice:
 
 def _needed_above_ev(case: Case) -> float | None:
     """By how many EV the scene's brightest tones lie above raw clipping; None when its range is not known."""
-    top = case.scene_top_ev
+    top = case.light.scene_top_ev
     return None if top is None else top - case.body.electrons.mid_below_clipping_ev
 
 
 def _shadow_loss_ev(case: Case, before_iso: float, after_iso: float, darker_ev: float) -> float:
     """EV of signal-to-noise (20 dB a factor of ten, so log2) that the deep tone loses."""
-    before = float(output_snr(case.body, before_iso, case.output_pixels, SHADOW_EV))
-    after = float(output_snr(case.body, after_iso, case.output_pixels, SHADOW_EV - darker_ev))
+    before = float(output_snr(case.body, before_iso, case.output.pixels, SHADOW_EV))
+    after = float(output_snr(case.body, after_iso, case.output.pixels, SHADOW_EV - darker_ev))
     return float(2 * np.log2(before / after))  # a stop of light is half a stop of shot-noise ratio
 
 

@@ -8,13 +8,9 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.schools import school_label, school_question
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Finite, Name
-from wide_aperture.core.documents.accessories import Accessories
-from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Plan
-from wide_aperture.core.documents.preferences import Preferences
-from wide_aperture.core.documents.situation import Situation
-from wide_aperture.core.planning.compute import plan
+from wide_aperture.core.planning.compute import plan_of
+from wide_aperture.core.planning.plan_input import PlanInput
 
 
 class Difference(Document):
@@ -42,25 +38,18 @@ class OtherSchool(Document):
     sentence: str
 
 
-def other_schools(
-    question: str,
-    body: Body,
-    lens: Lens,
-    situation: Situation,
-    preferences: Preferences,
-    accessories: Accessories,
-) -> list[OtherSchool]:
+def other_schools(question: str, given: PlanInput) -> list[OtherSchool]:
     """Every school of one question, the one followed first.
 
-    Raises: UnknownIdError for a question there is no school about; what plan() raises.
+    Raises: UnknownIdError for a question there is no school about; what plan_of() raises.
     """
     page = school_question(question)
-    now = plan(body, lens, situation, preferences, accessories=accessories)
-    followed = getattr(preferences.schools, question)
+    now = plan_of(given)
+    own = given.preferences.schools
+    followed = getattr(own, question)
     answers = []
     for school in (option.id for option in page.options):
-        schools = preferences.schools.model_copy(update={question: school})
-        then = plan(body, lens, situation, preferences.model_copy(update={"schools": schools}), accessories=accessories)
+        then = plan_of(given.with_schools(own.model_copy(update={question: school})))
         answers.append(_compare(question, school, school == followed, now, then))
     return sorted(answers, key=lambda answer: not answer.is_followed)
 

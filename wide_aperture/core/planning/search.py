@@ -154,7 +154,7 @@ def _reach(gain: float) -> float:
 
 def aperture_axis(case: Case) -> Floats:
     """Third steps from the lens's own widest mark, which may be no step of the series (f/0.95, f/1.7)."""
-    widest, smallest = case.widest_aperture, case.smallest_aperture
+    widest, smallest = case.glass.widest_aperture, case.glass.smallest_aperture
     if case.lens.fixed_aperture or smallest <= widest:
         return np.array([widest])
     steps = _steps("aperture", widest, smallest)
@@ -188,11 +188,11 @@ def _rows(first: NDArray[np.generic], second: NDArray[np.generic]) -> Iterator[t
 
 
 class ExposureSearch:
-    """The search over one case. Pins replace an axis by the pinned value: they are obeyed, and priced."""
+    """The search over one case. What it holds replaces an axis by the held value: it is obeyed, and priced."""
 
-    def __init__(self, case: Case, pins: Mapping[str, float] | None = None) -> None:
+    def __init__(self, case: Case) -> None:
         self.case = case
-        self.pins = dict(pins or {})
+        self.held = case.given.held_exposure
         self.terms: tuple[Term, ...] = all_terms(case)
         axes: tuple[Axis, ...] = ("shutter_s", "aperture", "iso")
         self._by_axis: dict[Axis, list[Term]] = {axis: [t for t in self.terms if t.axis == axis] for axis in axes}
@@ -218,9 +218,9 @@ class ExposureSearch:
 
     @cached_property
     def grid(self) -> Grid:
-        return self._held(self.pins)
+        return self._grid_with(self.held)
 
-    def _held(self, pins: Mapping[str, float]) -> Grid:
+    def _grid_with(self, pins: Mapping[str, float]) -> Grid:
         """The grid with some axes replaced by one value each."""
         changes: dict[str, Floats] = {}
         for axis, value in pins.items():
@@ -316,11 +316,11 @@ class ExposureSearch:
 
     def choices_at(self, light_changes_ev: Sequence[float]) -> list[Cell]:
         """The cheapest cell for each change of the light. Pins stay."""
-        return self._best(self.grid, self.case.wanted_ev + np.asarray(light_changes_ev, dtype=np.float64))
+        return self._best(self.grid, self.case.light.wanted_ev + np.asarray(light_changes_ev, dtype=np.float64))
 
     def choice_with(self, **pins: float) -> Cell:
         """The cheapest cell with these axes held as well."""
-        return self._best(self._held({**self.pins, **pins}), np.array([self.case.wanted_ev]))[0]
+        return self._best(self._grid_with({**self.held, **pins}), np.array([self.case.light.wanted_ev]))[0]
 
     def excesses(self, cell: Cell) -> dict[str, float]:
         """By how many EV the cell passes each limit; limits not passed are left out."""
@@ -349,7 +349,7 @@ class ExposureSearch:
         iso_axis = self.free_grid.iso
         iso_steps = np.log2(iso_axis / 100)
         times, openings = np.asarray(shutters), np.asarray(apertures)
-        needed = 2 * np.log2(openings)[:, None] - np.log2(times)[None, :] + nd_stops - self.case.wanted_ev
+        needed = 2 * np.log2(openings)[:, None] - np.log2(times)[None, :] + nd_stops - self.case.light.wanted_ev
         index = np.rint((needed - iso_steps[0]) * 3).astype(np.intp)
         inside = (index >= 0) & (index < iso_axis.size)
         safe = np.clip(index, 0, iso_axis.size - 1)

@@ -50,18 +50,21 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
     shutter_by_sight: dict[tuple[float, float], tuple[Term, ...]] = {}
     shutters = []
     for case in cases:
-        sight = (case.focal_mm, case.lens.stabiliser_stops)  # all that a limit on time sees of a lens
+        sight = (case.glass.focal_mm, case.lens.stabiliser_stops)  # all that a limit on time sees of a lens
         if sight not in shutter_by_sight:
             shutter_by_sight[sight] = shutter_terms(case)
         shutters.append(shutter_by_sight[sight])
     apertures = [aperture_terms(case) for case in cases]
     isos = iso_terms(first)  # no lens changes the noise
 
-    times, isos_on_axis = shutter_axis(shutters[0]), iso_axis(first)
-    openings = _padded([aperture_axis(case) for case in cases])
-    time_burden = _burdens("shutter_s", shutters, times[None, :])
-    opening_burden = np.where(np.isnan(openings), np.inf, _burdens("aperture", apertures, openings))
-    iso_burden = _burdens("iso", [isos], isos_on_axis[None, :])[0]
+    held = first.given.held_exposure  # what is held stands alone on its axis, and passes even a hard end
+    times = np.array([held["shutter_s"]]) if "shutter_s" in held else shutter_axis(shutters[0])
+    isos_on_axis = np.array([held["iso"]]) if "iso" in held else iso_axis(first)
+    openings = _padded([np.array([held["aperture"]]) if "aperture" in held else aperture_axis(case) for case in cases])
+    time_burden = _burdens("shutter_s", shutters, times[None, :], obeyed="shutter_s" in held)
+    burden = _burdens("aperture", apertures, openings, obeyed="aperture" in held)
+    opening_burden = np.where(np.isnan(openings), np.inf, burden)
+    iso_burden = _burdens("iso", [isos], isos_on_axis[None, :], obeyed="iso" in held)[0]
 
     best = _solve(first, times, openings, isos_on_axis, time_burden, opening_burden, iso_burden)
     passed = _Passed()
@@ -104,6 +107,8 @@ def _exposing(openings: Floats, times: Floats, best_iso: IsoChoice, off_ev: floa
     rest = np.round(position_thirds - third, 5)  # of the few openings that are no third step
     rests, lane = np.unique(rest, return_inverse=True)
     steps = np.rint(-3 * np.log2(times)).astype(np.intp)
+    if times.size == 1:
+        off_ev = off_ev - float(np.log2(times[0])) - float(steps[0]) / 3  # a held time may be no third step
     lowest = int(third.min() + steps.min())
     axis = np.arange(lowest, int(third.max() + steps.max()) + 1)
     needed = (axis[None, :] + rests[:, None]) / 3 + off_ev
@@ -124,10 +129,12 @@ def _solve(
     pair = time_burden[:, :, None] + opening_burden[:, None, :]
     pair = np.where(np.isfinite(pair), pair, BARRED)
     pair = np.where(np.isnan(openings)[:, None, :], np.inf, pair)
-    nd_all, best_iso = np.array(nd_choices(case)), IsoChoice(isos, iso_burden)
+    held_nd = case.given.held_exposure.get("nd_stops")
+    nd_all = np.array(nd_choices(case) if held_nd is None else [held_nd])
+    best_iso = IsoChoice(isos, iso_burden)
     best: list[tuple[float, int, int, int, int, float] | None] = [None] * openings.shape[0]
     for n, nd in enumerate(nd_all.tolist()):
-        exposing = _exposing(openings, times, best_iso, nd - case.wanted_ev)
+        exposing = _exposing(openings, times, best_iso, nd - case.light.wanted_ev)
         total = pair + exposing.costs() + nd_burden_of(nd_all)[n]
         for rule in case.body.iso_by_time:
             at = exposing.third[:, None, :] + exposing.steps[None, :, None]
@@ -171,13 +178,16 @@ def _keep_best(
             best[row] = found
 
 
-def _burdens(axis: Axis, rows: Sequence[Sequence[Term]], values: Floats) -> Floats:
-    """Sum of the terms' burdens, shape (rows, values); values has one row for all or a row each."""
+def _burdens(axis: Axis, rows: Sequence[Sequence[Term]], values: Floats, *, obeyed: bool = False) -> Floats:
+    """Sum of the terms' burdens, shape (rows, values); values has one row for all or a row each.
+
+    obeyed: the value is held, so hard ends do not bar it.
+    """
     at = position(axis, values)
     total = np.zeros((len(rows), values.shape[1]))
     plain, swung = [], dict[Any, Floats]()
     for row, terms in enumerate(rows):
-        plain.append([term for term in terms if term.swing is None])
+        plain.append([term for term in terms if term.swing is None and not (obeyed and term.is_end)])
         for term in terms:
             if term.swing is not None:  # lamps pulse for every lens alike
                 if term.swing not in swung:

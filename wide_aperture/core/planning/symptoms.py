@@ -14,6 +14,7 @@ from pydantic import TypeAdapter
 
 from wide_aperture.core.document import Document, Finite, Name, Text
 from wide_aperture.core.documents.plan import Remedy
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.core.planning.checks import Checked, run_checks
 
@@ -23,7 +24,7 @@ class CauseEntry(Document):
 
     title: Name
     check: str | None = None
-    settings: tuple[tuple[str, str], ...] = ()
+    settings: tuple[tuple[SettingId, str], ...] = ()
     prior: Finite
     because: Text
     test: Text

@@ -21,7 +21,7 @@ USUAL_SITUATION_MIN = 45
 
 def visibility(case: Case, limit: str, ev: float, *, is_serious: bool) -> tuple[Seen, str]:
     """Whether passing a limit by so many EV is visible at the case's output, and why."""
-    where = OUTPUT_WORDS[case.output]
+    where = OUTPUT_WORDS[case.output.name]
     if limit == "diffraction":
         return _diffraction_seen(case, ev, where)
     if limit == "flicker":
@@ -35,7 +35,7 @@ def visibility(case: Case, limit: str, ev: float, *, is_serious: bool) -> tuple[
 
 
 def _diffraction_seen(case: Case, ev: float, where: str) -> tuple[Seen, str]:
-    output_pitch_um = (case.body.sensor_width_mm * case.body.sensor_height_mm * 1e6 / case.output_pixels) ** 0.5
+    output_pitch_um = (case.body.sensor_width_mm * case.body.sensor_height_mm * 1e6 / case.output.pixels) ** 0.5
     pixels = 4 * case.body.pixel_pitch_um * 2 ** (ev / 2) / max(output_pitch_um, case.body.pixel_pitch_um)
     seen: Seen = "not" if pixels < 3 else "barely" if pixels < 4.5 else "plainly"
     return seen, f"The Airy disc covers {pixels:.1f} pixels of the picture {where}."
@@ -75,7 +75,7 @@ def _frames(draft: Draft, minutes: float) -> float:
     rate = draft.settings.get("frame_rate")
     if rate is None or not isinstance(rate.value, float):
         return minutes * 1.5
-    moving = draft.case.is_moving
+    moving = draft.case.subject.is_moving
     return minutes * (BURSTS_A_MINUTE if moving else 0.7) * SECONDS_A_BURST * rate.value
 
 

@@ -29,8 +29,8 @@ def _colour_windows(draft: Draft) -> list[Window]:
     jpeg = draft.option("file") == "jpeg"
     allowed = JPEG_CAST_MIRED if jpeg else MIXED_MIRED
     seconds = draft.case.situation.second_cct_k
-    found = [_colour_window("cast", "cast shows", draft.case.cct_k, allowed)]
-    if seconds is not None and abs(float(mired(seconds) - mired(draft.case.cct_k))) > MIXED_MIRED:
+    found = [_colour_window("cast", "cast shows", draft.case.light.cct_k, allowed)]
+    if seconds is not None and abs(float(mired(seconds) - mired(draft.case.light.cct_k))) > MIXED_MIRED:
         found.append(_colour_window("second_cast", "second light's cast", seconds, allowed))
     body = draft.case.body
     ends = f"{body.name} sets {body.kelvin_low:.0f} to {body.kelvin_high:.0f} K."

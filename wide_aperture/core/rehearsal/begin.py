@@ -6,6 +6,7 @@ import math
 
 from wide_aperture.core.document import Document, Finite, Name
 from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightByName
 from wide_aperture.core.picture.imaging.capture import Capture, LookRecipe, Thresholds, WhiteSetting
@@ -81,7 +82,7 @@ def _likeness(case: Case, kind: SceneKind) -> tuple[float, list[str]]:
     if situation.genre in kind.genres:
         score += 3.0
         reasons.append("genre")
-    if case.subject in kind.subjects:
+    if case.subject.kind in kind.subjects:
         score += 2.5
         reasons.append("subject")
     elif kind.subjects:
@@ -89,16 +90,18 @@ def _likeness(case: Case, kind: SceneKind) -> tuple[float, list[str]]:
     if isinstance(situation.light, LightByName) and situation.light.name in kind.lights:
         score += 2.0
         reasons.append("light")
-    elif abs(case.ev100 - kind.ev100) < 2:
+    elif abs(case.light.ev100 - kind.ev100) < 2:
         reasons.append("brightness")
-    score -= 0.35 * abs(case.ev100 - kind.ev100)
-    score += 1.0 if bool(kind.lamps[0].flicker_hz) == bool(case.flicker_hz) else -1.0  # lamps on mains, or daylight
+    score -= 0.35 * abs(case.light.ev100 - kind.ev100)
+    score += (
+        1.0 if bool(kind.lamps[0].flicker_hz) == bool(case.light.flicker_hz) else -1.0
+    )  # lamps on mains, or daylight
     tones = TONE_SIGNS[situation.background_tone] - TONE_SIGNS[situation.subject_tone]
     contrast = {"dark_bird_bright_sky": 1, "white_bird_dark_water": -1}.get(kind.name)
     if contrast is not None:
-        backlit = situation.background_ev100 is not None and situation.background_ev100 - case.ev100 > 1
+        backlit = situation.background_ev100 is not None and situation.background_ev100 - case.light.ev100 > 1
         score += 1.5 if (tones > 0 or backlit) == (contrast > 0) else -1.5
-    if case.flash_in_use and any(lamp.part == "flash" for lamp in kind.lamps):
+    if case.flash.in_use and any(lamp.part == "flash" for lamp in kind.lamps):
         score += 2.0
         reasons.append("flash")
     if not kind.genres:
@@ -135,17 +138,17 @@ def rehearsal(case: Case, plan: Plan, scene: str | None = None) -> Rehearsal:
 
 
 def _tuning(case: Case, kind: SceneKind) -> SceneTuning:
-    own_ev = case.ev100 if kind.level_follows else case.situation.moon_ev100
+    own_ev = case.light.ev100 if kind.level_follows else case.situation.moon_ev100
     level = min(max(own_ev - kind.ev100, -12.0), 12.0) if own_ev is not None else 0.0
-    speed = case.speed_m_s / kind.speed_m_s if kind.speed_m_s and case.is_moving else 1.0
+    speed = case.subject.speed_m_s / kind.speed_m_s if kind.speed_m_s and case.subject.is_moving else 1.0
     key = kind.lamps[0].cct_k
-    other = abs(1e6 / case.cct_k - 1e6 / key) > SAME_COLOUR_MIRED
+    other = abs(1e6 / case.light.cct_k - 1e6 / key) > SAME_COLOUR_MIRED
     return SceneTuning(
         light_ev=round(level, 2),
         speed=round(min(max(speed, 0.0), 50.0), 2),
-        key_cct_k=case.cct_k if other else None,
-        flicker_hz=case.flicker_hz or 0.0,
-        modulation=case.modulation if case.flicker_hz else None,
+        key_cct_k=case.light.cct_k if other else None,
+        flicker_hz=case.light.flicker_hz or 0.0,
+        modulation=case.light.modulation if case.light.flicker_hz else None,
     )
 
 
@@ -153,7 +156,7 @@ def capture_of(case: Case, plan: Plan) -> Capture:
     """The simulated camera as the plan sets it."""
     setup, choice = plan.setup, plan.choice
     focus = plan.sharpness.focus_m
-    subject = case.beyond_focal_m(case.focus_m if math.isfinite(case.focus_m) else case.mid_m)
+    subject = case.glass.beyond_focal_m(case.depth.focus_m if math.isfinite(case.depth.focus_m) else case.subject.mid_m)
     reserve = setup.option("dr_mode") or "off"
     lift = setup.option("shadow_lift") or "off"
     return Capture(
@@ -161,7 +164,7 @@ def capture_of(case: Case, plan: Plan) -> Capture:
         aperture=choice.aperture,
         iso=choice.iso,
         nd_stops=choice.nd_stops or 0.0,
-        focal_mm=case.focal_mm,
+        focal_mm=case.glass.focal_mm,
         focus_m=None if focus is None or focus >= OPTICAL_INFINITY_M else focus,
         subject_m=subject if subject < OPTICAL_INFINITY_M else None,
         shutter_type=setup.option("shutter_type") or case.body.shutter_kinds[0],
@@ -169,10 +172,10 @@ def capture_of(case: Case, plan: Plan) -> Capture:
         shadow_lift=lift if lift in ("off", "weak", "strong", "auto") else "off",
         white=_white(setup),
         look=_look(setup),
-        flash=case.flash_in_use,
+        flash=case.flash.in_use,
         flash_comp_ev=setup.number("flash_comp_ev") or 0.0,
         panned=case.situation.look == "pan_blur",
-        hand_limit_s=None if case.on_tripod else case.handheld_limit_s,
+        hand_limit_s=None if case.support.on_tripod else case.support.handheld_limit_s,
     )
 
 
@@ -188,7 +191,7 @@ def _white(setup: Setup) -> WhiteSetting:
 
 
 def _look(setup: Setup) -> LookRecipe:
-    def steps(setting: str) -> float:
+    def steps(setting: SettingId) -> float:
         return min(max(setup.number(setting) or 0.0, -4.0), 4.0)
 
     base, noise, through = setup.option("picture_profile"), setup.option("look_noise"), setup.option("look_filter")

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
-import type { Plan, PlannedSituation, PlanRequest } from '@/api/types'
+import type { Plan, PlannedSituation, PlanInput } from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { useFoundation } from '@/shared/foundation'
 import { useShoot } from '../plan/skyContext'
@@ -10,7 +10,7 @@ import { lastSituation, requestFor } from '../plan/useCase'
 
 export interface PlannedPlan {
   planned: PlannedSituation
-  request: PlanRequest
+  request: PlanInput
   plan: Plan
 }
 
@@ -30,7 +30,7 @@ export function useShootPlans() {
     ofShoot.value.flatMap((planned) => {
         const body = bodies.value.find((entry) => entry.id === planned.body_id)
         const lens = lenses.value.find((entry) => entry.id === planned.lens_id)
-        return body && lens ? [{ planned, request: requestFor(planned, currentOf(body)!, currentOf(lens)!, foundation.forPlan.value, sky.value) }] : []
+        return body && lens ? [{ planned, request: requestFor(planned, currentOf(body)!, currentOf(lens)!, foundation.under(planned), sky.value) }] : []
     }),
   )
   const plans = useQuery({

@@ -2,7 +2,7 @@
 /** Which settings and options this body has, what falls away with what, and what it will not do together. */
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import type { Body } from '@/api/types'
+import type { Body, SettingId } from '@/api/types'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { isoText, shutterText } from '@/shared/format'
 import { parseIso } from '@/shared/numbers'
@@ -26,7 +26,7 @@ function add(setting: unknown): void {
   const id = String(setting)
   adding.value = undefined
   opened.value = id
-  if (!props.body.support.some((each) => each.setting === id)) emit('change', { support: [...props.body.support, { setting: id, options: [], conditions: [], instead: '' }] })
+  if (!props.body.support.some((each) => each.setting === id)) emit('change', { support: [...props.body.support, { setting: id as SettingId, options: [], conditions: [], instead: '' }] })
 }
 function changeOne(setting: string, changes: Partial<Support>): void {
   emit('change', { support: props.body.support.map((each) => (each.setting === setting ? { ...each, ...changes } : each)) })
@@ -46,7 +46,7 @@ function changeCondition(support: Support, at: number, changes: Partial<Support[
 function changeRule(at: number, changes: Partial<Body['iso_by_time'][number]>): void {
   emit('change', { iso_by_time: props.body.iso_by_time.map((each, index) => (index === at ? { ...each, ...changes } : each)) })
 }
-function changePair(at: number, side: number, changes: { setting?: string; option?: string }): void {
+function changePair(at: number, side: number, changes: Partial<Body['conflicts'][number]['together'][number]>): void {
   emit('change', {
     conflicts: props.body.conflicts.map((conflict, index) =>
       index === at
@@ -59,7 +59,7 @@ function changeBecause(at: number, because: string): void {
   emit('change', { conflicts: props.body.conflicts.map((conflict, index) => (index === at ? { ...conflict, because } : conflict)) })
 }
 function addConflict(): void {
-  const fresh = { together: [{ setting: 'drive', option: 'continuous_high' }, { setting: 'shutter_type', option: 'electronic' }], because: 'They do not work together on this body.' }
+  const fresh: Body['conflicts'][number] = { together: [{ setting: 'drive', option: 'continuous_high' }, { setting: 'shutter_type', option: 'electronic' }], because: 'They do not work together on this body.' }
   emit('change', { conflicts: [...props.body.conflicts, fresh] })
 }
 </script>

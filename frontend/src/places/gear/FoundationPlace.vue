@@ -1,16 +1,28 @@
 <script setup lang="ts">
 /** The foundation: what this photographer sets on any body. Empty means: as is usual. */
-import { Input, Switch } from 'ant-design-vue'
+import { Button, Input, Switch } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { CatalogueEntry, SettingValue } from '@/api/types'
+import { edit } from '@/saving/undo'
 import { useFoundation } from '@/shared/foundation'
 import HistoryButton from '@/shared/HistoryButton.vue'
+import { newId } from '@/shared/ids'
+import LineField from '@/shared/LineField.vue'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import { sayValue, tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
 
 type Value = SettingValue['value']
-const { entry: saved, document, change } = useFoundation()
+const shownId = ref<string>()
+const { entry: saved, document, all, change } = useFoundation(() => shownId.value)
+const choices = computed(() => all.value.map((each) => ({ value: each.id, label: each.title })))
+
+/** For a second photographer: a situation says which foundation lies under its plan. */
+function addAnother(): void {
+  const id = newId()
+  edit('foundations', { id, title: `Foundation ${all.value.length + 1}`, settings: {}, reviewed: [] })
+  shownId.value = id
+}
 const sought = ref('')
 const onlyOwn = ref(false)
 const own = computed(() => document.value?.settings ?? {})
@@ -59,6 +71,14 @@ useOpenThing(() => 'Foundation')
       <HistoryButton v-if="saved" kind="foundations" :id="saved.id" />
     </div>
     <p v-if="saved?.state === 'refused'" class="stop" role="alert">{{ saved.problem?.message }}</p>
+    <div v-if="saved" class="which">
+      <NamedSelect v-if="choices.length > 1" label="Whose foundation" :value="saved.id" :options="choices" @update:value="(id: unknown) => (shownId = String(id))" />
+      <div v-if="choices.length > 1 && document" class="field">
+        <span class="caption" aria-hidden="true">Its name</span>
+        <LineField label="Its name" pointer="/title" :value="document.title" @change="(title) => change(() => ({ title: title.trim() || 'Foundation' }), 'title')" />
+      </div>
+      <Button @click="addAnother">Another, for another photographer</Button>
+    </div>
     <div class="filters">
       <Input v-model:value="sought" placeholder="Search the settings" aria-label="Search the settings" allow-clear />
       <label><Switch v-model:checked="onlyOwn" size="small" aria-label="Only my own" /> only my own</label>
@@ -76,6 +96,14 @@ useOpenThing(() => 'Foundation')
 </template>
 
 <style scoped>
+.which {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: end;
+  margin-bottom: 10px;
+}
+
 .filters {
   display: flex;
   gap: 8px 18px;

@@ -41,7 +41,8 @@ export function usePack(shootId: () => string) {
       books: books.value.filter((book) => used.has(book.body_id)),
       states: states.value.filter((state) => used.has(state.body_id)),
       decisions: decisions.value,
-      foundation: foundation.forPlan.value,
+      foundation: null,
+      foundations: foundation.all.value,
       sky: sky.value,
     }
   })

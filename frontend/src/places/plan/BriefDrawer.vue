@@ -135,7 +135,7 @@ const oneDistance = computed(() => (situation.value.far_m !== null && situation.
         <TextField label="Note" pointer="/situation/note" long class="wide" :value="situation.note" @update:value="(note) => change({ note })" />
       </template>
 
-      <KitChooser v-else-if="shown === 'kit'" class="wide" :planned="planned" @save="(next, field) => save(next, field)" />
+      <KitChooser v-else-if="shown === 'kit'" class="wide" :planned="planned" :sky="sky" @save="(next, field) => save(next, field)" />
       <SchoolsForm v-else class="wide" :schools="planned.preferences.schools" :requests="planned.preferences.requests" @schools="changeSchools" @requests="changeRequests" />
     </form>
     <template #footer>

@@ -2,15 +2,15 @@
 /** What to change when while the light moves during the situation; shown only where it does. */
 import { refDebounced } from '@vueuse/core'
 import { answered, client } from '@/api/client'
-import type { ChangingLight, PlanRequest } from '@/api/types'
+import type { ChangingLight, PlanInput } from '@/api/types'
 import { clockText, evText, isoText } from '@/shared/format'
 import { useLatest } from '@/shared/useLatest'
 import { toRef } from 'vue'
 
-const props = defineProps<{ request: PlanRequest }>()
+const props = defineProps<{ request: PlanInput }>()
 /** The plan comes first; this may follow a moment later. */
 const rested = refDebounced(toRef(props, 'request'), 300)
-const { answer: changing } = useLatest<PlanRequest, ChangingLight | null>(
+const { answer: changing } = useLatest<PlanInput, ChangingLight | null>(
   () => (rested.value.sky ? rested.value : null),
   async (body) => (await answered(client.POST('/api/v1/sky/changes', { body }))).changing,
 )

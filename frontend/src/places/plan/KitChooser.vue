@@ -3,13 +3,14 @@
 import { Checkbox } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { answered, client, Problem } from '@/api/client'
-import type { Accessories, Framing, PlannedSituation } from '@/api/types'
-import { currentOf, useEntries } from '@/saving/documents'
+import type { Accessories, Brief, Framing, PlannedSituation, SkyContext } from '@/api/types'
+import { currentOf, useEntries, useEntry } from '@/saving/documents'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { apertureText, isoText, shutterWithUnit, stopsText } from '@/shared/format'
+import { useFoundation } from '@/shared/foundation'
 import NumberField from '@/shared/NumberField.vue'
 
-const props = defineProps<{ planned: PlannedSituation }>()
+const props = defineProps<{ planned: PlannedSituation; sky: SkyContext | null }>()
 const emit = defineEmits<{ save: [next: PlannedSituation, field: string] }>()
 
 const bodies = useEntries('bodies')
@@ -17,6 +18,12 @@ const lenses = useEntries('lenses')
 const bodyOptions = computed(() => bodies.value.map((entry) => ({ value: entry.id, label: currentOf(entry)!.name })))
 const lensOptions = computed(() => lenses.value.map((entry) => ({ value: entry.id, label: currentOf(entry)!.name })))
 const accessories = computed(() => props.planned.accessories)
+
+const shoot = useEntry('shoots', () => props.planned.shoot_id)
+const photographers = computed(() => (shoot.value ? (currentOf(shoot.value)?.photographers ?? []) : []))
+const personOptions = computed(() => [{ value: '', label: 'not said' }, ...photographers.value.map((each) => ({ value: each.id, label: each.name }))])
+const { all: foundations, under } = useFoundation()
+const foundationOptions = computed(() => foundations.value.map((each) => ({ value: each.id, label: each.title })))
 
 function take(framing: Framing): void {
   const situation = { ...props.planned.situation, focal_length_mm: null }
@@ -43,13 +50,14 @@ const asking = ref(false)
 let wanted = 0
 
 watch(
-  () => [props.planned.situation, props.planned.preferences, props.planned.accessories],
+  () => [props.planned, props.sky],
   async () => {
     const number = ++wanted
     asking.value = true
     try {
-      const { situation, preferences, accessories: bag } = props.planned
-      const answer = await answered(client.POST('/api/v1/framing', { body: { situation, preferences, accessories: bag } }))
+      const { situation, preferences, accessories: bag, pins } = props.planned
+      const brief: Brief = { situation, preferences, accessories: bag, pins, foundation: under(props.planned), sky: props.sky, figures: {} }
+      const answer = await answered(client.POST('/api/v1/framing', { body: brief }))
       if (number === wanted) {
         ranked.value = answer
         failed.value = ''
@@ -81,6 +89,8 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
 
 <template>
   <div class="kit">
+    <ChoiceField v-if="photographers.length > 1" label="Taken by" :value="planned.photographer_id ?? ''" :options="personOptions" @update:value="(id) => emit('save', { ...planned, photographer_id: id || null }, 'photographer')" />
+    <ChoiceField v-if="foundations.length > 1" label="Over the foundation" :value="planned.foundation_id ?? foundations[0]!.id" :options="foundationOptions" @update:value="(id) => emit('save', { ...planned, foundation_id: id }, 'foundation')" />
     <ChoiceField label="Body" :value="planned.body_id ?? ''" :options="bodyOptions" @update:value="(id) => emit('save', { ...planned, body_id: id }, 'body')" />
     <ChoiceField label="Lens" :value="planned.lens_id ?? ''" :options="lensOptions" @update:value="chooseLens" />
     <NumberField label="Focal length" pointer="/situation/focal_length_mm" unit="mm" optional empty-means="choose for me" :value="planned.situation.focal_length_mm ?? null" :above="0.5" :most="10000" @update:value="(focal) => emit('save', { ...planned, situation: { ...planned.situation, focal_length_mm: focal } }, 'focal')" />

@@ -2,19 +2,19 @@
 /** The simulated frame of the plan, small, once the plan rests: what its settings make of a scene like this one. */
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answered, client, Problem } from '@/api/client'
-import type { FrameOut, PlanRequest, Rehearsal, RenderRequest } from '@/api/types'
+import type { FrameOut, PlanInput, Rehearsal, RenderRequest } from '@/api/types'
 import { noteAway } from '@/saving/connection'
 import FrameView from '../rehearse/FrameView.vue'
 import { useFrame } from '../rehearse/useFrame'
 
-const props = defineProps<{ request: PlanRequest; to: string }>()
+const props = defineProps<{ request: PlanInput; to: string }>()
 const emit = defineEmits<{ frame: [frame: FrameOut] }>()
 const REST_MS = 250
 const base = shallowRef<Rehearsal | null>(null)
 const failed = ref('')
 let rest = 0
 
-async function begin(asked: PlanRequest): Promise<void> {
+async function begin(asked: PlanInput): Promise<void> {
   try {
     const answer = await answered(client.POST('/api/v1/rehearsal', { body: { ...asked, scene: null } }))
     if (asked === props.request) {

@@ -3,10 +3,10 @@
 import { useQuery } from '@tanstack/vue-query'
 import { Modal } from 'ant-design-vue'
 import { answered, client } from '@/api/client'
-import type { PlanRequest } from '@/api/types'
+import type { PlanInput } from '@/api/types'
 import { isoText, signedStops } from '@/shared/format'
 
-const props = defineProps<{ request: PlanRequest }>()
+const props = defineProps<{ request: PlanInput }>()
 const emit = defineEmits<{ close: []; hold: [reserve: string] }>()
 const advice = useQuery({
   queryKey: ['reserve', props.request],

@@ -4,12 +4,12 @@ import { useQuery } from '@tanstack/vue-query'
 import { Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
-import type { OtherSchool, PlanRequest } from '@/api/types'
+import type { OtherSchool, PlanInput } from '@/api/types'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { signedStops } from '@/shared/format'
 import { tables } from '@/shared/tables'
 
-const props = defineProps<{ request: PlanRequest; question: string }>()
+const props = defineProps<{ request: PlanInput; question: string }>()
 const emit = defineEmits<{ close: []; follow: [question: string, school: string] }>()
 const question = ref(props.question)
 const questions = computed(() => tables.value?.schools ?? [])

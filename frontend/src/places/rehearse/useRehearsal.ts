@@ -42,7 +42,7 @@ export function useRehearsal(situationId: () => string) {
   const asPlanned = computedSame(() => {
     const { planned, body, lens, loaded } = kit
     if (!loaded.value || !planned.value || !body.value || !lens.value) return null
-    return { ...requestFor(planned.value, body.value, lens.value, foundation.forPlan.value, kit.sky.value), scene: trial.value.scene }
+    return { ...requestFor(planned.value, body.value, lens.value, foundation.under(planned.value), kit.sky.value), scene: trial.value.scene }
   })
 
   async function begin(): Promise<void> {

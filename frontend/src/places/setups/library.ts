@@ -73,4 +73,4 @@ export function withValues(setup: Setup, changed: Record<string, SettingValue['v
 }
 
 /** The values put in by hand, as the server is told of them. */
-export const pinsOf = (changed: Record<string, SettingValue['value']>): Pin[] => Object.entries(changed).map(([setting, value]) => ({ setting, value }))
+export { pinsFrom as pinsOf } from '../plan/pins'

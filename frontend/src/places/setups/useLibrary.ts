@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import { answered, client } from '@/api/client'
-import type { Assessment, Body, ListedSetup, Pin, PlanRequest, SavedSetup, Setup } from '@/api/types'
+import type { Assessment, Body, ListedSetup, Pin, PlanInput, SavedSetup, Setup } from '@/api/types'
 import { currentDocument, loadOne, onHeard, useEveryEntry } from '@/saving/documents'
 import { fetchPages } from '@/saving/kinds'
 import { familiesOf, type Listed, listedOf } from './library'
@@ -56,12 +56,12 @@ export async function wholeSetup(id: string): Promise<SavedSetup | null> {
 }
 
 /** The case a saved setup was computed in, on its own body or another. */
-export function caseOf(saved: SavedSetup, body: Body = saved.body): PlanRequest {
+export function caseOf(saved: SavedSetup, body: Body = saved.body): PlanInput {
   const { lens, situation, preferences, accessories } = saved
-  return { body, lens, situation, preferences, accessories, pins: [], foundation: null }
+  return { body, lens, situation, preferences, accessories, pins: [], foundation: null, figures: {} }
 }
 
 /** Exposure, prices and findings of a setup as it stands, and the setup with what the body chooses filled in. */
-export function weigh(request: PlanRequest, setup: Setup, byHand: Pin[]): Promise<Assessment> {
+export function weigh(request: PlanInput, setup: Setup, byHand: Pin[]): Promise<Assessment> {
   return answered(client.POST('/api/v1/assess', { body: { ...request, setup, pins: byHand } }))
 }

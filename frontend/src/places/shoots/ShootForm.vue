@@ -6,7 +6,9 @@ import { currentDocument, currentOf, loadKind, useEntries, useEntry } from '@/sa
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import DayField from '@/shared/DayField.vue'
+import LineField from '@/shared/LineField.vue'
 import NumberField from '@/shared/NumberField.vue'
+import { newId } from '@/shared/ids'
 import { provideFieldProblems } from '@/shared/problems'
 import TextField from '@/shared/TextField.vue'
 import { zoneOf, zoneOptions } from '@/shared/zones'
@@ -36,6 +38,15 @@ async function moveTo(changes: Partial<ShootPlace>): Promise<void> {
   if (zone && now?.place?.latitude_deg === place.latitude_deg && now.place.longitude_deg === place.longitude_deg) edit('shoots', { ...now, zone }, key)
 }
 
+/** Names in a row. Who stays in the row, or is only renamed in place, stays the same person. */
+const photographers = computed(() => props.shoot.photographers.map((each) => each.name).join(', '))
+function namePhotographers(text: string): void {
+  const names = [...new Set(text.split(',').map((name) => name.trim().slice(0, 120)).filter(Boolean))].slice(0, 20)
+  const before = props.shoot.photographers
+  const free = before.filter((each) => !names.includes(each.name))
+  change({ photographers: names.map((name) => before.find((each) => each.name === name) ?? { id: free.shift()?.id ?? newId(), name }) })
+}
+
 loadKind('places').catch(() => undefined)
 const saved = useEntries('places')
 const placeOptions = computed(() => [
@@ -60,6 +71,10 @@ function takePlace(id: string): void {
     <TextField label="Place" pointer="/place/name" :value="shoot.place?.name ?? ''" @update:value="(name) => changePlace({ name: name || 'Place' })" />
     <NumberField label="Latitude" pointer="/place/latitude_deg" unit="°" optional empty-means="no place" :value="shoot.place?.latitude_deg ?? null" :least="-90" :most="90" @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
     <NumberField label="Longitude" pointer="/place/longitude_deg" unit="°" optional empty-means="east +" :value="shoot.place?.longitude_deg ?? null" :least="-180" :most="180" @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
+    <div class="field">
+      <span class="caption" aria-hidden="true">Photographers, with commas between</span>
+      <LineField label="Photographers" pointer="/photographers" :value="photographers" :most="500" @change="namePhotographers" />
+    </div>
     <TextField label="Note" pointer="/note" :value="shoot.note" :most="4000" @update:value="(note) => change({ note })" />
   </form>
 </template>

@@ -46,7 +46,7 @@ const rows = computed(() =>
 )
 
 function add(): void {
-  const fresh: Shoot = { id: newId(), title: 'New shoot', note: '', genre: 'sports', date: null, zone: 'Etc/UTC', place: null }
+  const fresh: Shoot = { id: newId(), title: 'New shoot', note: '', genre: 'sports', date: null, zone: 'Etc/UTC', place: null, photographers: [] }
   edit('shoots', fresh)
   editing.value = fresh.id
 }

@@ -92,7 +92,7 @@ async function takePlans(): Promise<void> {
       const [itsBody, itsLens] = [currentDocument('bodies', each.body_id ?? ''), currentDocument('lenses', each.lens_id ?? '')]
       let note = ''
       if (itsBody && itsLens) {
-        const { choice, light } = await answered(client.POST('/api/v1/plan', { body: requestFor(each, itsBody, itsLens, foundation.forPlan.value, own) }))
+        const { choice, light } = await answered(client.POST('/api/v1/plan', { body: requestFor(each, itsBody, itsLens, foundation.under(each), own) }))
         note = `${itsBody.name}, ${itsLens.name}: ${shutterWithUnit(choice.shutter_s)}, ${apertureText(choice.aperture)}, ISO ${isoText(choice.iso)} at ${evText(light.ev100)}`
       }
       items.push({ title: `${shootEntry.value?.title}: ${situation.title}`.slice(0, 200), date: own.date, zone: own.zone, from_min: situation.starts_at_min, until_min: situation.ends_at_min ?? situation.starts_at_min, note, place: shootEntry.value?.place?.name ?? '', alarm_min: 60 })

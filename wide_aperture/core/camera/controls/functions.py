@@ -2,47 +2,53 @@
 
 from __future__ import annotations
 
+from functools import cache
 from typing import Literal
 
+from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.document import Document, Name
 
 How = Literal["press", "hold", "turn"]
 
 
 class Function(Document):
-    """One function. settings: what it changes; in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1."""
+    """One function. in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1."""
 
     id: str
     label: Name
     how: How
-    settings: tuple[str, ...] = ()
     in_action: bool = False
     harm: float = 0.3
 
+    @property
+    def settings(self) -> tuple[str, ...]:
+        """What it changes, as the catalogue says."""
+        return _reached().get(self.id, ())
+
 
 FUNCTIONS: tuple[Function, ...] = (
-    Function(id="focus", label="start focus", how="hold", settings=("af_activation",), in_action=True, harm=0.1),
-    Function(id="focus_eye", label="focus on the eye", how="hold", settings=("af_activation", "subject_detection"), in_action=True, harm=0.1),
+    Function(id="focus", label="start focus", how="hold", in_action=True, harm=0.1),
+    Function(id="focus_eye", label="focus on the eye", how="hold", in_action=True, harm=0.1),
     Function(id="focus_stop", label="hold focus", how="hold", in_action=True, harm=0.4),
-    Function(id="exposure_lock", label="lock exposure", how="press", settings=("ae_lock",), in_action=True, harm=0.6),
+    Function(id="exposure_lock", label="lock exposure", how="press", in_action=True, harm=0.6),
     Function(id="recall_slot", label="second setting while held", how="hold", in_action=True, harm=0.5),
     Function(id="point", label="move the focus point", how="turn", in_action=True, harm=0.3),
-    Function(id="af_area", label="focus area", how="press", settings=("af_area", "af_areas_allowed"), in_action=True, harm=0.4),
-    Function(id="af_mode", label="focus mode", how="press", settings=("af_mode",), harm=0.7),
-    Function(id="subject_detection", label="subject kind", how="press", settings=("subject_detection", "eye_detection"), in_action=True, harm=0.5),
-    Function(id="shutter", label="shutter", how="turn", settings=("shutter_s", "slowest_shutter_s"), in_action=True, harm=0.8),
-    Function(id="aperture", label="aperture", how="turn", settings=("aperture",), in_action=True, harm=0.8),
-    Function(id="iso", label="ISO", how="turn", settings=("iso", "iso_ceiling", "iso_floor"), in_action=True, harm=0.7),
-    Function(id="comp", label="compensation", how="turn", settings=("exposure_comp_ev",), in_action=True, harm=0.9),
-    Function(id="white_balance", label="white balance", how="press", settings=("white_balance", "kelvin"), harm=0.4),
-    Function(id="drive", label="drive", how="press", settings=("drive", "frame_rate", "self_timer"), harm=0.5),
-    Function(id="metering", label="metering", how="press", settings=("metering", "face_metering"), harm=0.5),
-    Function(id="bracketing", label="bracketing", how="press", settings=("bracketing",), harm=0.8),
+    Function(id="af_area", label="focus area", how="press", in_action=True, harm=0.4),
+    Function(id="af_mode", label="focus mode", how="press", harm=0.7),
+    Function(id="subject_detection", label="subject kind", how="press", in_action=True, harm=0.5),
+    Function(id="shutter", label="shutter", how="turn", in_action=True, harm=0.8),
+    Function(id="aperture", label="aperture", how="turn", in_action=True, harm=0.8),
+    Function(id="iso", label="ISO", how="turn", in_action=True, harm=0.7),
+    Function(id="comp", label="compensation", how="turn", in_action=True, harm=0.9),
+    Function(id="white_balance", label="white balance", how="press", harm=0.4),
+    Function(id="drive", label="drive", how="press", harm=0.5),
+    Function(id="metering", label="metering", how="press", harm=0.5),
+    Function(id="bracketing", label="bracketing", how="press", harm=0.8),
     Function(id="preview_depth", label="depth preview", how="hold", harm=0.1),
     Function(id="magnify", label="magnify", how="press", in_action=False, harm=0.2),
-    Function(id="dr_mode", label="highlight reserve", how="press", settings=("dr_mode",), harm=0.6),
-    Function(id="silent", label="silent", how="press", settings=("silent_mode", "shutter_type"), harm=0.5),
-    Function(id="flash_comp", label="flash compensation", how="press", settings=("flash_comp_ev", "flash_power"), harm=0.6),
+    Function(id="dr_mode", label="highlight reserve", how="press", harm=0.6),
+    Function(id="silent", label="silent", how="press", harm=0.5),
+    Function(id="flash_comp", label="flash compensation", how="press", harm=0.6),
     Function(id="personal_menu", label="personal menu", how="press", harm=0.1),
     Function(id="playback", label="review", how="press", harm=0.2),
     Function(id="off", label="nothing", how="press", harm=0.0),
@@ -52,4 +58,11 @@ BY_ID = {function.id: function for function in FUNCTIONS}
 
 def functions_for(setting: str) -> tuple[Function, ...]:
     """The functions that reach a setting."""
-    return tuple(function for function in FUNCTIONS if setting in function.settings)
+    return tuple(BY_ID[name] for name in catalogue.setting(setting).functions)
+
+
+@cache
+def _reached() -> dict[str, tuple[str, ...]]:
+    """Settings by function, in the catalogue's order."""
+    entries = catalogue.catalogue()
+    return {each.id: tuple(entry.id for entry in entries if each.id in entry.functions) for each in FUNCTIONS}

@@ -8,6 +8,7 @@ from pydantic import Field, field_validator
 
 from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.document import Document, Finite, Fraction01, Name, NotNegative
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Value
 
 ControlKind = Literal["button", "dial", "joystick", "ring", "touch", "switch"]
@@ -35,7 +36,7 @@ class Control(Document):
     functions: tuple[str, ...]
     assigned: str = "off"
     turned: str | None = Field(default=None, description="What it does pressed and turned, where it can")
-    setting: str | None = None
+    setting: SettingId | None = None
     press_turn: bool = False
     knocks: Annotated[Finite, Field(ge=0, le=1)] = 0.05
 

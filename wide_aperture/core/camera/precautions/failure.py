@@ -2,19 +2,17 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping, Sequence
 from contextlib import suppress
 from dataclasses import dataclass
 from typing import Literal
 from uuid import UUID
 
-from wide_aperture.core.camera.storage.documents import Planned
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.planning import plan
+from wide_aperture.core.planning import PlanInput, plan_of
 
 NOTABLE_EV = 0.17
 CROP_REACH = 1.15  # a field of view narrower by this much is said
@@ -49,7 +47,7 @@ class Failure(Document):
     sentence: str
 
 
-def failures(planned: Sequence[Planned], bodies: Sequence[Body], lenses: Sequence[Lens]) -> tuple[Failure, ...]:
+def failures(planned: Sequence[PlanInput], bodies: Sequence[Body], lenses: Sequence[Lens]) -> tuple[Failure, ...]:
     """Every body and lens of the shoot missing in turn, and a card of each body with one slot.
 
     Args: bodies, lenses: what else is in the bag for the day.
@@ -69,31 +67,31 @@ def failures(planned: Sequence[Planned], bodies: Sequence[Body], lenses: Sequenc
     return tuple(found)
 
 
-def _price(each: Planned, body: Body, lens: Lens) -> float:
-    situation = each.situation
-    if isinstance(situation.focal_length_mm, int | float):  # a lens that lacks it gives the nearest it has
+def _price(given: PlanInput, body: Body, lens: Lens) -> float:
+    situation = given.situation
+    if situation.focal_length_mm is not None:  # a lens that lacks it gives the nearest it has
         nearest = min(max(situation.focal_length_mm, lens.focal_min_mm), lens.focal_max_mm)
         situation = situation.model_copy(update={"focal_length_mm": nearest})
-    made = plan(body, lens, situation, each.preferences, accessories=each.accessories, pins=each.pins)
+    made = plan_of(given.with_situation(situation).with_kit(body, lens))
     return sum(price.ev for price in made.prices)
 
 
 def _without_body(
-    body: Body, planned: Sequence[Planned], bodies: Sequence[Body], base: Mapping[UUID, float]
+    body: Body, planned: Sequence[PlanInput], bodies: Sequence[Body], base: Mapping[UUID, float]
 ) -> Failure:
     taken = []
     for each in (p for p in planned if p.body.id == body.id):
         fitting = [
             _Kit(other.name, other, each.lens, _reach(each, other))
             for other in bodies
-            if other.id != body.id and each.lens.built_into is None and covers(each.lens, other)
+            if other.id != body.id and each.lens.built_into is None and _covers(each.lens, other)
         ]
         taken.append(_taken(each, fitting, base))
     return Failure(kind="body", what=body.name, situations=tuple(taken), sentence=_sentence(body.name, taken))
 
 
 def _without_lens(
-    lens: Lens, planned: Sequence[Planned], lenses: Sequence[Lens], base: Mapping[UUID, float]
+    lens: Lens, planned: Sequence[PlanInput], lenses: Sequence[Lens], base: Mapping[UUID, float]
 ) -> Failure:
     taken = []
     for each in (p for p in planned if p.lens.id == lens.id):
@@ -101,13 +99,13 @@ def _without_lens(
         fitting = [
             _Kit(other.name, each.body, other)
             for other in others
-            if lens.built_into is None and covers(other, each.body) and _reaches(other, each)
+            if lens.built_into is None and _covers(other, each.body) and _reaches(other, each)
         ]
         taken.append(_taken(each, fitting, base))
     return Failure(kind="lens", what=lens.name, situations=tuple(taken), sentence=_sentence(lens.name, taken))
 
 
-def _card(body: Body, planned: Sequence[Planned]) -> Failure:
+def _card(body: Body, planned: Sequence[PlanInput]) -> Failure:
     count = sum(each.body.id == body.id for each in planned)
     noun = "situation" if count == 1 else "situations"
     if body.card_slots > 1:
@@ -117,26 +115,24 @@ def _card(body: Body, planned: Sequence[Planned]) -> Failure:
     return Failure(kind="card", what=f"card of {body.name}", situations=(), sentence=said)
 
 
-def covers(lens: Lens, body: Body) -> bool:
-    """Whether a lens lights the whole frame of a body."""
-    diagonal = math.hypot(body.sensor_width_mm, body.sensor_height_mm)
-    return lens.image_circle_mm is None or lens.image_circle_mm * 1.02 >= diagonal
+def _covers(lens: Lens, body: Body) -> bool:
+    return lens.covers(body.sensor_width_mm, body.sensor_height_mm)
 
 
-def _reaches(lens: Lens, each: Planned) -> bool:
+def _reaches(lens: Lens, each: PlanInput) -> bool:
     focal = each.situation.focal_length_mm
     wanted = focal if isinstance(focal, int | float) else (each.lens.focal_min_mm + each.lens.focal_max_mm) / 2
     return lens.focal_min_mm / 1.25 <= wanted <= lens.focal_max_mm * 1.25
 
 
-def _reach(each: Planned, other: Body) -> str:
+def _reach(each: PlanInput, other: Body) -> str:
     ratio = other.crop_factor / each.body.crop_factor
     if ratio > CROP_REACH:
         return f" Step back: the field is {ratio:.1f} times narrower."
     return f" Step closer: the field is {1 / ratio:.1f} times wider." if ratio < 1 / CROP_REACH else ""
 
 
-def _taken(each: Planned, fitting: Sequence[_Kit], base: Mapping[UUID, float]) -> TakenOver:
+def _taken(each: PlanInput, fitting: Sequence[_Kit], base: Mapping[UUID, float]) -> TakenOver:
     """The cheapest of what may take over; nothing where the bag has nothing."""
     priced = [(_price(each, kit.body, kit.lens) - base[each.situation.id], k) for k, kit in enumerate(fitting)]
     if not priced:

@@ -8,14 +8,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
+from functools import cache
 from typing import Literal
 
 from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.camera.controls.layout import Control
-from wide_aperture.core.camera.route.walk import DANGEROUS
-from wide_aperture.core.camera.rules import chosen_by_camera
 from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.setup import Value
 
@@ -25,21 +25,6 @@ SEEN, OFTEN_SEEN, UNSEEN = 0.15, 0.4, 0.9
 LEFT_BEHIND = 0.12  # a value set by hand and forgotten at the next scene
 UNDO_SHARE = 0.25  # what is lost of a scene when it shows itself at once
 USUAL_MINUTES = 20.0
-
-# A leftover of another kind of scene: the values that spoil, the share of frames, how hard to notice, the sign.
-LEFTOVERS: tuple[tuple[str, tuple[Value, ...], float, float, str], ...] = (
-    ("self_timer", DANGEROUS["self_timer"], 1.0, SEEN, "the release waits"),
-    ("exposure_delay", DANGEROUS["exposure_delay"], 1.0, SEEN, "the release waits"),
-    ("bracketing", DANGEROUS["bracketing"], 0.66, OFTEN_SEEN, "frames of three brightnesses in review"),
-    ("multiple_exposure", DANGEROUS["multiple_exposure"], 1.0, OFTEN_SEEN, "two scenes in one frame"),
-    ("af_mode", DANGEROUS["af_mode"], 0.9, OFTEN_SEEN, "no focus box lights up"),
-    ("af_mode", ("single",), 0.7, UNSEEN, "the box stays where the subject was"),
-    ("stabilisation", ("off",), 0.4, UNSEEN, "the finder image trembles"),
-    ("noise_reduction_long_exposure", DANGEROUS["noise_reduction_long_exposure"], 0.5, SEEN, "the camera is busy as long as the exposure was"),
-    ("focus_limiter", ("far",), 0.8, OFTEN_SEEN, "focus runs to one end and back"),
-    ("exposure_simulation", ("off",), 0.2, UNSEEN, "the finder stays bright whatever you set"),
-    ("silent_mode", ("on",), 0.2, UNSEEN, "no sound; lamps draw bands"),
-)  # fmt: skip
 
 
 class Mishap(Document):
@@ -137,14 +122,22 @@ def _lost_share(off_ev: float, values: dict[str, Value], setting: str, follows: 
     return min(off_ev / latitude_ev(values), 1.0) ** 2
 
 
+@cache
+def _counted() -> tuple[tuple[catalogue.CatalogueEntry, catalogue.Spoils], ...]:
+    """Leftovers whose cost in frames the catalogue knows."""
+    return tuple(
+        (entry, each) for entry in catalogue.catalogue() for each in entry.spoils if each.frames_lost is not None
+    )
+
+
 def _left_over(item: PackItem, before: dict[str, Value], values: dict[str, Value], frames: float) -> Iterator[Mishap]:
-    for setting, spoiling, share, notice, sign in LEFTOVERS:
-        old, now = before.get(setting), values.get(setting)
-        if old in spoiling and now not in spoiling:
-            label = catalogue.setting(setting).label
+    for entry, spoils in _counted():
+        old, now = before.get(entry.id), values.get(entry.id)
+        if old in spoils.values and now not in spoils.values:
+            lost = frames * (spoils.frames_lost or 0.0) * UNDO_SHARE
             yield _mishap(
-                item, f"{label} still as in the scene before", "left over", frames * share * UNDO_SHARE, LEFT_BEHIND, notice,
-                sign, f"Undo {label.lower()} first; it is at the head of the route.",
+                item, f"{entry.label} still as in the scene before", "left over", lost, LEFT_BEHIND,
+                spoils.hard_to_notice or 0.0, spoils.sign, f"Undo {entry.label.lower()} first; it is at the head of the route.",
             )  # fmt: skip
     comp_old, comp_now = before.get("exposure_comp_ev"), values.get("exposure_comp_ev")
     if (

@@ -23,7 +23,6 @@ CLICK_S = 0.07
 MOST_CLICKS_S = 2.0
 SCOPE_S = 0.8
 RECALL_S: dict[SlotKind, float] = {"full": 1.4, "mode_position": 1.0, "look": 2.2, "held_button": 0.4}
-ON_A_DIAL = frozenset({"shutter_s", "aperture", "iso", "iso_floor", "iso_ceiling", "slowest_shutter_s"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +36,7 @@ class Offer:
 
 def clicks_s(setting: str, before: Value, after: Value) -> float:
     """Seconds a dial takes to travel: third stops for exposure, half a second otherwise nothing."""
-    if setting not in ON_A_DIAL or not _is_number(before) or not _is_number(after):
+    if not catalogue.setting(setting).turned or not _is_number(before) or not _is_number(after):
         return 0.0
     a, b = float(before), float(after)  # type: ignore[arg-type]
     if a <= 0 or b <= 0:

@@ -18,20 +18,6 @@ from wide_aperture.core.documents.setup import Value
 
 StepKind = Literal["scope", "recall", "open", "page", "set", "by_hand"]
 
-# Left standing, these spoil the next frames by themselves: they are undone before anything else.
-DANGEROUS: dict[str, tuple[Value, ...]] = {
-    "self_timer": ("2s", "10s", "exposure_delay"),
-    "exposure_delay": ("1s", "2s"),
-    "multiple_exposure": ("on",),
-    "bracketing": ("3x1", "3x2", "5x1", "5x2", "7x1"),
-    "noise_reduction_long_exposure": ("on",),
-    "af_mode": ("manual",),
-    "trap_release": ("on",),
-    "release_without_card": ("allowed",),
-    "exposure_mode": ("bulb",),
-    "hdr_mode": ("weak", "strong", "auto"),
-    "controls_lock": ("all", "dials"),
-}
 WAY_ORDER = ("switch", "dial", "button", "quick_screen", "personal_menu", "menu", "by_hand")
 
 
@@ -146,7 +132,7 @@ def _steps(state: CameraState, target: dict[str, Value], book: Phrasebook, body:
     pages = menu_order(book)
 
     def is_dangerous(name: str) -> bool:
-        return values.get(name) in DANGEROUS.get(name, ())
+        return values.get(name) in catalogue.setting(name).spoiling()
 
     def place(name: str) -> tuple[str, int]:
         offer = way.chosen[name]

@@ -10,28 +10,11 @@ from pydantic import Field
 
 from wide_aperture.core.camera.route import Route
 from wide_aperture.core.document import Document, Finite, Name, NotNegative
-from wide_aperture.core.documents.accessories import Accessories
-from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Finding
-from wide_aperture.core.documents.preferences import Preferences
-from wide_aperture.core.documents.setup import Pin, Setup, Value
-from wide_aperture.core.documents.situation import Situation
+from wide_aperture.core.documents.setup import Setup, Value
 
 Role = Literal["situation", "stand_in", "guest", "home", "look", "reserved", "empty"]
 PlaceId = Annotated[str, Field(max_length=40)]
-
-
-@dataclass(frozen=True)
-class Planned:
-    """A situation with the kit it is planned on."""
-
-    situation: Situation
-    body: Body
-    lens: Lens
-    preferences: Preferences
-    accessories: Accessories
-    pins: tuple[Pin, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from wide_aperture.core.camera.places import StoragePlace
-from wide_aperture.core.camera.route.walk import DANGEROUS
 from wide_aperture.core.camera.storage.documents import Move, PackedPlace, PackItem
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.check_pages import explanation
@@ -14,7 +13,6 @@ from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.planning.checks.controls import LIGHTS, NOISES
 
 HEARD: dict[str, Value] = dict.fromkeys((*NOISES, *LIGHTS), "on")
-STILL_SPOILS = frozenset({"self_timer", "exposure_delay", "multiple_exposure", "bracketing", "trap_release"})
 
 
 def slot_findings(
@@ -70,9 +68,13 @@ def _forbidden(shown: Sequence[PackedPlace], items: Sequence[PackItem], moves: S
                 )
 
 
+def _must_not_come_back(name: str, value: Value) -> bool:
+    return any(each.never_stored and value in each.values for each in catalogue.setting(name).spoils)
+
+
 def _dangerous(shown: Sequence[PackedPlace]) -> Iterator[Finding]:
     for place in shown:
-        bad = [name for name in STILL_SPOILS if place.values.get(name) in DANGEROUS.get(name, ())]
+        bad = [name for name, value in place.values.items() if _must_not_come_back(name, value)]
         if bad and place.role not in ("reserved", "empty"):
             yield _finding(
                 "slot_holds_danger",

@@ -12,9 +12,9 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Finding
 from wide_aperture.core.documents.preferences import Preferences
-from wide_aperture.core.documents.setup import Setup
+from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.documents.setup import Pin, Setup
 from wide_aperture.core.documents.situation import Situation
-from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.checks import (
     colour,
     controls,
@@ -32,8 +32,9 @@ from wide_aperture.core.planning.checks import (
     tone,
 )
 from wide_aperture.core.planning.checks.checked import Checked
+from wide_aperture.core.planning.plan_input import PlanInput
 
-__all__ = ["Checked", "check", "run_checks"]
+__all__ = ["Checked", "check", "check_setup", "run_checks"]
 
 GROUPS = (
     exposure,
@@ -63,15 +64,23 @@ def check(
     preferences: Preferences,
     accessories: Accessories,
     *,
-    pinned: Sequence[str] = (),
+    pinned: Sequence[SettingId] = (),
 ) -> list[Finding]:
+    """check_setup, asked with the parts of its input. pinned: ids of settings held at what the setup has."""
+    pins = [Pin(setting=name, value=setup.value(name)) for name in pinned if setup.value(name) is not None]
+    given = PlanInput(
+        body=body, lens=lens, situation=situation, preferences=preferences, accessories=accessories, pins=tuple(pins)
+    )
+    return check_setup(setup, given)
+
+
+def check_setup(setup: Setup, given: PlanInput) -> list[Finding]:
     """Return the findings of a setup in its situation: open ones first, then by level.
 
     Args: setup: any setup, planned or edited by hand; missing settings are not judged.
-        pinned: ids of settings the photographer holds, so that a finding can say that a pin causes it.
     Raises: DomainError for a focal length the lens does not have; UnknownIdError for an unknown named light.
     """
-    return run_checks(Checked(Case(body, lens, situation, preferences, accessories), setup, frozenset(pinned)))
+    return run_checks(Checked(given.case, setup))
 
 
 def run_checks(checked: Checked) -> list[Finding]:

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from typing import Literal
 
 from wide_aperture.core.craft.check_pages import explanation
 from wide_aperture.core.documents.body import NOMINAL_SLACK
 from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics.quantities import ev100
@@ -25,8 +26,12 @@ class Checked:
 
     case: Case
     setup: Setup
-    pinned: frozenset[str] = frozenset()
     known_terms: tuple[Term, ...] | None = None
+
+    @property
+    def pinned(self) -> Collection[str]:
+        """Settings the photographer holds, so that a finding can say that a pin causes it."""
+        return self.case.given.held
 
     @property
     def shutter_s(self) -> float | None:
@@ -76,22 +81,22 @@ class Checked:
         if self.shutter_s is None or self.aperture is None or self.iso is None:
             return None
         fits = float(ev100(self.aperture, self.shutter_s, self.iso)) + self.nd_stops
-        return self.case.wanted_ev - fits
+        return self.case.light.wanted_ev - fits
 
     def iso_needed(self, aperture: float, shutter_s: float, ev: float | None = None) -> float:
         """The ISO that exposes rightly at these values and the wanted (or given) light."""
-        light = self.case.wanted_ev if ev is None else ev - self.case.ambient_offset_ev
+        light = self.case.light.wanted_ev if ev is None else ev - self.case.light.ambient_offset_ev
         return aperture**2 / shutter_s / 2 ** (light - self.nd_stops) * 100
 
     def time_needed(self, aperture: float, iso: float) -> float:
         """The time that exposes rightly at these values and the wanted light."""
-        return aperture**2 / 2 ** (self.case.wanted_ev - self.nd_stops) / (iso / 100)
+        return aperture**2 / 2 ** (self.case.light.wanted_ev - self.nd_stops) / (iso / 100)
 
     def about(self, *settings: str) -> About:
         """ "pin" when one of these settings is held by the photographer, else "plan"."""
         return "pin" if any(s in self.pinned for s in settings) else "plan"
 
-    def option(self, setting_id: str) -> str | None:
+    def option(self, setting_id: SettingId) -> str | None:
         return self.setup.option(setting_id)
 
 

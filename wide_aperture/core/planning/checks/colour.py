@@ -15,15 +15,15 @@ def _apart(first_k: float, second_k: float) -> float:
 def wb_mixed_light(checked: Checked) -> Finding | None:
     """Two light colours in one frame more than about 60 mired apart."""
     case = checked.case
-    seconds = [k for k in (case.situation.second_cct_k, FLASH_KELVIN if case.flash_in_use else None) if k is not None]
-    far = [k for k in seconds if _apart(k, case.cct_k) > MIXED_MIRED]
+    seconds = [k for k in (case.situation.second_cct_k, FLASH_KELVIN if case.flash.in_use else None) if k is not None]
+    far = [k for k in seconds if _apart(k, case.light.cct_k) > MIXED_MIRED]
     if not far:
         return None
-    gelled = checked.option("flash_gel") in ("warm", "green") and case.flash_in_use
-    furthest = max(far, key=lambda k: _apart(k, case.cct_k))
+    gelled = checked.option("flash_gel") in ("warm", "green") and case.flash.in_use
+    furthest = max(far, key=lambda k: _apart(k, case.light.cct_k))
     return report(
         "wb_mixed_light",
-        sentence=f"{case.cct_k:.0f} K and {furthest:.0f} K lie {_apart(furthest, case.cct_k):.0f} mired apart: "
+        sentence=f"{case.light.cct_k:.0f} K and {furthest:.0f} K lie {_apart(furthest, case.light.cct_k):.0f} mired apart: "
         "no single value is right for both.",
         handled_by=("flash_gel", "kelvin")
         if gelled
@@ -43,27 +43,27 @@ def wb_mismatch(checked: Checked) -> Finding | None:
     if mode is not None and mode not in ("auto", "custom"):
         held = checked.setup.number("kelvin") or PRESET_KELVIN.get(mode)
     given = asked if asked is not None else held
-    if given is None or _apart(given, case.cct_k) <= MIXED_MIRED:
+    if given is None or _apart(given, case.light.cct_k) <= MIXED_MIRED:
         return None
     second = case.situation.second_cct_k
-    between = second is not None and min(second, case.cct_k) <= given <= max(second, case.cct_k)
-    flash_between = case.flash_leads and case.cct_k <= given <= FLASH_KELVIN
-    night = case.situation.genre == "night_sky" and case.ev100 < 0
-    blue_hour = case.cct_k > 8000 and given >= 5000
+    between = second is not None and min(second, case.light.cct_k) <= given <= max(second, case.light.cct_k)
+    flash_between = case.flash.leads and case.light.cct_k <= given <= FLASH_KELVIN
+    night = case.situation.genre == "night_sky" and case.light.ev100 < 0
+    blue_hour = case.light.cct_k > 8000 and given >= 5000
     # Only the Sun is this bright and this warm: a daylight value keeps its colour on purpose.
-    golden_hour = case.flicker_hz is None and case.ev100 >= SUN_FROM_EV and given >= 5000 > case.cct_k
+    golden_hour = case.light.flicker_hz is None and case.light.ev100 >= SUN_FROM_EV and given >= 5000 > case.light.cct_k
     if asked is None and (between or flash_between or night or blue_hour or golden_hour):
         return None
-    still = held is not None and _apart(held, case.cct_k) > MIXED_MIRED
+    still = held is not None and _apart(held, case.light.cct_k) > MIXED_MIRED
     return report(
         "wb_mismatch",
         about="request" if asked is not None else checked.about("white_balance", "kelvin"),
-        sentence=f"{given:.0f} K in light of {case.cct_k:.0f} K is {_apart(given, case.cct_k):.0f} mired off: "
-        f"{'cool' if given < case.cct_k else 'warm'}.",
+        sentence=f"{given:.0f} K in light of {case.light.cct_k:.0f} K is {_apart(given, case.light.cct_k):.0f} mired off: "
+        f"{'cool' if given < case.light.cct_k else 'warm'}.",
         handled_by=() if still else ("kelvin",),
         remedy=Remedy(
-            label=f"Set {round(case.cct_k, -2):.0f} K",
-            changes={"white_balance": "kelvin", "kelvin": round(case.cct_k / 100) * 100.0},
+            label=f"Set {round(case.light.cct_k, -2):.0f} K",
+            changes={"white_balance": "kelvin", "kelvin": round(case.light.cct_k / 100) * 100.0},
         )
         if still
         else None,

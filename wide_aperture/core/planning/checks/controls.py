@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
-NOISES = ("sounds", "shutter_sound", "timer_beep")
-LIGHTS = ("assist_lamp", "front_lamp")
+NOISES: tuple[SettingId, ...] = ("sounds", "shutter_sound", "timer_beep")
+LIGHTS: tuple[SettingId, ...] = ("assist_lamp", "front_lamp")
 
 
 def sounds_heard(checked: Checked) -> Finding | None:
@@ -49,12 +50,12 @@ def touch_drag_eye_side(checked: Checked) -> Finding | None:
 
 def slot_changes_lost(checked: Checked) -> Finding | None:
     """Changes in a recalled slot are lost, and this situation changes settings on the way."""
-    if checked.option("slot_changes") != "forgotten" or checked.case.light_swing_ev < 3:
+    if checked.option("slot_changes") != "forgotten" or checked.case.light.swing_ev < 3:
         return None
     return report(
         "slot_changes_lost",
         about=checked.about("slot_changes"),
-        sentence=f"The light moves by {checked.case.light_swing_ev:g} EV: what you correct is gone after the body sleeps.",
+        sentence=f"The light moves by {checked.case.light.swing_ev:g} EV: what you correct is gone after the body sleeps.",
         remedy=Remedy(label="Keep changes", changes={"slot_changes": "kept"}),
     )
 

@@ -18,14 +18,16 @@ AIRY_SEEN_PX = 5.0
 def dof_insufficient(checked: Checked) -> Finding | None:
     """Depth of field cannot cover the near-far range asked for: at any sensible aperture, or at the one set."""
     case = checked.case
-    if not case.range_is_wanted_sharp or case.near_m >= OPTICAL_INFINITY_M:
+    if not case.depth.range_is_wanted_sharp or case.subject.near_m >= OPTICAL_INFINITY_M:
         return None
-    near = max(case.near_m, case.focal_mm / 1000 * 1.05)
-    needed, focus_m = optics.aperture_for_range(case.focal_mm, near, max(case.far_m, near), case.body.coc_mm)
-    most = min(LARGEST_SENSIBLE_F, case.smallest_aperture)
-    span = f"{wording.metres(case.near_m)} to {wording.metres(case.far_m)}"
+    near = max(case.subject.near_m, case.glass.focal_mm / 1000 * 1.05)
+    needed, focus_m = optics.aperture_for_range(
+        case.glass.focal_mm, near, max(case.subject.far_m, near), case.body.coc_mm
+    )
+    most = min(LARGEST_SENSIBLE_F, case.glass.smallest_aperture)
+    span = f"{wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)}"
     if needed > most * 2 ** (1 / 6):
-        zone = optics.depth_of_field(case.focal_mm, most, focus_m, case.body.coc_mm)
+        zone = optics.depth_of_field(case.glass.focal_mm, most, focus_m, case.body.coc_mm)
         far = "infinity" if math.isinf(zone.far_m) else wording.metres(zone.far_m)
         return report(
             "dof_insufficient",

@@ -24,22 +24,23 @@ def iso_ceiling_hit(checked: Checked) -> Finding | None:
     if look is not None and look.high is not None:
         slowest = min(slowest, look.high)
     asked = case.requests.shutter_s
-    needed = checked.iso_needed(case.widest_aperture, min(slowest, asked) if asked else slowest)
+    needed = checked.iso_needed(case.glass.widest_aperture, min(slowest, asked) if asked else slowest)
     set_iso = checked.iso if checked.iso is not None else 0.0
     if needed < ceiling / SLACK and set_iso < ceiling / SLACK:
         return None
     if needed >= ceiling / SLACK:
         sentence = (
-            f"Even at {format_aperture(case.widest_aperture)} and {wording.seconds(slowest)} this light needs "
+            f"Even at {format_aperture(case.glass.widest_aperture)} and {wording.seconds(slowest)} this light needs "
             f"{format_iso(step_value('iso', needed, 0))}; your ceiling is {format_iso(ceiling)}."
         )
         remedy = None
     else:
         sentence = f"{format_iso(set_iso)} reaches your ceiling of {format_iso(ceiling)}."
         remedy = Remedy(
-            label=f"Open to {format_aperture(case.widest_aperture)}", changes={"aperture": case.widest_aperture}
+            label=f"Open to {format_aperture(case.glass.widest_aperture)}",
+            changes={"aperture": case.glass.widest_aperture},
         )
-        if checked.aperture is not None and checked.aperture <= case.widest_aperture * 1.03:
+        if checked.aperture is not None and checked.aperture <= case.glass.widest_aperture * 1.03:
             remedy = None
     return report(
         "iso_ceiling_hit",
@@ -54,15 +55,15 @@ def shutter_floor_broken(checked: Checked) -> Finding | None:
     case = checked.case
     stated = case.requests.shutter_floor_s
     floor = stated if stated is not None else checked.slowest_allowed_s("motion", "growth")
-    if math.isinf(floor) or case.flash_leads:
+    if math.isinf(floor) or case.flash.leads:
         return None
-    falls_to = checked.time_needed(case.widest_aperture, case.body.ceilings.push)
+    falls_to = checked.time_needed(case.glass.widest_aperture, case.body.ceilings.push)
     if falls_to <= floor * SLACK:
         return None
     return report(
         "shutter_floor_broken",
         about="request" if stated else "plan",
-        sentence=f"At {format_aperture(case.widest_aperture)} and {format_iso(case.body.ceilings.push)} the shutter "
+        sentence=f"At {format_aperture(case.glass.widest_aperture)} and {format_iso(case.body.ceilings.push)} the shutter "
         f"falls to {wording.seconds(step_value('shutter', falls_to, 0))}; "
         f"{'you' if stated else 'the movement'} asked for {wording.seconds(step_value('shutter', floor, 0))}.",
     )
@@ -74,7 +75,7 @@ def underexposure_at_ceiling(checked: Checked) -> Finding | None:
     if checked.mode != "manual_auto_iso" or shutter is None or aperture is None:
         return None
     ceiling = checked.setup.number("iso_ceiling") or checked.case.body.ceilings.push
-    needed = checked.iso_needed(aperture, shutter, checked.case.ev_low)
+    needed = checked.iso_needed(aperture, shutter, checked.case.light.ev_low)
     if needed <= ceiling * SLACK:
         return None
     dark = math.log2(needed / ceiling)
@@ -82,7 +83,7 @@ def underexposure_at_ceiling(checked: Checked) -> Finding | None:
     return report(
         "underexposure_at_ceiling",
         about=checked.about("shutter_s", "aperture", "iso_ceiling"),
-        sentence=f"At {wording.ev(checked.case.ev_low)} these values need {format_iso(step_value('iso', needed, 0))}; automatic "
+        sentence=f"At {wording.ev(checked.case.light.ev_low)} these values need {format_iso(step_value('iso', needed, 0))}; automatic "
         f"ISO stops at {format_iso(ceiling)} and the frame comes out {wording.stops_word(dark)} dark.",
         remedy=Remedy(label=f"Allow {wording.seconds(slower)}", changes={"shutter_s": slower}),
     )
@@ -93,10 +94,10 @@ def max_shutter_exceeded(checked: Checked) -> Finding | None:
     case = checked.case
     base = case.body.base_iso
     asked, asked_kind = case.requests.aperture, case.requests.shutter_type
-    kinds = (asked_kind,) if asked_kind in case.body.shutter_kinds else case.permitted_shutter_kinds
+    kinds = (asked_kind,) if asked_kind in case.body.shutter_kinds else case.shutters.permitted
     fastest = min(case.body.fastest_s(kind) for kind in kinds)
     if asked is not None:
-        unfiltered = asked**2 / 2**case.wanted_ev / (base / 100)
+        unfiltered = asked**2 / 2**case.light.wanted_ev / (base / 100)
         if unfiltered < fastest / SLACK:
             handled = _handles_brightness(checked, asked)
             return report(
@@ -112,7 +113,7 @@ def max_shutter_exceeded(checked: Checked) -> Finding | None:
     if error is None or error < 1 / 3 or not at_the_end or checked.aperture is None:
         return None
     smaller = step_value("aperture", checked.aperture * 2 ** (error / 2), 0)
-    can_close = smaller <= case.smallest_aperture * SLACK
+    can_close = smaller <= case.glass.smallest_aperture * SLACK
     filter_stops = float(math.ceil(error))
     about = checked.about("aperture", "shutter_s", "iso")
     return report(
@@ -120,7 +121,11 @@ def max_shutter_exceeded(checked: Checked) -> Finding | None:
         about="kit" if about == "plan" and not can_close else about,
         sentence=f"{format_aperture(checked.aperture)} at {wording.seconds(checked.shutter_s or fastest)} burns out by "
         f"{wording.stops_word(error)}: nothing shorter is left"
-        + ("." if can_close else f", and the lens closes no further than {format_aperture(case.smallest_aperture)}."),
+        + (
+            "."
+            if can_close
+            else f", and the lens closes no further than {format_aperture(case.glass.smallest_aperture)}."
+        ),
         remedy=Remedy(label=f"Close to {format_aperture(smaller)}", changes={"aperture": smaller})
         if can_close
         else Remedy(
@@ -150,8 +155,8 @@ def nd_required(checked: Checked) -> Finding | None:
         wanted = asked if wanted is None else max(wanted, asked)
     if wanted is None:
         return None
-    smallest = min(LARGEST_SENSIBLE_F, case.smallest_aperture)
-    slowest = smallest**2 / 2**case.wanted_ev / (case.body.base_iso / 100)
+    smallest = min(LARGEST_SENSIBLE_F, case.glass.smallest_aperture)
+    slowest = smallest**2 / 2**case.light.wanted_ev / (case.body.base_iso / 100)
     if slowest >= wanted / SLACK:
         return None
     missing = math.log2(wanted / slowest)
@@ -170,7 +175,7 @@ def nd_required(checked: Checked) -> Finding | None:
 def zoom_moves_aperture(checked: Checked) -> Finding | None:
     """Exposure is set by hand at an aperture that the lens does not have over its whole range."""
     case = checked.case
-    if checked.mode != "manual" or checked.aperture is None or not case.lens.is_zoom or case.on_tripod:
+    if checked.mode != "manual" or checked.aperture is None or not case.lens.is_zoom or case.support.on_tripod:
         return None
     narrowest = max(case.lens.widest_at(case.lens.focal_min_mm), case.lens.widest_at(case.lens.focal_max_mm))
     if checked.aperture >= narrowest / SLACK:
@@ -189,13 +194,13 @@ def exposure_lock_changing_light(checked: Checked) -> Finding | None:
     case = checked.case
     if checked.option("ae_lock") in (None, "off") or checked.mode in ("manual", "bulb"):
         return None
-    changing = case.light_swing_ev >= 1 or case.has("background_changes") or case.situation.look == "shadow_graphic"
+    changing = case.light.swing_ev >= 1 or case.has("background_changes") or case.situation.look == "shadow_graphic"
     if not changing:
         return None
     return report(
         "exposure_lock_changing_light",
         about=checked.about("ae_lock"),
-        sentence=f"The light moves by {case.light_swing_ev:g} EV or the background changes: a locked value is carried across.",
+        sentence=f"The light moves by {case.light.swing_ev:g} EV or the background changes: a locked value is carried across.",
         remedy=Remedy(label="No lock", changes={"ae_lock": "off"}),
     )
 
@@ -208,13 +213,13 @@ def background_change_exposure(checked: Checked) -> Finding | None:
     by_hand = checked.mode in ("manual", "bulb")
     asked = case.requests.exposure_mode
     about: Literal["request", "plan"] = "request" if asked is not None and asked not in ("manual", "bulb") else "plan"
-    if case.light_swing_ev > STEADY_LIGHT_EV:
+    if case.light.swing_ev > STEADY_LIGHT_EV:
         # By hand it would miss the subject's own light: the automatic is the lesser harm, weighed on what stays alike.
         return report(
             "background_change_exposure",
             about=about,
             sentence=f"Background and the light on the subject both change, the latter by "
-            f"{wording.stops_word(case.light_swing_ev)}: the automatic has to follow and jumps with the background.",
+            f"{wording.stops_word(case.light.swing_ev)}: the automatic has to follow and jumps with the background.",
             handled_by=("exposure_mode", "metering"),
             residual="Single frames before a bright or dark background come out wrong.",
         )

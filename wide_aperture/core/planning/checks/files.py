@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 from wide_aperture.core.planning.checks.colour import wb_mismatch, wb_mixed_light
 from wide_aperture.core.planning.checks.tone import highlight_clip_risk
@@ -147,7 +148,7 @@ def untried_look_jpeg(checked: Checked) -> Finding | None:
 
 def colour_space_for_web(checked: Checked) -> Finding | None:
     """A wide colour space for pictures that go to screens."""
-    if checked.option("colour_space") != "wide" or checked.case.output != "screen":
+    if checked.option("colour_space") != "wide" or checked.case.output.name != "screen":
         return None
     return report(
         "colour_space_for_web",
@@ -169,7 +170,7 @@ def crop_left_on(checked: Checked) -> Finding | None:
     )
 
 
-def _stands_at(code: str, setting: str, bad: str, good: str, sentence: str, label: str) -> Check:
+def _stands_at(code: str, setting: SettingId, bad: str, good: str, sentence: str, label: str) -> Check:
     """A check that one setting does not stand at an option that is wrong in every shoot."""
 
     def run(checked: Checked) -> Finding | None:

@@ -12,9 +12,9 @@ from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, re
 def flash_sync_exceeded(checked: Checked) -> Finding | None:
     """Shutter faster than sync without high-speed sync, as set or as the aperture asked for would need."""
     case, shutter = checked.case, checked.shutter_s
-    if not (checked.flash_on or case.flash_in_use) or case.high_speed_sync:
+    if not (checked.flash_on or case.flash.in_use) or case.flash.high_speed_sync:
         return None
-    kind = checked.shutter_type if checked.shutter_type in case.body.shutter_kinds else case.permitted_shutter_kinds[0]
+    kind = checked.shutter_type if checked.shutter_type in case.body.shutter_kinds else case.shutters.permitted[0]
     sync = case.body.flash_sync.shortest_s(kind)
     if sync is None:
         return None
@@ -47,7 +47,7 @@ def flash_with_electronic_shutter(checked: Checked) -> Finding | None:
     case = checked.case
     asked = case.requests.shutter_type == "electronic"
     synced = case.body.flash_sync.electronic_s is not None
-    if not (checked.flash_on or case.flash_in_use) or synced or not (checked.is_electronic or asked):
+    if not (checked.flash_on or case.flash.in_use) or synced or not (checked.is_electronic or asked):
         return None
     curtains = [k for k in case.body.shutter_kinds if case.body.flash_sync.shortest_s(k) is not None]
     fix = (
@@ -72,13 +72,13 @@ def flash_out_of_reach(checked: Checked) -> Finding | None:
     if unit is None or use in (None, "off", "fill") or checked.aperture is None or checked.iso is None:
         return None
     loss = BOUNCE_LOSS_EV if use == "bounce" else 0.0
-    spare = float(flash_power_ev(unit.guide_number_m, checked.aperture, checked.iso, case.mid_m, loss))
+    spare = float(flash_power_ev(unit.guide_number_m, checked.aperture, checked.iso, case.subject.mid_m, loss))
     if spare >= 0:
         return None
     return report(
         "flash_out_of_reach",
         about=checked.about("aperture", "iso"),
-        sentence=f"At {wording.metres(case.mid_m)} the flash is {wording.stops_word(spare)} short.",
+        sentence=f"At {wording.metres(case.subject.mid_m)} the flash is {wording.stops_word(spare)} short.",
         residual="Come nearer, open up, raise the ISO, or do not bounce.",
     )
 

@@ -23,12 +23,12 @@ SWING_SHARE = 0.5  # locking and swinging moves the plane by up to about this sh
 
 def af_low_light_limit(checked: Checked) -> Finding | None:
     """Too dark for autofocus."""
-    if checked.case.ev100 >= AF_BLIND_EV:
+    if checked.case.light.ev100 >= AF_BLIND_EV:
         return None
     by_hand = checked.option("af_mode") == "manual"
     return report(
         "af_low_light_limit",
-        sentence=f"{wording.ev(checked.case.ev100)} is under what autofocus sees, about {wording.ev(AF_BLIND_EV)}.",
+        sentence=f"{wording.ev(checked.case.light.ev100)} is under what autofocus sees, about {wording.ev(AF_BLIND_EV)}.",
         handled_by=("af_mode",) if by_hand else (),
         residual="Check it enlarged after every change of lens or temperature." if by_hand else None,
         remedy=None if by_hand else Remedy(label="By hand", changes={"af_mode": "manual"}),
@@ -36,7 +36,7 @@ def af_low_light_limit(checked: Checked) -> Finding | None:
 
 
 def _may_grab(checked: Checked) -> bool:
-    return checked.option("af_mode") != "manual" and not checked.case.is_zone_focus
+    return checked.option("af_mode") != "manual" and not checked.case.depth.is_zone_focus
 
 
 def af_background_grab(checked: Checked) -> Finding | None:
@@ -45,7 +45,7 @@ def af_background_grab(checked: Checked) -> Finding | None:
     if not case.has("background_changes") or case.has("plain_sky_background") or not _may_grab(checked):
         return None
     asked, area = case.requests.af_area, checked.option("af_area")
-    if not (case.is_moving or asked in WIDE_AREAS or area in WIDE_AREAS):
+    if not (case.subject.is_moving or asked in WIDE_AREAS or area in WIDE_AREAS):
         return None
     small = area is not None and area not in WIDE_AREAS
     return report(
@@ -97,7 +97,7 @@ def subject_detection_wrong_target(checked: Checked) -> Finding | None:
 def detection_wrong_kind(checked: Checked) -> Finding | None:
     """Detection looks for another kind of subject than is there."""
     case = checked.case
-    fitting = DETECTED_KIND.get(case.subject)
+    fitting = DETECTED_KIND.get(case.subject.kind)
     kinds = [
         k
         for k in (checked.option("subject_detection"), case.requests.subject_detection)
@@ -110,7 +110,7 @@ def detection_wrong_kind(checked: Checked) -> Finding | None:
     return report(
         "detection_wrong_kind",
         about=checked.about("subject_detection") if still and case.requests.subject_detection is None else "request",
-        sentence=f"Detection is set to {kinds[-1].replace('_', ', ')}; the subject is a {case.subject}.",
+        sentence=f"Detection is set to {kinds[-1].replace('_', ', ')}; the subject is a {case.subject.kind}.",
         handled_by=() if still else ("subject_detection",),
         remedy=Remedy(label="The subject's own kind", changes={"subject_detection": fitting[0]}) if still else None,
     )
@@ -120,12 +120,12 @@ def af_mode_moving_subject(checked: Checked) -> Finding | None:
     """Single AF, asked for or set, while the subject moves towards the camera or erratically."""
     case = checked.case
     asked, chosen = case.requests.af_mode == "single", checked.option("af_mode") == "single"
-    if not (asked or chosen) or not case.is_moving or case.situation.direction not in ("towards", "erratic"):
+    if not (asked or chosen) or not case.subject.is_moving or case.situation.direction not in ("towards", "erratic"):
         return None
     return report(
         "af_mode_moving_subject",
         about="request" if asked else checked.about("af_mode"),
-        sentence=f"The subject moves {case.situation.direction} at {case.speed_m_s:g} m/s; single focus is sharp where it was.",
+        sentence=f"The subject moves {case.situation.direction} at {case.subject.speed_m_s:g} m/s; single focus is sharp where it was.",
         handled_by=() if chosen else ("af_mode",),
         remedy=Remedy(label="Continuous", changes={"af_mode": "continuous"}) if chosen else None,
     )
@@ -134,14 +134,14 @@ def af_mode_moving_subject(checked: Checked) -> Finding | None:
 def manual_focus_left_on(checked: Checked) -> Finding | None:
     """Focus is by hand while the subject moves and nobody set a distance."""
     case = checked.case
-    if checked.option("af_mode") != "manual" or not case.is_moving or case.is_zone_focus:
+    if checked.option("af_mode") != "manual" or not case.subject.is_moving or case.depth.is_zone_focus:
         return None
-    if not (case.body.autofocus and case.lens.autofocus) or case.ev100 < AF_BLIND_EV:
+    if not (case.body.autofocus and case.lens.autofocus) or case.light.ev100 < AF_BLIND_EV:
         return None
     return report(
         "manual_focus_left_on",
         about=checked.about("af_mode"),
-        sentence=f"The subject moves at {case.speed_m_s:g} m/s and focus is by hand.",
+        sentence=f"The subject moves at {case.subject.speed_m_s:g} m/s and focus is by hand.",
         remedy=Remedy(label="Continuous", changes={"af_mode": "continuous"}),
     )
 
@@ -150,7 +150,7 @@ def focus_priority_high_rate(checked: Checked) -> Finding | None:
     """Focus priority with erratic action at a high rate."""
     case = checked.case
     rate = checked.setup.number("frame_rate") or 0.0
-    erratic = case.situation.direction == "erratic" and case.speed_m_s >= ERRATIC_M_S
+    erratic = case.situation.direction == "erratic" and case.subject.speed_m_s >= ERRATIC_M_S
     followed = case.schools.priority == "focus"
     follows = checked.option("af_mode") != "single"
     if checked.option("af_priority") != "focus" or not (erratic and follows) or rate < HIGH_RATE or followed:
@@ -158,7 +158,7 @@ def focus_priority_high_rate(checked: Checked) -> Finding | None:
     return report(
         "focus_priority_high_rate",
         about=checked.about("af_priority"),
-        sentence=f"At {rate:g}/s and {case.speed_m_s:g} m/s the burst stutters where focus is unsure.",
+        sentence=f"At {rate:g}/s and {case.subject.speed_m_s:g} m/s the burst stutters where focus is unsure.",
         remedy=Remedy(label="Balanced", changes={"af_priority": "balanced"}),
     )
 
@@ -185,7 +185,7 @@ def backbutton_eye_conflict(checked: Checked) -> Finding | None:
         "animal_eye",
     )
     single = requests.af_mode == "single" or checked.option("af_mode") == "single"
-    asked_single = requests.back_button_af is True and single and eye and case.is_moving
+    asked_single = requests.back_button_af is True and single and eye and case.subject.is_moving
     if not back or not (half_press or asked_single):
         return None
     continuous = checked.option("af_mode") == "continuous"
@@ -221,13 +221,13 @@ def recompose_cosine_error(checked: Checked) -> Finding | None:
     case = checked.case
     if checked.option("focus_recompose") != "lock_recompose" or checked.aperture is None:
         return None
-    if case.mid_m > 50:
+    if case.subject.mid_m > 50:
         return None
-    focus = max(case.focus_m, case.focal_mm / 1000 * 1.05)
-    zone = optics.depth_of_field(case.focal_mm, checked.aperture, focus, case.body.coc_mm)
+    focus = max(case.depth.focus_m, case.glass.focal_mm / 1000 * 1.05)
+    zone = optics.depth_of_field(case.glass.focal_mm, checked.aperture, focus, case.body.coc_mm)
     behind = float(zone.far_m) - focus
     # Swinging a third of the frame's height: the plane moves back by d (1 - cos angle).
-    tangent = case.body.sensor_height_mm / 3 / case.focal_mm
+    tangent = case.body.sensor_height_mm / 3 / case.glass.focal_mm
     shift = focus * (1 - 1 / (1 + tangent**2) ** 0.5)
     if shift < behind * SWING_SHARE:
         return None

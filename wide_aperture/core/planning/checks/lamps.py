@@ -14,14 +14,16 @@ EVEN_SWING_EV = 0.2  # what 1/125 s leaves of lamps at 120 Hz; the trade calls t
 def flicker_banding(checked: Checked) -> Finding | None:
     """Lamps pulse: uneven frames below one period, bands with the electronic shutter."""
     case, shutter = checked.case, checked.shutter_s
-    frequency = case.flicker_hz
+    frequency = case.light.flicker_hz
     if frequency is None:
         return None
     short = shutter is not None and shutter < 1 / frequency / SLACK
     electronic = checked.is_electronic or case.requests.shutter_type == "electronic"
     if not (short or electronic):
         return None
-    low, high = motion.flicker_swing(shutter or 1 / frequency, frequency, case.modulation, case.situation.waveform)
+    low, high = motion.flicker_swing(
+        shutter or 1 / frequency, frequency, case.light.modulation, case.situation.waveform
+    )
     swing = min(float(high) - max(float(low), -4.0), 4.0)
     evened = swing < EVEN_SWING_EV
     if evened and not electronic:
@@ -58,14 +60,14 @@ def flicker_banding(checked: Checked) -> Finding | None:
 def silent_shutter_conflict(checked: Checked) -> Finding | None:
     """Silence is required, yet the silent shutter harms this picture."""
     case = checked.case
-    if not case.wants_silence:
+    if not case.shutters.wants_silence:
         return None
     harms = []
-    if case.flicker_hz is not None:
-        harms.append(f"the light pulses at {case.flicker_hz:g} Hz and would draw bands")
-    if case.skew_deg > LEANING_DEG:
-        harms.append(f"the subject would lean by {case.skew_deg:.0f}°")
-    if case.flash_in_use:
+    if case.light.flicker_hz is not None:
+        harms.append(f"the light pulses at {case.light.flicker_hz:g} Hz and would draw bands")
+    if case.shutters.skew_deg > LEANING_DEG:
+        harms.append(f"the subject would lean by {case.shutters.skew_deg:.0f}°")
+    if case.flash.in_use:
         harms.append("the flash will not fire with it")
     if "electronic" not in case.body.shutter_kinds:
         harms.append(f"{case.body.name} has no silent shutter at all")
@@ -82,14 +84,14 @@ def silent_shutter_conflict(checked: Checked) -> Finding | None:
 def anti_flicker_off_under_lamps(checked: Checked) -> Finding | None:
     """The light pulses, the time is short, and the timed release is off although the body has it."""
     case, shutter = checked.case, checked.shutter_s
-    if case.flicker_hz is None or not case.body.anti_flicker or checked.option("anti_flicker") != "off":
+    if case.light.flicker_hz is None or not case.body.anti_flicker or checked.option("anti_flicker") != "off":
         return None
-    if checked.is_electronic or shutter is None or shutter >= 1 / case.flicker_hz / SLACK:
+    if checked.is_electronic or shutter is None or shutter >= 1 / case.light.flicker_hz / SLACK:
         return None
     return report(
         "anti_flicker_off_under_lamps",
         about=checked.about("anti_flicker"),
-        sentence=f"At {wording.seconds(shutter)} under {case.flicker_hz:g} Hz frames differ for nothing.",
+        sentence=f"At {wording.seconds(shutter)} under {case.light.flicker_hz:g} Hz frames differ for nothing.",
         remedy=Remedy(label="On", changes={"anti_flicker": "on"}),
     )
 

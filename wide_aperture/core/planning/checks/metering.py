@@ -32,7 +32,7 @@ def _small_and_bright(checked: Checked) -> bool:
     case = checked.case
     if case.has("moon_not_in_frame") or case.situation.background_tone != "dark":
         return False
-    return case.situation.subject_tone == "light" or case.subject == "moon"
+    return case.situation.subject_tone == "light" or case.subject.kind == "moon"
 
 
 def meter_bias_light_tones(checked: Checked) -> Finding | None:
@@ -90,12 +90,12 @@ def backlight_underexposure(checked: Checked) -> Finding | None:
     """The background is brighter than the subject by a stop and a half, and no silhouette is wanted."""
     case = checked.case
     behind = case.situation.background_ev100
-    if behind is None or case.situation.look in NO_BACKLIGHT_LOOKS or behind - case.ev100 < BACKLIT_EV:
+    if behind is None or case.situation.look in NO_BACKLIGHT_LOOKS or behind - case.light.ev100 < BACKLIT_EV:
         return None
     handled = _answered(checked, +1)
     return report(
         "backlight_underexposure",
-        sentence=f"The background, {wording.ev(behind)}, is {wording.stops_word(behind - case.ev100)} brighter than the subject.",
+        sentence=f"The background, {wording.ev(behind)}, is {wording.stops_word(behind - case.light.ev100)} brighter than the subject.",
         handled_by=handled,
         remedy=None if handled else _remedy(1.0),
     )
@@ -107,13 +107,13 @@ def spot_metering_moving_subject(checked: Checked) -> Finding | None:
     asked, chosen = case.requests.metering == "spot", checked.option("metering") == "spot"
     tones = (case.situation.subject_tone, case.situation.background_tone)
     uneven = any(tone != "mid" for tone in tones) or case.has("background_changes")
-    if not (asked or chosen) or not case.is_moving or not uneven:
+    if not (asked or chosen) or not case.subject.is_moving or not uneven:
         return None
     by_hand = checked.mode in ("manual", "bulb")
     return report(
         "spot_metering_moving_subject",
         about="request" if asked else "plan",
-        sentence=f"At {case.speed_m_s:g} m/s the spot lands now on light, now on dark: stops apart from frame to frame.",
+        sentence=f"At {case.subject.speed_m_s:g} m/s the spot lands now on light, now on dark: stops apart from frame to frame.",
         handled_by=("exposure_mode",) if by_hand and chosen else () if chosen else ("metering",),
         remedy=Remedy(label="Meter by pattern", changes={"metering": "multi_segment"})
         if chosen and not by_hand

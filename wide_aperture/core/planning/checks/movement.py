@@ -20,9 +20,9 @@ MOON_DRIFT_PX = 3.0
 def motion_blur_subject(checked: Checked) -> Finding | None:
     """The subject moves visibly during the exposure, and no blur is wanted."""
     case, shutter = checked.case, checked.shutter_s
-    if shutter is None or case.situation.look in STREAK_LOOKS or case.flash_leads:
+    if shutter is None or case.situation.look in STREAK_LOOKS or case.flash.leads:
         return None
-    blur = case.image_speed_px_s * shutter
+    blur = case.subject.image_speed_px_s * shutter
     share = blur / case.body.width_px
     if share <= VISIBLE_BLUR_SHARE:
         return None
@@ -39,11 +39,11 @@ def camera_shake_risk(checked: Checked) -> Finding | None:
     """Slower than is safe in the hand for this focal length, pixel count and support."""
     case = checked.case
     times = [t for t in (checked.shutter_s, case.requests.shutter_s) if t is not None]
-    if not times or case.on_tripod or case.situation.look in ("pan_blur", "blur"):
+    if not times or case.support.on_tripod or case.situation.look in ("pan_blur", "blur"):
         return None
     shutter = max(times)
     stabilised = checked.setup.option("stabilisation") in ("on", "panning", "tripod_auto", None)
-    limit = case.handheld_limit_s / (1 if stabilised else 2**case.stabiliser_stops)
+    limit = case.support.handheld_limit_s / (1 if stabilised else 2**case.support.stabiliser_stops)
     if shutter <= limit * SLACK:
         return None
     past = wording.stops_word(math.log2(shutter / limit))
@@ -53,7 +53,7 @@ def camera_shake_risk(checked: Checked) -> Finding | None:
     return report(
         "camera_shake_risk",
         about="request" if set_is_fine else checked.about("shutter_s", "stabilisation"),
-        sentence=f"{wording.seconds(shutter)} is {past} slower than {case.focal_mm:.3g} mm is held steady "
+        sentence=f"{wording.seconds(shutter)} is {past} slower than {case.glass.focal_mm:.3g} mm is held steady "
         f"({wording.seconds(steady)}): about {chance:.0%} of frames sharp.",
         handled_by=("shutter_s",) if set_is_fine else (),
         remedy=None
@@ -66,26 +66,26 @@ def star_trailing(checked: Checked) -> Finding | None:
     """Stars trail visibly at the time set or asked for, and trails are not wanted."""
     case = checked.case
     if (
-        case.subject == "moon"
+        case.subject.kind == "moon"
         or case.situation.direction == "erratic"
         or case.situation.look in (*STREAK_LOOKS, "star_trails")
     ):
         return None
-    if case.sky_rate_arcsec_s == 0:
+    if case.subject.sky_rate_arcsec_s == 0:
         return None
     asked = case.requests.shutter_s
-    visible_px = max(VISIBLE_TRAIL_PX, case.sky_tolerance_px) * SLACK
+    visible_px = max(VISIBLE_TRAIL_PX, case.output.sky_tolerance_px) * SLACK
     times = [t for t in (checked.shutter_s, asked) if t is not None]
-    if not times or case.sky_drift_px(max(times)) <= visible_px:
+    if not times or case.subject.sky_drift_px(max(times)) <= visible_px:
         return None
     worst = max(times)
-    set_is_fine = checked.shutter_s is not None and case.sky_drift_px(checked.shutter_s) <= visible_px
-    points = step_value("shutter", case.sky_tolerance_px / case.sky_drift_px(1.0), 0)
+    set_is_fine = checked.shutter_s is not None and case.subject.sky_drift_px(checked.shutter_s) <= visible_px
+    points = step_value("shutter", case.output.sky_tolerance_px / case.subject.sky_drift_px(1.0), 0)
     return report(
         "star_trailing",
         about="request" if set_is_fine else checked.about("shutter_s"),
-        sentence=f"In {wording.seconds(worst)} stars draw {case.sky_drift_px(worst):.1f} px with {case.focal_mm:.3g} mm; "
-        f"{wording.seconds(points)} keeps {case.sky_tolerance_px:.1f} px.",
+        sentence=f"In {wording.seconds(worst)} stars draw {case.subject.sky_drift_px(worst):.1f} px with {case.glass.focal_mm:.3g} mm; "
+        f"{wording.seconds(points)} keeps {case.output.sky_tolerance_px:.1f} px.",
         handled_by=("shutter_s",) if set_is_fine else (),
         remedy=None
         if set_is_fine
@@ -96,7 +96,7 @@ def star_trailing(checked: Checked) -> Finding | None:
 def rolling_shutter_distortion(checked: Checked) -> Finding | None:
     """The electronic read-out slants the moving image, as set or as asked for."""
     case = checked.case
-    if case.body.readout_ms is None or case.skew_deg <= LEANING_DEG:
+    if case.body.readout_ms is None or case.shutters.skew_deg <= LEANING_DEG:
         return None
     asked = case.requests.shutter_type == "electronic"
     if not (checked.is_electronic or asked):
@@ -105,10 +105,10 @@ def rolling_shutter_distortion(checked: Checked) -> Finding | None:
     return report(
         "rolling_shutter_distortion",
         about="plan" if checked.is_electronic and not asked else "request",
-        sentence=f"Read in {case.body.readout_ms:g} ms, the moving image leans by {case.skew_deg:.0f}°.",
+        sentence=f"Read in {case.body.readout_ms:g} ms, the moving image leans by {case.shutters.skew_deg:.0f}°.",
         handled_by=() if checked.is_electronic else ("shutter_type",),
         remedy=Remedy(label="Use the curtains", changes={"shutter_type": curtains[0]})
-        if checked.is_electronic and curtains and not case.wants_silence
+        if checked.is_electronic and curtains and not case.shutters.wants_silence
         else None,
     )
 
@@ -116,17 +116,17 @@ def rolling_shutter_distortion(checked: Checked) -> Finding | None:
 def moon_drift_blur(checked: Checked) -> Finding | None:
     """The Moon moves visibly during the exposure set or asked for."""
     case = checked.case
-    if case.subject != "moon" or case.has("moon_not_in_frame"):
+    if case.subject.kind != "moon" or case.has("moon_not_in_frame"):
         return None
     times = [t for t in (checked.shutter_s, case.requests.shutter_s) if t is not None]
-    if not times or case.sky_drift_px(max(times)) <= MOON_DRIFT_PX:
+    if not times or case.subject.sky_drift_px(max(times)) <= MOON_DRIFT_PX:
         return None
-    set_is_fine = checked.shutter_s is not None and case.sky_drift_px(checked.shutter_s) <= MOON_DRIFT_PX
-    still = step_value("shutter", MOON_DRIFT_PX / 3 / case.sky_drift_px(1.0), 0)
+    set_is_fine = checked.shutter_s is not None and case.subject.sky_drift_px(checked.shutter_s) <= MOON_DRIFT_PX
+    still = step_value("shutter", MOON_DRIFT_PX / 3 / case.subject.sky_drift_px(1.0), 0)
     return report(
         "moon_drift_blur",
         about="request" if set_is_fine else checked.about("shutter_s"),
-        sentence=f"In {wording.seconds(max(times))} the Moon drifts {case.sky_drift_px(max(times)):.1f} px with {case.focal_mm:.0f} mm.",
+        sentence=f"In {wording.seconds(max(times))} the Moon drifts {case.subject.sky_drift_px(max(times)):.1f} px with {case.glass.focal_mm:.0f} mm.",
         handled_by=("shutter_s",) if set_is_fine else (),
         remedy=None
         if set_is_fine
@@ -137,16 +137,16 @@ def moon_drift_blur(checked: Checked) -> Finding | None:
 def wind_motion(checked: Checked) -> Finding | None:
     """Wind moves what is near during the exposure or between frames."""
     case = checked.case
-    if not case.has("windy") or case.near_m > NEAR_ENOUGH_FOR_WIND_M:
+    if not case.has("windy") or case.subject.near_m > NEAR_ENOUGH_FOR_WIND_M:
         return None
     limit = checked.slowest_allowed_s("wind")
     quick = checked.shutter_s is not None and checked.shutter_s <= limit * SLACK
     joined = checked.option("bracketing") not in (None, "none") or case.requests.focus_stack_frames is not None
     return report(
         "wind_motion",
-        sentence=f"At {wording.metres(case.near_m)} leaves stir by pixels within {wording.seconds(step_value('shutter', limit, 0))}."
+        sentence=f"At {wording.metres(case.subject.near_m)} leaves stir by pixels within {wording.seconds(step_value('shutter', limit, 0))}."
         if limit < 60
-        else f"Wind moves what stands at {wording.metres(case.near_m)}.",
+        else f"Wind moves what stands at {wording.metres(case.subject.near_m)}.",
         handled_by=("shutter_s",) if quick and not joined else (),
         residual="Wait for lulls; take several and keep the still one.",
     )
@@ -159,11 +159,11 @@ def bracket_ghosting(checked: Checked) -> Finding | None:
         requests.focus_stack_frames or 1
     ) > 1
     chosen = checked.option("bracketing") not in (None, "none") or (checked.setup.number("focus_stack") or 0) > 1
-    moves = case.stirs
-    by_hand = not case.on_tripod and (checked.shutter_s or 0) > case.handheld_limit_s / 4
+    moves = case.subject.stirs
+    by_hand = not case.support.on_tripod and (checked.shutter_s or 0) > case.support.handheld_limit_s / 4
     if not (asked or chosen) or not (moves or by_hand):
         return None
-    what = f"the subject moves at {case.speed_m_s:g} m/s" if moves else "the frames are taken in the hand"
+    what = f"the subject moves at {case.subject.speed_m_s:g} m/s" if moves else "the frames are taken in the hand"
     return report(
         "bracket_ghosting",
         about="request" if asked else checked.about("bracketing", "focus_stack"),

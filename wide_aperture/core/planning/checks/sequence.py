@@ -131,7 +131,7 @@ def dew_risk(checked: Checked) -> Finding | None:
     """Humid air, night, and a long stay."""
     case = checked.case
     humidity, hours = case.situation.humidity, _hours(checked)
-    night = case.situation.genre == "night_sky" or case.ev100 < NIGHT_EV
+    night = case.situation.genre == "night_sky" or case.light.ev100 < NIGHT_EV
     if humidity is None or humidity < HUMID or not night or (hours is not None and hours < 0.5):
         return None
     return report(

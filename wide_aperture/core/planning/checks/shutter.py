@@ -37,17 +37,17 @@ def shutter_shock_risk(checked: Checked) -> Finding | None:
     """A mechanical first curtain on a tripod with a long lens in the band where its shock shows."""
     case, shutter = checked.case, checked.shutter_s
     asked, chosen = case.requests.shutter_type == "mechanical", checked.shutter_type == "mechanical"
-    long = case.focal_mm * case.body.crop_factor >= SHOCK_FOCAL_EQUIVALENT_MM * 0.99
+    long = case.glass.focal_mm * case.body.crop_factor >= SHOCK_FOCAL_EQUIVALENT_MM * 0.99
     times = [t for t in (shutter, case.requests.shutter_s) if t is not None]
     in_band = any(SHOCK_BAND_S[0] / SLACK <= t <= SHOCK_BAND_S[1] * SLACK for t in times)
-    if not (asked or chosen) or not case.on_tripod or not long or not in_band:
+    if not (asked or chosen) or not case.support.on_tripod or not long or not in_band:
         return None
     delayed = checked.option("exposure_delay") not in (None, "off")
     handled = ("exposure_delay",) if chosen and delayed else () if chosen else ("shutter_type",)
     return report(
         "shutter_shock_risk",
         about="request" if asked else "plan",
-        sentence=f"{wording.seconds(times[0])} with {case.focal_mm:.0f} mm on a tripod: the first curtain's blow shows.",
+        sentence=f"{wording.seconds(times[0])} with {case.glass.focal_mm:.0f} mm on a tripod: the first curtain's blow shows.",
         handled_by=handled,
         remedy=Remedy(label="Delay the release", changes={"exposure_delay": "1s"}) if not handled else None,
     )

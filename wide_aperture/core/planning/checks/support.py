@@ -10,7 +10,7 @@ from wide_aperture.core.planning.checks.checked import Check, Checked, report
 def stabiliser_on_tripod(checked: Checked) -> Finding | None:
     """The stabiliser is on, or was asked to stay on, on a rigid tripod."""
     case = checked.case
-    if not case.on_tripod or not case.has_stabiliser:
+    if not case.support.on_tripod or not case.support.has_stabiliser:
         return None
     set_on = checked.setup.option("stabilisation") in ("on", "panning")
     asked_on = case.requests.stabilisation in ("on", "panning")
@@ -28,9 +28,14 @@ def stabiliser_on_tripod(checked: Checked) -> Finding | None:
 def stabiliser_off_in_hand(checked: Checked) -> Finding | None:
     """In the hand the stabiliser is off although the time needs it."""
     case, shutter = checked.case, checked.shutter_s
-    if case.on_tripod or not case.has_stabiliser or checked.option("stabilisation") != "off" or shutter is None:
+    if (
+        case.support.on_tripod
+        or not case.support.has_stabiliser
+        or checked.option("stabilisation") != "off"
+        or shutter is None
+    ):
         return None
-    if case.situation.look == "pan_blur" or shutter <= case.handheld_limit_s / 2**case.stabiliser_stops:
+    if case.situation.look == "pan_blur" or shutter <= case.support.handheld_limit_s / 2**case.support.stabiliser_stops:
         return None
     return report(
         "stabiliser_off_in_hand",
@@ -44,13 +49,13 @@ def stabiliser_focal_length_wrong(checked: Checked) -> Finding | None:
     """The focal length typed in for the stabiliser is not that of the lens in use."""
     case = checked.case
     typed = checked.setup.number("stabiliser_focal_mm")
-    if typed is None or case.lens.contacts or abs(typed - case.focal_mm) <= 0.1 * case.focal_mm:
+    if typed is None or case.lens.contacts or abs(typed - case.glass.focal_mm) <= 0.1 * case.glass.focal_mm:
         return None
     return report(
         "stabiliser_focal_length_wrong",
         about=checked.about("stabiliser_focal_mm"),
-        sentence=f"{typed:.0f} mm is typed in, {case.focal_mm:.0f} mm is mounted.",
-        remedy=Remedy(label=f"{case.focal_mm:.0f} mm", changes={"stabiliser_focal_mm": case.focal_mm}),
+        sentence=f"{typed:.0f} mm is typed in, {case.glass.focal_mm:.0f} mm is mounted.",
+        remedy=Remedy(label=f"{case.glass.focal_mm:.0f} mm", changes={"stabiliser_focal_mm": case.glass.focal_mm}),
     )
 
 
@@ -59,12 +64,12 @@ def self_timer_in_action(checked: Checked) -> Finding | None:
     case = checked.case
     asked = case.requests.self_timer in ("2s", "10s")
     chosen = checked.option("self_timer") in ("2s", "10s") or checked.option("drive") == "self_timer"
-    if not (asked or chosen) or not case.is_moving:
+    if not (asked or chosen) or not case.subject.is_moving:
         return None
     return report(
         "self_timer_in_action",
         about="request" if asked else checked.about("self_timer"),
-        sentence=f"At {case.speed_m_s:g} m/s the moment is gone when the timer fires.",
+        sentence=f"At {case.subject.speed_m_s:g} m/s the moment is gone when the timer fires.",
         handled_by=() if chosen else ("self_timer",),
         remedy=Remedy(label="Off", changes={"self_timer": "off"}) if chosen else None,
     )
@@ -72,7 +77,7 @@ def self_timer_in_action(checked: Checked) -> Finding | None:
 
 def eye_sensor_blanks_screen(checked: Checked) -> Finding | None:
     """On a tripod the finder switches by the eye sensor."""
-    if not checked.case.on_tripod or checked.option("finder_switch") != "auto":
+    if not checked.case.support.on_tripod or checked.option("finder_switch") != "auto":
         return None
     return report(
         "eye_sensor_blanks_screen",
@@ -85,12 +90,12 @@ def eye_sensor_blanks_screen(checked: Checked) -> Finding | None:
 def level_off_on_tripod(checked: Checked) -> Finding | None:
     """On a tripod for a landscape the level is off."""
     case = checked.case
-    if not case.on_tripod or case.situation.genre != "landscape" or checked.option("level") != "off":
+    if not case.support.on_tripod or case.situation.genre != "landscape" or checked.option("level") != "off":
         return None
     return report(
         "level_off_on_tripod",
         about=checked.about("level"),
-        sentence=f"A degree of tilt at {case.focal_mm:.0f} mm costs a strip of the picture at home.",
+        sentence=f"A degree of tilt at {case.glass.focal_mm:.0f} mm costs a strip of the picture at home.",
         remedy=Remedy(label="Show the level", changes={"level": "on"}),
     )
 

@@ -14,7 +14,7 @@ LIT_EV = 0.0
 def highlight_clip_risk(checked: Checked) -> Finding | None:
     """The scene's range is as large as what one frame holds at base ISO, or larger."""
     case = checked.case
-    scene = case.scene_range_ev
+    scene = case.light.scene_range_ev
     held = float(engineering_range_ev(case.body, case.body.base_iso))
     if scene is None or scene < held - 0.05:
         return None
@@ -48,7 +48,7 @@ def dr_mode_raises_min_iso(checked: Checked) -> Finding | None:
     stops = 1 if reserve == "highlight_reserve_1" else 2
     floor = case.body.reserve_floor(reserve) or case.body.base_iso * 2**stops
     slowest = checked.slowest_allowed_s("motion", "growth", "shake", "own_floor", "shutter_end_slow")
-    wide_open = checked.iso_needed(case.widest_aperture, slowest)
+    wide_open = checked.iso_needed(case.glass.widest_aperture, slowest)
     set_iso = checked.iso if checked.iso is not None else wide_open
     if min(wide_open, set_iso) >= floor / 1.12 and chosen == reserve:
         return None
@@ -66,7 +66,7 @@ def dr_mode_raises_min_iso(checked: Checked) -> Finding | None:
 
 def hdr_alignment_crops(checked: Checked) -> Finding | None:
     """In-camera HDR by hand aligns and crops, and doubles what moves."""
-    if checked.option("hdr_mode") in (None, "off") or checked.case.on_tripod:
+    if checked.option("hdr_mode") in (None, "off") or checked.case.support.on_tripod:
         return None
     return report(
         "hdr_alignment_crops",
@@ -91,12 +91,12 @@ def clip_thresholds_not_shown(checked: Checked) -> Finding | None:
 def boosted_display_hides_exposure(checked: Checked) -> Finding | None:
     """The display is boosted although there is light enough to see the exposure."""
     case = checked.case
-    if checked.option("boosted_display") != "on" or case.ev100 < LIT_EV or case.flash_leads:
+    if checked.option("boosted_display") != "on" or case.light.ev100 < LIT_EV or case.flash.leads:
         return None
     return report(
         "boosted_display_hides_exposure",
         about=checked.about("boosted_display"),
-        sentence=f"At {wording.ev(case.ev100)} the true exposure could be seen; the boosted display hides it.",
+        sentence=f"At {wording.ev(case.light.ev100)} the true exposure could be seen; the boosted display hides it.",
         remedy=Remedy(label="Boost off", changes={"boosted_display": "off"}),
     )
 
@@ -104,12 +104,12 @@ def boosted_display_hides_exposure(checked: Checked) -> Finding | None:
 def exposure_simulation_misleads(checked: Checked) -> Finding | None:
     """Exposure simulation is off in continuous light that one can see by."""
     case = checked.case
-    if checked.option("exposure_simulation") != "off" or case.flash_leads or case.ev100 < LIT_EV:
+    if checked.option("exposure_simulation") != "off" or case.flash.leads or case.light.ev100 < LIT_EV:
         return None
     return report(
         "exposure_simulation_misleads",
         about=checked.about("exposure_simulation"),
-        sentence=f"At {wording.ev(case.ev100)} and without flash the finder would look right whatever is set.",
+        sentence=f"At {wording.ev(case.light.ev100)} and without flash the finder would look right whatever is set.",
         remedy=Remedy(label="Simulate", changes={"exposure_simulation": "on"}),
     )
 

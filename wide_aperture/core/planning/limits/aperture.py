@@ -30,7 +30,7 @@ def aperture_terms(case: Case) -> tuple[Term, ...]:
 
 
 def _lens_ends(case: Case) -> Term:
-    widest, smallest = case.widest_aperture, case.smallest_aperture
+    widest, smallest = case.glass.widest_aperture, case.glass.smallest_aperture
     fixed = case.lens.fixed_aperture
     return Term(
         id="lens_ends",
@@ -42,17 +42,17 @@ def _lens_ends(case: Case) -> Term:
         say=lambda: (
             f"{case.lens.name} has one aperture, {format_aperture(widest)}."
             if fixed
-            else f"{case.lens.name} opens to {format_aperture(widest)} at {case.focal_mm:.3g} mm and closes to "
+            else f"{case.lens.name} opens to {format_aperture(widest)} at {case.glass.focal_mm:.3g} mm and closes to "
             f"{format_aperture(smallest)}."
         ),
     )
 
 
 def _subject_depth(case: Case) -> Term | None:
-    if case.range_is_wanted_sharp or case.situation.look == "silhouette":
+    if case.depth.range_is_wanted_sharp or case.situation.look == "silhouette":
         return None
-    needed = case.aperture_for_subject
-    if needed <= case.widest_aperture / 1.5:
+    needed = case.depth.aperture_for_subject
+    if needed <= case.glass.widest_aperture / 1.5:
         return None  # met with more than a stop to spare: not worth a mark on the ruler
     return Term(
         id="subject_depth",
@@ -61,30 +61,34 @@ def _subject_depth(case: Case) -> Term | None:
         weight=0.7,
         low=min(needed, LARGEST_SENSIBLE_F),
         say=lambda: (
-            f"{case.subject_depth_m * 100:.0f} cm of the subject at {case.mid_m:.3g} m are sharp at once from "
+            f"{case.subject.depth_m * 100:.0f} cm of the subject at {case.subject.mid_m:.3g} m are sharp at once from "
             f"{format_aperture(_tidy(needed))}."
         ),
     )
 
 
 def _range_depth(case: Case) -> Term | None:
-    needed = case.aperture_for_whole_range
-    far = "infinity" if math.isinf(case.far_m) else f"{case.far_m:.3g} m"
-    span = f"{case.near_m:.3g} m to {far}"
-    if case.range_is_wanted_sharp:
+    needed = case.depth.aperture_for_whole_range
+    far = "infinity" if math.isinf(case.subject.far_m) else f"{case.subject.far_m:.3g} m"
+    span = f"{case.subject.near_m:.3g} m to {far}"
+    if case.depth.range_is_wanted_sharp:
         if needed <= 0.7:
             return None
         return Term(
             id="range_depth",
             axis="aperture",
             imposed_by="depth wanted",
-            weight=1.4 if case.is_zone_focus else 0.9,
+            weight=1.4 if case.depth.is_zone_focus else 0.9,
             low=min(needed, LARGEST_SENSIBLE_F),
             say=lambda: (
-                f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at {case.focus_m:.2g} m."
+                f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at {case.depth.focus_m:.2g} m."
             ),
         )
-    if case.situation.genre == "street" and case.situation.look != "shallow" and case.far_m > case.near_m:
+    if (
+        case.situation.genre == "street"
+        and case.situation.look != "shallow"
+        and case.subject.far_m > case.subject.near_m
+    ):
         return Term(
             id="depth_forgives",
             axis="aperture",
@@ -103,10 +107,10 @@ def _softness(case: Case) -> Term | None:
     wanted = case.situation.background_blur_percent
     if wanted is None and case.situation.look == "shallow":
         wanted = SHALLOW_BLUR_PERCENT
-    if not wanted or math.isinf(case.focus_m):
+    if not wanted or math.isinf(case.depth.focus_m):
         return None
-    at_f1 = case.blur_percent(1.0)  # the disc shrinks in proportion to the f-number
-    largest = max(at_f1 / wanted, case.widest_aperture)
+    at_f1 = case.depth.blur_percent(1.0)  # the disc shrinks in proportion to the f-number
+    largest = max(at_f1 / wanted, case.glass.widest_aperture)
     return Term(
         id="softness",
         axis="aperture",
@@ -123,7 +127,7 @@ def _diffraction(case: Case) -> Term | None:
     if case.lens.fixed_aperture:
         return None
     limit = DIFFRACTION_PX * case.body.pixel_pitch_um / AIRY_UM_AT_F1
-    limit = max(limit, case.widest_aperture)
+    limit = max(limit, case.glass.widest_aperture)
     return Term(
         id="diffraction",
         axis="aperture",
@@ -140,12 +144,14 @@ def _diffraction(case: Case) -> Term | None:
 def _lens_best(case: Case) -> Term | None:
     """Whole-frame sharpness, where light allows it for nothing: still subjects seen all over the frame."""
     outline = case.situation.look == "silhouette"
-    over_the_frame = case.subject == "moon" or outline or (case.range_is_wanted_sharp and not case.is_living)
-    if case.lens.fixed_aperture or not over_the_frame or case.subject == "stars":
+    over_the_frame = (
+        case.subject.kind == "moon" or outline or (case.depth.range_is_wanted_sharp and not case.subject.is_living)
+    )
+    if case.lens.fixed_aperture or not over_the_frame or case.subject.kind == "stars":
         return None
-    if case.situation.genre == "night_sky" and case.subject != "moon":
+    if case.situation.genre == "night_sky" and case.subject.kind != "moon":
         return None  # stars above the land: light is worth more than corners
-    best = min(case.lens_best_aperture, case.smallest_aperture)
+    best = min(case.glass.best_aperture, case.glass.smallest_aperture)
     return Term(
         id="lens_best",
         axis="aperture",

@@ -30,7 +30,7 @@ def iso_terms(case: Case) -> tuple[Term, ...]:
 
 def clean_iso(case: Case) -> float:
     """The highest ISO whose deep tones still look clean at the output, never above the routine ceiling."""
-    measured = _clean_iso(case.body, case.output_pixels)
+    measured = _clean_iso(case.body, case.output.pixels)
     lowest = case.body.base_iso
     return min(max(measured if measured is not None else lowest, lowest), case.body.ceilings.routine)
 
@@ -76,7 +76,7 @@ def _second_gain(case: Case) -> Term | None:
     if cleaner is None:
         return None
     tidy = step_value("iso", cleaner, 0)
-    stays = case.schools.iso == "fixed_clean_high" and not case.on_tripod and tidy <= case.body.ceilings.routine
+    stays = case.schools.iso == "fixed_clean_high" and not case.support.on_tripod and tidy <= case.body.ceilings.routine
     return Term(
         id="second_gain",
         axis="iso",

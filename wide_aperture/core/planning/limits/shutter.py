@@ -48,7 +48,7 @@ def shutter_terms(case: Case) -> tuple[Term, ...]:
 
 
 def _fastest_end(case: Case) -> Term:
-    kind = min(case.permitted_shutter_kinds, key=case.body.fastest_s)
+    kind = min(case.shutters.permitted, key=case.body.fastest_s)
     fastest = case.body.fastest_s(kind)
     return Term(
         id="shutter_end_fast",
@@ -65,7 +65,7 @@ def _fastest_end(case: Case) -> Term:
 
 def _longest_end(case: Case) -> Term:
     timed = case.body.longest_timed_s
-    by_hand = case.on_tripod and case.accessories.release
+    by_hand = case.support.on_tripod and case.accessories.release
     longest = max(LONGEST_BULB_S, timed) if by_hand else timed
     return Term(
         id="shutter_end_slow",
@@ -82,7 +82,7 @@ def _longest_end(case: Case) -> Term:
 
 
 def _bulb(case: Case) -> Term | None:
-    if not (case.on_tripod and case.accessories.release):
+    if not (case.support.on_tripod and case.accessories.release):
         return None
     timed = case.body.longest_timed_s
     return Term(
@@ -97,26 +97,26 @@ def _bulb(case: Case) -> Term | None:
 
 
 def _subject_motion(case: Case) -> Term | None:
-    if case.situation.look in STREAK_LOOKS or case.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
+    if case.situation.look in STREAK_LOOKS or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
         return None
     # The flash itself stops the subject; what is left to blur is its ghost in the dimmer ambient light.
-    tolerance_px = case.blur_tolerance_px * (GHOST_TOLERANCE if case.flash_leads else 1.0)
-    limit = tolerance_px / case.image_speed_px_s
+    tolerance_px = case.output.blur_tolerance_px * (GHOST_TOLERANCE if case.flash.leads else 1.0)
+    limit = tolerance_px / case.subject.image_speed_px_s
     share = tolerance_px / case.body.width_px * 100
-    where = f"at {case.mid_m:.3g} m" if case.mid_m < OPTICAL_INFINITY_M else ""
+    where = f"at {case.subject.mid_m:.3g} m" if case.subject.mid_m < OPTICAL_INFINITY_M else ""
     what = (
-        f"{case.speed_m_s:g} m/s"
-        if case.speed_m_s == case.situation.speed.high_m_s
-        else f"small movements, about {case.speed_m_s:g} m/s,"
+        f"{case.subject.speed_m_s:g} m/s"
+        if case.subject.speed_m_s == case.situation.speed.high_m_s
+        else f"small movements, about {case.subject.speed_m_s:g} m/s,"
     )
     return Term(
         id="motion",
         axis="shutter_s",
         imposed_by="subject motion",
-        weight=MOTION_WEIGHT.get(case.situation.genre, 0.7) * (0.6 if case.flash_leads else 1.0),
+        weight=MOTION_WEIGHT.get(case.situation.genre, 0.7) * (0.6 if case.flash.leads else 1.0),
         high=limit,
         say=lambda: (
-            f"{what} {where} with {case.focal_mm:.3g} mm crosses {case.image_speed_px_s:.0f} px/s; "
+            f"{what} {where} with {case.glass.focal_mm:.3g} mm crosses {case.subject.image_speed_px_s:.0f} px/s; "
             f"{wording.seconds(_round_step(limit))} keeps that to {tolerance_px:.0f} px "
             f"({share:.2g} % of the width)."
         ),
@@ -125,13 +125,17 @@ def _subject_motion(case: Case) -> Term | None:
 
 def _focus_travel(case: Case) -> Term | None:
     """Towards the camera the subject also grows; the growth blurs its edge before the sideways part does."""
-    if case.situation.direction != "towards" or case.situation.look in STREAK_LOOKS or case.speed_m_s <= 0:
+    if case.situation.direction != "towards" or case.situation.look in STREAK_LOOKS or case.subject.speed_m_s <= 0:
         return None
-    if case.mid_m >= OPTICAL_INFINITY_M or case.flash_leads or case.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
+    if (
+        case.subject.mid_m >= OPTICAL_INFINITY_M
+        or case.flash.leads
+        or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S
+    ):
         return None
     # The edge of a subject filling 60 % of the height moves outwards by height/2 x v t / d.
     edge_px = 0.3 * case.body.height_px
-    limit = case.blur_tolerance_px * case.mid_m / (edge_px * case.speed_m_s)
+    limit = case.output.blur_tolerance_px * case.subject.mid_m / (edge_px * case.subject.speed_m_s)
     return Term(
         id="growth",
         axis="shutter_s",
@@ -139,18 +143,20 @@ def _focus_travel(case: Case) -> Term | None:
         weight=MOTION_WEIGHT.get(case.situation.genre, 0.7),
         high=limit,
         say=lambda: (
-            f"Coming at {case.speed_m_s:g} m/s from {case.mid_m:.3g} m its edges grow by "
-            f"{case.blur_tolerance_px:.0f} px in {wording.seconds(_round_step(limit))}."
+            f"Coming at {case.subject.speed_m_s:g} m/s from {case.subject.mid_m:.3g} m its edges grow by "
+            f"{case.output.blur_tolerance_px:.0f} px in {wording.seconds(_round_step(limit))}."
         ),
     )
 
 
 def _wind(case: Case) -> Term | None:
     """Wind stirs what is near: leaves and grass at about 0.3 m/s."""
-    if not case.has("windy") or case.situation.look in STREAK_LOOKS or case.near_m > 20:
+    if not case.has("windy") or case.situation.look in STREAK_LOOKS or case.subject.near_m > 20:
         return None
-    speed = motion.subject_blur(0.3, 90, case.beyond_focal_m(case.near_m), case.focal_mm, case.body.pixel_pitch_um, 1.0)
-    limit = case.blur_tolerance_px / float(speed)
+    speed = motion.subject_blur(
+        0.3, 90, case.glass.beyond_focal_m(case.subject.near_m), case.glass.focal_mm, case.body.pixel_pitch_um, 1.0
+    )
+    limit = case.output.blur_tolerance_px / float(speed)
     return Term(
         id="wind",
         axis="shutter_s",
@@ -158,19 +164,19 @@ def _wind(case: Case) -> Term | None:
         weight=0.5,
         high=limit,
         say=lambda: (
-            f"Leaves at {case.near_m:.3g} m stir by about 0.3 m/s: {wording.seconds(_round_step(limit))} holds "
-            f"them to {case.blur_tolerance_px:.0f} px."
+            f"Leaves at {case.subject.near_m:.3g} m stir by about 0.3 m/s: {wording.seconds(_round_step(limit))} holds "
+            f"them to {case.output.blur_tolerance_px:.0f} px."
         ),
     )
 
 
 def _sky_motion(case: Case) -> Term | None:
-    if case.sky_rate_arcsec_s <= 0 or case.situation.look in STREAK_LOOKS:
+    if case.subject.sky_rate_arcsec_s <= 0 or case.situation.look in STREAK_LOOKS:
         return None
-    limit = case.sky_tolerance_px / case.sky_drift_px(1.0)
+    limit = case.output.sky_tolerance_px / case.subject.sky_drift_px(1.0)
     if case.situation.direction == "erratic":
         label, text = "moving curtains", "folds of light drift by about"
-    elif case.subject == "moon":
+    elif case.subject.kind == "moon":
         label, text = "the Moon drifts", "the Moon drifts by"
     else:
         label, text = "stars trail", "stars drift by"
@@ -181,8 +187,8 @@ def _sky_motion(case: Case) -> Term | None:
         weight=1.0,
         high=limit,
         say=lambda: (
-            f"With {case.focal_mm:.3g} mm on {case.body.pixel_pitch_um:.2g} µm pixels {text} "
-            f"{case.sky_drift_px(1.0):.2g} px/s: {case.sky_tolerance_px:.2g} px after "
+            f"With {case.glass.focal_mm:.3g} mm on {case.body.pixel_pitch_um:.2g} µm pixels {text} "
+            f"{case.subject.sky_drift_px(1.0):.2g} px/s: {case.output.sky_tolerance_px:.2g} px after "
             f"{wording.seconds(_round_step(limit))}."
         ),
     )
@@ -190,11 +196,11 @@ def _sky_motion(case: Case) -> Term | None:
 
 def _visible_trails(case: Case) -> Term | None:
     """Past five pixels a trail is seen as a trail, whatever the output."""
-    if case.subject == "moon" or case.situation.direction == "erratic":
+    if case.subject.kind == "moon" or case.situation.direction == "erratic":
         return None
-    if case.sky_rate_arcsec_s <= 0 or case.situation.look in STREAK_LOOKS:
+    if case.subject.sky_rate_arcsec_s <= 0 or case.situation.look in STREAK_LOOKS:
         return None
-    limit = VISIBLE_TRAIL_PX / case.sky_drift_px(1.0)
+    limit = VISIBLE_TRAIL_PX / case.subject.sky_drift_px(1.0)
     return Term(
         id="trails_seen",
         axis="shutter_s",
@@ -206,14 +212,14 @@ def _visible_trails(case: Case) -> Term | None:
 
 
 def _shake(case: Case) -> Term | None:
-    limit = case.handheld_limit_s
+    limit = case.support.handheld_limit_s
     if math.isinf(limit) or case.situation.look in ("pan_blur", "blur"):
         return None
     return Term(
         id="shake",
         axis="shutter_s",
         imposed_by="shake",
-        weight=0.6 if case.flash_leads else 1.3,
+        weight=0.6 if case.flash.leads else 1.3,
         high=limit,
         say=lambda: f"{'; '.join(_steadied_by(case))}: steady to {wording.seconds(_round_step(limit))}.",
     )
@@ -221,11 +227,13 @@ def _shake(case: Case) -> Term | None:
 
 def _steadied_by(case: Case) -> list[str]:
     """What the hand-hold limit is made of."""
-    parts = [f"{case.focal_mm:.3g} mm on this sensor, {case.situation.support.replace('handheld', 'in the hand')}"]
-    if case.asks_twice_the_care:
+    parts = [
+        f"{case.glass.focal_mm:.3g} mm on this sensor, {case.situation.support.replace('handheld', 'in the hand')}"
+    ]
+    if case.output.asks_twice_the_care:
         parts.append("twice the care for its pixels" if case.body.megapixels > 40 else "twice the care for the print")
-    if case.stabiliser_stops:
-        parts.append(f"{case.stabiliser_stops:g} stops from the stabiliser")
+    if case.support.stabiliser_stops:
+        parts.append(f"{case.support.stabiliser_stops:g} stops from the stabiliser")
     frames = case.situation.burst_frames
     if frames > 1:
         chance = float(motion.burst_success(motion.sharp_chance(motion.burst_gain_stops(frames)), frames))
@@ -258,7 +266,7 @@ def _look_window(case: Case) -> Term | None:
         low, high = (path / speed for path in SILK_PATH_M)
         return _window(case, "silky water", low, high, f"water at {speed:g} m/s turns to silk while it runs 1 to 4 m")
     if look in ("pan_blur", "blur"):
-        speed_px = max(case.image_speed_px_s, 1.0)
+        speed_px = max(case.subject.image_speed_px_s, 1.0)
         shares = PAN_STREAK_SHARE if look == "pan_blur" else BLUR_STREAK_SHARE
         low, high = (share * case.body.width_px / speed_px for share in shares)
         name = "panned streaks" if look == "pan_blur" else "wanted blur"
@@ -296,11 +304,11 @@ class _Swing:
 
 
 def _flicker(case: Case) -> Term | None:
-    frequency = case.flicker_hz
+    frequency = case.light.flicker_hz
     if frequency is None:
         return None
 
-    banded = "electronic" in case.permitted_shutter_kinds
+    banded = "electronic" in case.shutters.permitted
     timed = case.body.anti_flicker and not banded
     period = 1 / frequency
     return Term(
@@ -310,7 +318,7 @@ def _flicker(case: Case) -> Term | None:
         weight=0.06 if timed else (0.9 if banded else 0.35),
         kind="want",
         marks=tuple(period * n for n in (1, 2, 3, 4)),
-        swing=_Swing(frequency, case.modulation, case.situation.waveform),
+        swing=_Swing(frequency, case.light.modulation, case.situation.waveform),
         say=lambda: (
             f"The light pulses {frequency:g} times a second; whole periods ({wording.seconds(period)} and its "
             "multiples) even it out" + (", shorter times need the anti-flicker release." if timed else ".")
@@ -319,14 +327,14 @@ def _flicker(case: Case) -> Term | None:
 
 
 def _sync(case: Case) -> Term | None:
-    if not case.flash_in_use:
+    if not case.flash.in_use:
         return None
-    limits = [case.body.flash_sync.shortest_s(kind) for kind in case.permitted_shutter_kinds]
+    limits = [case.body.flash_sync.shortest_s(kind) for kind in case.shutters.permitted]
     known = [limit for limit in limits if limit is not None]
     if not known:
         return None
     limit = min(known)
-    fast = case.high_speed_sync
+    fast = case.flash.high_speed_sync
     return Term(
         id="sync",
         axis="shutter_s",

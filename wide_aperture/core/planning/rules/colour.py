@@ -27,23 +27,31 @@ def set_colour(draft: Draft) -> None:
     if school:
         draft.follow("white balance", school)
     mode = draft.put_available("white_balance", (mode, "daylight", "auto"), *reasons, school=school, layer=layer)
+    if mode == "custom":
+        draft.put(
+            "wb_card_reading",
+            "taken",
+            f"Read in the subject's own light, near {draft.case.light.cct_k:.0f} K, once per light.",
+        )
     if mode == "auto":
         bias = "white" if draft.case.situation.genre == "sports" else "balanced"
         draft.put(
             "wb_bias",
             bias,
-            f"Kit colours must be true at {draft.case.cct_k:.0f} K."
+            f"Kit colours must be true at {draft.case.light.cct_k:.0f} K."
             if bias == "white"
-            else f"A little of the warmth of {draft.case.cct_k:.0f} K stays.",
+            else f"A little of the warmth of {draft.case.light.cct_k:.0f} K stays.",
             layer="genre" if bias == "white" else "situation",
         )
         draft.put(
             "kelvin",
-            _tidy(draft.case.cct_k),
-            f"About what the automatic should find in light of {draft.case.cct_k:.0f} K.",
+            _tidy(draft.case.light.cct_k),
+            f"About what the automatic should find in light of {draft.case.light.cct_k:.0f} K.",
         )
     elif mode in PRESET_KELVIN:
-        draft.put("kelvin", PRESET_KELVIN[mode], f"What the preset stands for; the light has {draft.case.cct_k:.0f} K.")
+        draft.put(
+            "kelvin", PRESET_KELVIN[mode], f"What the preset stands for; the light has {draft.case.light.cct_k:.0f} K."
+        )
     else:
         draft.put("kelvin", kelvin, *reasons)
 
@@ -56,9 +64,9 @@ def _looks_like_daylight(kelvin: float) -> bool:
 
 def _speaks_for_genre(case: Case) -> bool:
     """True when the same light would be balanced otherwise in another kind of work."""
-    night = case.situation.genre == "night_sky" and case.ev100 < 0
-    faces = case.situation.genre in ("wedding", "portrait") and case.is_living and case.light_swing_ev < 2
-    return night or (faces and case.flicker_hz is None and case.cct_k >= 4200)
+    night = case.situation.genre == "night_sky" and case.light.ev100 < 0
+    faces = case.situation.genre in ("wedding", "portrait") and case.subject.is_living and case.light.swing_ev < 2
+    return night or (faces and case.light.flicker_hz is None and case.light.cct_k >= 4200)
 
 
 def _tidy(kelvin: float) -> float:
@@ -66,7 +74,7 @@ def _tidy(kelvin: float) -> float:
 
 
 def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
-    requests, light = case.requests, case.cct_k
+    requests, light = case.requests, case.light.cct_k
     if requests.kelvin is not None:
         return "kelvin", requests.kelvin, ("You asked for it.",), None
     if requests.white_balance is not None and requests.white_balance != "auto":
@@ -85,25 +93,29 @@ def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
 
 
 def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
-    light, second = case.cct_k, case.situation.second_cct_k
+    light, second = case.light.cct_k, case.situation.second_cct_k
     if second is not None and abs(float(mired(light) - mired(second))) > MIXED_MIRED:
         return _for_mixed_light(case, second)
-    if case.situation.genre == "night_sky" and case.ev100 < 0 and case.schools.night_colour == "daylight_decide_later":
+    if (
+        case.situation.genre == "night_sky"
+        and case.light.ev100 < 0
+        and case.schools.night_colour == "daylight_decide_later"
+    ):
         return (
             "daylight",
             PRESET_KELVIN["daylight"],
             ("Your school: daylight now, the colour is decided later.",),
             "daylight, decide later",
         )
-    if case.situation.genre == "night_sky" and case.ev100 < 0:
-        kelvin = NIGHT_SKY_KELVIN if case.subject != "moon" else _tidy(light)
+    if case.situation.genre == "night_sky" and case.light.ev100 < 0:
+        kelvin = NIGHT_SKY_KELVIN if case.subject.kind != "moon" else _tidy(light)
         return (
             "kelvin",
             kelvin,
             (f"A fixed {kelvin:.0f} K keeps the night cool and frames alike.",),
             "cool fixed kelvin",
         )
-    artificial = case.flicker_hz is not None or (light < 4200 and case.ev100 < SUN_FROM_EV)
+    artificial = case.light.flicker_hz is not None or (light < 4200 and case.light.ev100 < SUN_FROM_EV)
     if artificial:
         kelvin = _tidy(light + (150 if light < KEEP_WARM_BELOW_K else 0))
         return (
@@ -112,7 +124,7 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
             (f"Lamps at {light:.0f} K stay as they are: one value keeps the whole series alike.",),
             "kelvin by light",
         )
-    if not case.is_living:
+    if not case.subject.is_living:
         mode = "daylight" if light < 6200 else "cloudy"
         return (
             mode,
@@ -120,7 +132,7 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
             (f"{light:.0f} K is daylight: a fixed value keeps the hour's own colour.",),
             "daylight value",
         )
-    if case.situation.genre in ("wedding", "portrait") and case.light_swing_ev < 2:
+    if case.situation.genre in ("wedding", "portrait") and case.light.swing_ev < 2:
         kelvin = _tidy(light)
         return (
             "kelvin",
@@ -137,9 +149,9 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
 
 
 def _for_mixed_light(case: Case, second: float) -> tuple[str, float, tuple[str, ...], str | None]:
-    light = case.cct_k
+    light = case.light.cct_k
     apart = abs(float(mired(light) - mired(second)))
-    if case.flash_leads:
+    if case.flash.leads:
         middle = _tidy(2e6 / float(mired(light) + mired(second)))
         reason = (
             f"Flash and room lie {apart:.0f} mired apart: {middle:.0f} K lies between; a gel on the flash is better."

@@ -60,7 +60,7 @@ def _set_mode(draft: Draft) -> str:
 def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
     """The mode, why, and the school that speaks."""
     case, cell = draft.case, draft.exposure
-    swing = case.light_swing_ev
+    swing = case.light.swing_ev
     asked = case.requests.exposure_mode
     if asked is not None and case.is_matched_series and asked not in ("manual", "bulb"):
         return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
@@ -82,13 +82,15 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
     school = case.schools.exposure
     if school != "by_case":
         return SCHOOL_MODES[school], ("Your school of exposure.",), school.replace("_", " ")
-    if case.flash_leads:
+    if case.flash.leads:
         return (
             "manual",
-            (f"Flash is the main light: the room is held {wording.stops_word(case.ambient_offset_ev)} under by hand.",),
+            (
+                f"Flash is the main light: the room is held {wording.stops_word(case.light.ambient_offset_ev)} under by hand.",
+            ),
             "manual fixed ISO",
         )
-    if case.on_tripod:
+    if case.support.on_tripod:
         return (
             "manual",
             (f"On a tripod nothing hurries: {wording.seconds(cell.shutter_s)} or whatever the light asks.",),
@@ -107,7 +109,7 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
             "shutter by the look",
         )
     at_base = cell.iso <= case.body.base_iso * 1.2
-    if not case.is_living and not case.is_moving and not at_base:
+    if not case.subject.is_living and not case.subject.is_moving and not at_base:
         return (
             "aperture_priority_auto_iso",
             (
@@ -115,7 +117,7 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
             ),
             "aperture priority + automatic ISO",
         )
-    if not case.is_living and not case.is_moving:
+    if not case.subject.is_living and not case.subject.is_moving:
         return (
             "aperture_priority",
             (f"Nothing moves: depth at {format_aperture(cell.aperture)} matters, the time only has to beat shake.",),
@@ -172,7 +174,7 @@ def _left_over(draft: Draft) -> str:
     spare = math.log2(min(highs) / cell.shutter_s) if highs else 0.0
     room = f", {wording.stops_word(spare)} shorter than any limit asks" if spare > 1 / 6 else ""
     return (
-        f"No limit presses here: {wording.ev(draft.case.ev100)} at {format_aperture(cell.aperture)} and {format_iso(cell.iso)} "
+        f"No limit presses here: {wording.ev(draft.case.light.ev100)} at {format_aperture(cell.aperture)} and {format_iso(cell.iso)} "
         f"leaves {wording.seconds(cell.shutter_s)}{room}."
     )
 
@@ -181,7 +183,7 @@ def _set_aperture(draft: Draft) -> None:
     reasons, limits = _reasons_of(draft, "aperture")
     if not reasons:
         reasons = (
-            f"Free between the limits: {wording.ev(draft.case.ev100)} leaves it with {wording.seconds(draft.exposure.shutter_s)} and "
+            f"Free between the limits: {wording.ev(draft.case.light.ev100)} leaves it with {wording.seconds(draft.exposure.shutter_s)} and "
             f"{format_iso(draft.exposure.iso)}.",
         )
     draft.put("aperture", draft.exposure.aperture, *reasons, limits=limits)
@@ -195,7 +197,7 @@ def _set_iso(draft: Draft, mode: str) -> None:
         draft.put(
             "iso",
             cell.iso,
-            f"What {wording.seconds(cell.shutter_s)} and {format_aperture(cell.aperture)} need at {wording.ev(case.ev100)}.",
+            f"What {wording.seconds(cell.shutter_s)} and {format_aperture(cell.aperture)} need at {wording.ev(case.light.ev100)}.",
             *reasons,
             limits=limits,
         )
@@ -205,12 +207,12 @@ def _set_iso(draft: Draft, mode: str) -> None:
     draft.put(
         "iso",
         cell.iso,
-        f"Automatic: about this in the expected light, {wording.ev(case.ev100)}.",
+        f"Automatic: about this in the expected light, {wording.ev(case.light.ev100)}.",
         *reasons,
         limits=limits,
     )
     _set_iso_floor(draft)
-    darkest = cell.iso * 2 ** (case.ev100 - case.ev_low)
+    darkest = cell.iso * 2 ** (case.light.ev100 - case.light.ev_low)
     at_a_push = darkest > ceilings.routine * 1.1
     ceiling = ceilings.push if at_a_push else ceilings.routine
     why = (
@@ -223,7 +225,7 @@ def _set_iso(draft: Draft, mode: str) -> None:
     if mode in ("manual_auto_iso", "shutter_priority_auto_iso"):
         draft.put("slowest_shutter_s", None, "You set the shutter yourself.")
     else:
-        strict = case.schools.hand_hold == "twice_reciprocal" or case.asks_twice_the_care
+        strict = case.schools.hand_hold == "twice_reciprocal" or case.output.asks_twice_the_care
         if case.lens.is_zoom:
             linked = "linked_strict" if strict else "linked"
             draft.put(
@@ -232,7 +234,7 @@ def _set_iso(draft: Draft, mode: str) -> None:
                 f"Between {case.lens.focal_min_mm:g} and {case.lens.focal_max_mm:g} mm the zoom changes what the hand holds.",
             )
         else:
-            draft.put("auto_iso_link", "fixed", f"One focal length, {case.focal_mm:.0f} mm: one value.")
+            draft.put("auto_iso_link", "fixed", f"One focal length, {case.glass.focal_mm:.0f} mm: one value.")
         slowest = _slowest_tolerable(draft)
         draft.put(
             "slowest_shutter_s",
@@ -284,14 +286,14 @@ def _set_filter_and_flash(draft: Draft) -> None:
         )
     else:
         draft.put("nd_stops", None, "No filter needed.")
-    use = case.flash_use
+    use = case.flash.use
     if use == "off":
         barred = case.has("no_flash")
         draft.put("flash", "off", "Flash is not allowed here." if barred else _ambient_is_enough(draft))
         draft.put("ambient_offset_ev", None, "No flash.")
         return
     draft.put("flash", use, "You asked for it.", limits=("sync",))
-    offset = case.ambient_offset_ev
+    offset = case.light.ambient_offset_ev
     draft.put(
         "ambient_offset_ev", offset, f"Keeps the room {wording.stops_word(offset)} under the flash: present, not flat."
     )
@@ -302,19 +304,19 @@ def _ambient_is_enough(draft: Draft) -> str:
     case, iso = draft.case, draft.exposure.iso
     spare = math.log2(case.body.ceilings.routine / iso)
     if spare < 0:
-        return f"You asked for none; {wording.ev(case.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} over your ceiling."
-    return f"{wording.ev(case.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} under your ceiling: the ambient light is enough."
+        return f"You asked for none; {wording.ev(case.light.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} over your ceiling."
+    return f"{wording.ev(case.light.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} under your ceiling: the ambient light is enough."
 
 
 def _set_compensation(draft: Draft, mode: str) -> None:
-    shift = draft.case.highlight_shift_ev
+    shift = draft.case.light.highlight_shift_ev
     school = draft.follow("highlights", HIGHLIGHT_WORDS.get(draft.case.schools.highlights, "pattern and compensate"))
     if mode in ("manual", "bulb"):
         said = f" The exposure itself stands {wording.signed_stops(shift)} by your school." if shift else ""
         draft.put(
             "exposure_comp_ev",
             0.0,
-            f"Everything is set by hand for {wording.ev(draft.case.ev100)}: compensation only moves the pointer.{said}",
+            f"Everything is set by hand for {wording.ev(draft.case.light.ev100)}: compensation only moves the pointer.{said}",
             school=school if shift else None,
         )
         return

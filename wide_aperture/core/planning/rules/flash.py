@@ -15,7 +15,7 @@ BURST_POWER_EV = 3.0  # an eighth of full power recycles between frames
 
 def set_flash(draft: Draft) -> None:
     """Every setting of the flash group beyond on and off."""
-    if not draft.case.flash_in_use:
+    if not draft.case.flash.in_use:
         return
     _set_power(draft)
     _set_sync(draft)
@@ -26,8 +26,8 @@ def loss_ev(draft: Draft) -> float:
     """What bounce and high-speed sync take of the flash's light."""
     case = draft.case
     sync = draft.search.term("sync")
-    lost = BOUNCE_LOSS_EV if case.flash_use == "bounce" else 0.0
-    if sync is not None and sync.low is not None and case.high_speed_sync:
+    lost = BOUNCE_LOSS_EV if case.flash.use == "bounce" else 0.0
+    if sync is not None and sync.low is not None and case.flash.high_speed_sync:
         lost += float(high_speed_sync_loss_ev(draft.exposure.shutter_s, sync.low))
     return lost
 
@@ -35,34 +35,34 @@ def loss_ev(draft: Draft) -> float:
 def _set_power(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     unit = case.accessories.flash
-    steady = case.near_m == case.far_m or case.on_tripod
+    steady = case.subject.near_m == case.subject.far_m or case.support.on_tripod
     draft.put(
         "flash_power",
         "manual" if steady else "auto",
-        f"The distance stays at {wording.metres(case.mid_m)}: the same light each time."
+        f"The distance stays at {wording.metres(case.subject.mid_m)}: the same light each time."
         if steady
-        else f"Distances change from {wording.metres(case.near_m)} to {wording.metres(case.far_m)}: measured frame by frame.",
+        else f"Distances change from {wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)}: measured frame by frame.",
     )
-    fill = case.flash_use == "fill"
+    fill = case.flash.use == "fill"
     draft.put(
         "flash_comp_ev",
         FILL_EV if fill else 0.0,
         f"{wording.stops_word(FILL_EV)} under the daylight opens the shadows without being seen."
         if fill
-        else f"The flash is the light; the room stays {wording.stops_word(case.ambient_offset_ev)} under it.",
+        else f"The flash is the light; the room stays {wording.stops_word(case.light.ambient_offset_ev)} under it.",
     )
     draft.put("flash_auto_iso", "off", f"Fixed at ISO {cell.iso:.0f}, or the room would change from frame to frame.")
     if unit is None:
         return
     lost = loss_ev(draft)
     reach = float(flash_reach(unit.guide_number_m, cell.aperture, cell.iso, lost))
-    spare = float(flash_power_ev(unit.guide_number_m, cell.aperture, cell.iso, case.mid_m, lost))
+    spare = float(flash_power_ev(unit.guide_number_m, cell.aperture, cell.iso, case.subject.mid_m, lost))
     enough = (
-        f"{wording.stops_word(spare)} to spare at {wording.metres(case.mid_m)}"
+        f"{wording.stops_word(spare)} to spare at {wording.metres(case.subject.mid_m)}"
         if spare >= 0
-        else f"{wording.stops_word(spare)} short at {wording.metres(case.mid_m)}"
+        else f"{wording.stops_word(spare)} short at {wording.metres(case.subject.mid_m)}"
     )
-    burst = spare >= BURST_POWER_EV and case.is_living
+    burst = spare >= BURST_POWER_EV and case.subject.is_living
     draft.put(
         "flash_burst",
         "burst" if burst else "single",
@@ -88,7 +88,7 @@ def _set_sync(draft: Draft) -> None:
         cell.shutter_s,
         f"Slower than {wording.seconds(cell.shutter_s)} the room would blur under the flash.",
     )
-    trails = cell.shutter_s >= SLOW_ENOUGH_FOR_TRAILS_S and case.is_moving
+    trails = cell.shutter_s >= SLOW_ENOUGH_FOR_TRAILS_S and case.subject.is_moving
     draft.put(
         "flash_curtain",
         "second" if trails else "first",
@@ -99,11 +99,11 @@ def _set_sync(draft: Draft) -> None:
 
 
 def _set_gel(draft: Draft) -> None:
-    apart = abs(float(mired(FLASH_KELVIN) - mired(draft.case.cct_k)))
-    warm = apart > MIXED_MIRED and draft.case.cct_k < FLASH_KELVIN
+    apart = abs(float(mired(FLASH_KELVIN) - mired(draft.case.light.cct_k)))
+    warm = apart > MIXED_MIRED and draft.case.light.cct_k < FLASH_KELVIN
     draft.put(
         "flash_gel",
         "warm" if warm else "none",
-        f"The room's {draft.case.cct_k:.0f} K lies {apart:.0f} mired from the flash"
+        f"The room's {draft.case.light.cct_k:.0f} K lies {apart:.0f} mired from the flash"
         + (": a warm gel brings them together." if warm else "."),
     )

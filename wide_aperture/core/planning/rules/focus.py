@@ -26,12 +26,12 @@ def set_focus(draft: Draft) -> None:
         _set_response(draft, mode)
         _set_priority(draft, mode)
         _set_activation(draft)
-    focus_m = case.focus_m
-    set_by_hand = mode == "manual" or case.range_is_wanted_sharp
+    focus_m = case.depth.focus_m
+    set_by_hand = mode == "manual" or case.depth.range_is_wanted_sharp
     draft.put(
         "focus_distance_m",
         round(focus_m, 2) if set_by_hand and math.isfinite(focus_m) else None,
-        f"Holds {wording.metres(case.near_m)} to {wording.metres(case.far_m)} together."
+        f"Holds {wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)} together."
         if set_by_hand and math.isfinite(focus_m)
         else "Infinity, fine-tuned on a bright star or far light."
         if math.isinf(focus_m)
@@ -46,48 +46,52 @@ def _set_mode(draft: Draft) -> str:
         without = case.body.name if not case.body.autofocus else case.lens.name
         draft.put("af_mode", "manual", f"{without} has no autofocus.")
         return "manual"
-    if case.is_zone_focus:
-        draft.put("af_mode", "manual", f"Zone focus: the distance is set once, at {wording.metres(case.focus_m)}.")
-        return "manual"
-    if case.ev100 < AF_BLIND_EV or (case.subject == "stars" and case.ev100 < 0):
+    if case.depth.is_zone_focus:
         draft.put(
-            "af_mode", "manual", f"At {wording.ev(case.ev100)} autofocus sees nothing: an enlarged bright star decides."
+            "af_mode", "manual", f"Zone focus: the distance is set once, at {wording.metres(case.depth.focus_m)}."
         )
         return "manual"
-    if case.situation.genre == "night_sky" and case.ev100 < -1:
-        why = f"{wording.ev(case.ev100)} is too dark to trust autofocus on low contrast."
+    if case.light.ev100 < AF_BLIND_EV or (case.subject.kind == "stars" and case.light.ev100 < 0):
+        draft.put(
+            "af_mode",
+            "manual",
+            f"At {wording.ev(case.light.ev100)} autofocus sees nothing: an enlarged bright star decides.",
+        )
+        return "manual"
+    if case.situation.genre == "night_sky" and case.light.ev100 < -1:
+        why = f"{wording.ev(case.light.ev100)} is too dark to trust autofocus on low contrast."
         draft.put("af_mode", "manual", why, layer="genre")
         return "manual"
-    if asked is not None and not (asked == "single" and case.is_moving):
+    if asked is not None and not (asked == "single" and case.subject.is_moving):
         return draft.put_available("af_mode", (asked,), "You asked for it.")
-    if case.schools.af_mode in ("continuous_always", "continuous_hold_to_stop") and case.is_living:
+    if case.schools.af_mode in ("continuous_always", "continuous_hold_to_stop") and case.subject.is_living:
         school = draft.follow("AF mode", case.schools.af_mode.replace("_", " "))
         return draft.put_available(
             "af_mode", ("continuous",), "Your school: continuous, and a button makes it stand.", school=school
         )
-    if case.is_moving:
-        mode, why = "continuous", f"The subject moves at {case.speed_m_s:g} m/s: focus must follow."
-    elif case.situation.genre == "wildlife" and case.is_living:
+    if case.subject.is_moving:
+        mode, why = "continuous", f"The subject moves at {case.subject.speed_m_s:g} m/s: focus must follow."
+    elif case.situation.genre == "wildlife" and case.subject.is_living:
         mode, why = (
             "continuous",
-            f"Between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} it may go at any time.",
+            f"Between {wording.metres(case.subject.near_m)} and {wording.metres(case.subject.far_m)} it may go at any time.",
         )
     else:
         mode, why = (
             "single",
-            f"Nothing at {wording.metres(case.mid_m)} moves towards or away: lock once, check, release.",
+            f"Nothing at {wording.metres(case.subject.mid_m)} moves towards or away: lock once, check, release.",
         )
-    layer = "genre" if mode == "continuous" and not case.is_moving else "situation"
+    layer = "genre" if mode == "continuous" and not case.subject.is_moving else "situation"
     return draft.put_available("af_mode", (mode, "auto_switch"), why, layer=layer)
 
 
 def _set_manual(draft: Draft) -> None:
-    zone = draft.case.is_zone_focus
+    zone = draft.case.depth.is_zone_focus
     if zone:
         draft.put(
             "af_area",
             "zone_focus",
-            f"Depth does the work: {wording.metres(draft.case.near_m)} to {wording.metres(draft.case.far_m)} without turning the ring.",
+            f"Depth does the work: {wording.metres(draft.case.subject.near_m)} to {wording.metres(draft.case.subject.far_m)} without turning the ring.",
         )
     else:
         draft.put_available(
@@ -95,8 +99,9 @@ def _set_manual(draft: Draft) -> None:
             ("magnified_live_view", "na"),
             "Enlarged in the finder, turned through the sharpest point and back.",
         )
-    for setting, value in (("subject_detection", "off"), ("af_response", "na"), ("af_priority", "na")):
-        draft.put(setting, value, "Focus is by hand.")
+    draft.put("subject_detection", "off", "Focus is by hand.")
+    draft.put("af_response", "na", "Focus is by hand.")
+    draft.put("af_priority", "na", "Focus is by hand.")
     draft.put("af_activation", None, "Focus is by hand.")
 
 
@@ -111,18 +116,18 @@ def _set_area(draft: Draft) -> None:
 
 
 def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
-    speed = case.speed_m_s
-    if not case.is_living and not case.is_moving:
+    speed = case.subject.speed_m_s
+    if not case.subject.is_living and not case.subject.is_moving:
         return (
             "single_point",
             "pinpoint",
-        ), f"It stands still at {wording.metres(case.mid_m)}: a point on the part that must be sharpest."
+        ), f"It stands still at {wording.metres(case.subject.mid_m)}: a point on the part that must be sharpest."
     if case.has("foreground_obstacles"):
         return (
             "expanded_point",
             "single_point",
-        ), f"Small enough to look past what stands in front of {wording.metres(case.near_m)}."
-    if not case.is_moving:
+        ), f"Small enough to look past what stands in front of {wording.metres(case.subject.near_m)}."
+    if not case.subject.is_moving:
         return (
             "expanded_point",
             "single_point",
@@ -157,17 +162,17 @@ def _set_detection(draft: Draft) -> None:
     if asked is not None:
         draft.put_available("subject_detection", (asked, "off"), "You asked for it.")
         return
-    if case.schools.detection == "automatic" and case.is_living:
+    if case.schools.detection == "automatic" and case.subject.is_living:
         draft.put_available(
             "subject_detection",
-            ("automatic", "human_eye" if case.subject in ("person", "group") else "animal_eye", "off"),
-            f"Your school: {wording.ev(case.ev100)} is light enough to tell subjects apart."
-            if case.ev100 >= 6
-            else f"Your school; at {wording.ev(case.ev100)} forcing the kind of subject would be surer.",
+            ("automatic", "human_eye" if case.subject.kind in ("person", "group") else "animal_eye", "off"),
+            f"Your school: {wording.ev(case.light.ev100)} is light enough to tell subjects apart."
+            if case.light.ev100 >= 6
+            else f"Your school; at {wording.ev(case.light.ev100)} forcing the kind of subject would be surer.",
             school=draft.follow("detection", "automatic subject"),
         )
-    elif case.subject in ("person", "group"):
-        share = FACE_HEIGHT_M * case.focal_mm / case.mid_m / case.body.sensor_height_mm
+    elif case.subject.kind in ("person", "group"):
+        share = FACE_HEIGHT_M * case.glass.focal_mm / case.subject.mid_m / case.body.sensor_height_mm
         if share >= EYE_NEEDS_SHARE:
             draft.put_available(
                 "subject_detection",
@@ -178,29 +183,29 @@ def _set_detection(draft: Draft) -> None:
             draft.put_available(
                 "subject_detection", ("human", "off"), f"A face fills only {share:.1%} of the height: body and head."
             )
-    elif case.subject == "animal":
+    elif case.subject.kind == "animal":
         draft.put_available(
             "subject_detection",
             ("animal_eye", "animal", "off"),
-            f"An animal {wording.metres(case.mid_m)} away: the eye first, the body where it is too small.",
+            f"An animal {wording.metres(case.subject.mid_m)} away: the eye first, the body where it is too small.",
         )
-    elif case.subject == "bird":
+    elif case.subject.kind == "bird":
         draft.put_available(
             "subject_detection",
             ("bird", "animal_eye", "off"),
-            f"A bird {wording.metres(case.mid_m)} away: body and head, the eye when it is near.",
+            f"A bird {wording.metres(case.subject.mid_m)} away: body and head, the eye when it is near.",
         )
-    elif case.subject == "vehicle":
+    elif case.subject.kind == "vehicle":
         draft.put_available(
             "subject_detection",
             ("vehicle", "human", "off"),
-            f"A vehicle {wording.metres(case.mid_m)} away, and its rider.",
+            f"A vehicle {wording.metres(case.subject.mid_m)} away, and its rider.",
         )
     else:
         draft.put(
             "subject_detection",
             "off",
-            f"Nothing alive between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} to find.",
+            f"Nothing alive between {wording.metres(case.subject.near_m)} and {wording.metres(case.subject.far_m)} to find.",
         )
 
 
@@ -212,13 +217,13 @@ def _set_response(draft: Draft, mode: str) -> None:
         draft.put_available(
             "af_response",
             ("locked_on", "standard"),
-            f"At {case.speed_m_s:g} m/s others cross in front: stay with the subject.",
+            f"At {case.subject.speed_m_s:g} m/s others cross in front: stay with the subject.",
         )
     else:
         draft.put_available(
             "af_response",
             ("standard",),
-            f"Default: {case.situation.direction} at {case.speed_m_s:g} m/s asks for nothing else.",
+            f"Default: {case.situation.direction} at {case.subject.speed_m_s:g} m/s asks for nothing else.",
         )
 
 
@@ -233,19 +238,19 @@ def _set_priority(draft: Draft, mode: str) -> None:
         draft.put_available(
             "af_priority",
             ("focus", "balanced"),
-            f"Nothing at {wording.metres(case.mid_m)} runs away: waiting for focus loses nothing.",
+            f"Nothing at {wording.metres(case.subject.mid_m)} runs away: waiting for focus loses nothing.",
             school=draft.follow("priority", "focus"),
         )
-    elif case.speed_m_s >= RELEASE_FROM_M_S:
+    elif case.subject.speed_m_s >= RELEASE_FROM_M_S:
         draft.put_available(
-            "af_priority", ("release", "balanced"), f"At {case.speed_m_s:g} m/s the moment will not wait for focus.",
+            "af_priority", ("release", "balanced"), f"At {case.subject.speed_m_s:g} m/s the moment will not wait for focus.",
             school=draft.follow("priority", "release"),
         )  # fmt: skip
     else:
         draft.put_available(
             "af_priority",
             ("balanced", "focus"),
-            f"{case.speed_m_s:g} m/s is slow enough to ask for focus, quick enough not to insist.",
+            f"{case.subject.speed_m_s:g} m/s is slow enough to ask for focus, quick enough not to insist.",
             school=draft.follow("priority", "balanced"),
         )
 

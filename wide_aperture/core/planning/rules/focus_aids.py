@@ -27,26 +27,37 @@ def set_focus_aids(draft: Draft) -> None:
 
 
 def _set_hand_aids(draft: Draft) -> None:
-    zone = draft.case.is_zone_focus
-    dark = draft.case.ev100 < 0
+    zone = draft.case.depth.is_zone_focus
+    dark = draft.case.light.ev100 < 0
     draft.put(
         "peaking",
         "off" if dark or zone else "low",
-        f"At {wording.ev(draft.case.ev100)} it marks noise."
+        f"At {wording.ev(draft.case.light.ev100)} it marks noise."
         if dark
-        else f"The distance is set to {wording.metres(draft.case.focus_m)}; nothing to judge."
+        else f"The distance is set to {wording.metres(draft.case.depth.focus_m)}; nothing to judge."
         if zone
         else "The low level marks only what is truly sharp.",
     )
+    if zone:
+        _set_zone_depth(draft)
     if not (dark or zone):
         draft.put("peaking_colour", "red", "A colour this scene hardly has.")
     draft.put(
         "mf_magnify_on_ring",
         "off" if zone else "on",
-        f"The distance stays at {wording.metres(draft.case.focus_m)}: the view must stay whole."
+        f"The distance stays at {wording.metres(draft.case.depth.focus_m)}: the view must stay whole."
         if zone
         else f"A disc of {draft.case.body.coc_mm * 1000:.0f} µm already looks soft: judged enlarged, never at full view.",
     )
+
+
+def _set_zone_depth(draft: Draft) -> None:
+    case = draft.case
+    near, far = case.subject.near_m, case.subject.far_m
+    if far > near and math.isfinite(far):
+        draft.put(
+            "zone_depth_m", far - near, f"From {wording.metres(near)} to {wording.metres(far)} it may stand anywhere."
+        )
 
 
 def _set_prediction(draft: Draft) -> None:
@@ -62,22 +73,22 @@ def _set_prediction(draft: Draft) -> None:
         motion = {"erratic": "erratic", "across": "steady", "towards": "steady"}.get(case.situation.direction, "normal")
         course = {"erratic": "this way and that ", "across": "across ", "towards": "towards you "}
         way = course.get(case.situation.direction, "")
-        draft.put("subject_motion", motion, f"Moves {way}at {case.speed_m_s:g} m/s.")
-    people = case.subject in ("person", "group")
+        draft.put("subject_motion", motion, f"Moves {way}at {case.subject.speed_m_s:g} m/s.")
+    people = case.subject.kind in ("person", "group")
     couple = people and case.has("unrepeatable")
     if people:
         draft.put(
             "face_register",
             "on" if couple else "off",
-            f"Within {wording.metres(case.far_m)} the faces that matter win over the guests'."
+            f"Within {wording.metres(case.subject.far_m)} the faces that matter win over the guests'."
             if couple
-            else f"From {wording.metres(case.near_m)} to {wording.metres(case.far_m)} no face matters more than the one you point at.",
+            else f"From {wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)} no face matters more than the one you point at.",
         )
     draft.put(
         "mf_magnify_on_ring",
         "off",
-        f"At {case.speed_m_s:g} m/s the whole view is needed."
-        if case.is_moving
+        f"At {case.subject.speed_m_s:g} m/s the whole view is needed."
+        if case.subject.is_moving
         else "The focus is automatic: the view stays whole.",
     )
 
@@ -87,9 +98,9 @@ def _set_recomposing(draft: Draft) -> None:
     depth = _depth_m(draft)
     thin = depth < SHALLOW_M
     said = (
-        f"{_length(depth)} are sharp at {wording.metres(case.focus_m)}"
+        f"{_length(depth)} are sharp at {wording.metres(case.depth.focus_m)}"
         if math.isfinite(depth)
-        else f"Depth reaches from {wording.metres(case.near_m)} to infinity"
+        else f"Depth reaches from {wording.metres(case.subject.near_m)} to infinity"
     )
     wanted = case.schools.recomposing
     if wanted == "lock_recompose" and not thin:
@@ -112,10 +123,10 @@ def _set_recomposing(draft: Draft) -> None:
 
 def _depth_m(draft: Draft) -> float:
     case = draft.case
-    if math.isinf(case.focus_m):
+    if math.isinf(case.depth.focus_m):
         return math.inf
-    focus = max(case.focus_m, case.focal_mm / 1000 * 1.05)
-    zone = optics.depth_of_field(case.focal_mm, draft.exposure.aperture, focus, case.body.coc_mm)
+    focus = max(case.depth.focus_m, case.glass.focal_mm / 1000 * 1.05)
+    zone = optics.depth_of_field(case.glass.focal_mm, draft.exposure.aperture, focus, case.body.coc_mm)
     return float(zone.far_m - zone.near_m)
 
 
@@ -125,13 +136,13 @@ def _length(metres: float) -> str:
 
 def _set_limiter(draft: Draft) -> None:
     case = draft.case
-    far_only = case.focal_mm >= LIMIT_FROM_FOCAL_MM and case.near_m >= LIMIT_FROM_M
+    far_only = case.glass.focal_mm >= LIMIT_FROM_FOCAL_MM and case.subject.near_m >= LIMIT_FROM_M
     draft.put(
         "focus_limiter",
         "far" if far_only else "full",
-        f"Nothing comes nearer than {wording.metres(case.near_m)}: the lens need not search there."
+        f"Nothing comes nearer than {wording.metres(case.subject.near_m)}: the lens need not search there."
         if far_only
-        else f"At {case.focal_mm:.0f} mm the lens finds its way from {wording.metres(case.near_m)} on without a limit.",
+        else f"At {case.glass.focal_mm:.0f} mm the lens finds its way from {wording.metres(case.subject.near_m)} on without a limit.",
     )
 
 
@@ -139,7 +150,7 @@ def _set_stack(draft: Draft) -> None:
     asked = draft.case.requests.focus_stack_frames
     if asked is None:
         return
-    moves = draft.case.is_moving or draft.case.has("windy")
+    moves = draft.case.subject.is_moving or draft.case.has("windy")
     draft.put(
         "focus_stack",
         None if moves else float(asked),

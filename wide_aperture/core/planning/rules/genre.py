@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.documents.situation import Genre
 from wide_aperture.core.planning.case import Case
@@ -22,7 +23,7 @@ class Habit:
     """One habit of a genre. holds: where it applies; reason: with the numbers of the case."""
 
     genres: tuple[Genre, ...]
-    setting: str
+    setting: SettingId
     value: Value
     holds: Callable[[Case], bool]
     reason: Callable[[Case], str]
@@ -36,53 +37,55 @@ HABITS = (
         ("sports", "wildlife"),
         "touch_action",
         "off",
-        lambda case: case.focal_mm * case.body.crop_factor >= LONG_LENS_MM,
-        lambda case: f"With {case.focal_mm:.0f} mm at the eye, cheek and nose would move the point.",
+        lambda case: case.glass.focal_mm * case.body.crop_factor >= LONG_LENS_MM,
+        lambda case: f"With {case.glass.focal_mm:.0f} mm at the eye, cheek and nose would move the point.",
     ),
     Habit(
         ("street",),
         "touch_action",
         "off",
-        lambda case: case.near_m <= 6,
-        lambda case: f"At {wording.metres(case.near_m)} the camera is worn and raised: fingers find the screen.",
+        lambda case: case.subject.near_m <= 6,
+        lambda case: (
+            f"At {wording.metres(case.subject.near_m)} the camera is worn and raised: fingers find the screen."
+        ),
     ),
     Habit(
         ("night_sky",),
         "touch_action",
         "off",
-        lambda case: case.ev100 < 0,
-        lambda case: f"At {wording.ev(case.ev100)} the screen is touched blind and with gloves.",
+        lambda case: case.light.ev100 < 0,
+        lambda case: f"At {wording.ev(case.light.ev100)} the screen is touched blind and with gloves.",
     ),
     Habit(
         ("landscape", "portrait"),
         "touch_action",
         "focus",
-        lambda case: case.on_tripod,
-        lambda case: f"On the tripod a finger places the point at {wording.metres(case.near_m)} quickest.",
+        lambda case: case.support.on_tripod,
+        lambda case: f"On the tripod a finger places the point at {wording.metres(case.subject.near_m)} quickest.",
     ),
     Habit(
         ("landscape",),
         "grid",
         "on",
-        lambda case: case.on_tripod,
+        lambda case: case.support.on_tripod,
         lambda case: (
-            f"From {wording.metres(case.near_m)} to {wording.metres(case.far_m)}: edges and horizon are placed once."
+            f"From {wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)}: edges and horizon are placed once."
         ),
     ),
     Habit(
         ("landscape", "portrait"),
         "histogram_access",
         "live",
-        lambda case: (case.scene_range_ev or 0) >= WIDE_RANGE_EV,
-        lambda case: f"{case.scene_range_ev:g} EV in one scene: the histogram decides, so it stays in view.",
+        lambda case: (case.light.scene_range_ev or 0) >= WIDE_RANGE_EV,
+        lambda case: f"{case.light.scene_range_ev:g} EV in one scene: the histogram decides, so it stays in view.",
     ),
     Habit(
         ("night_sky",),
         "lens_corrections",
         "off",
-        lambda case: case.ev100 < 0,
+        lambda case: case.light.ev100 < 0,
         lambda case: (
-            f"Brightening dark corners at {wording.ev(case.ev100)} lifts noise; flat frames put them right later."
+            f"Brightening dark corners at {wording.ev(case.light.ev100)} lifts noise; flat frames put them right later."
         ),
     ),
 )

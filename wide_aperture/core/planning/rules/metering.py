@@ -30,24 +30,26 @@ def _set_pattern(draft: Draft) -> None:
     case = draft.case
     asked = case.requests.metering
     by_hand = draft.option("exposure_mode") in ("manual", "bulb")
-    if case.ev100 < METER_BLIND_EV and by_hand:
+    if case.light.ev100 < METER_BLIND_EV and by_hand:
         draft.put(
             "metering",
             "not_used",
-            f"{wording.ev(case.ev100)} is below what meters read: test frame and histogram decide.",
+            f"{wording.ev(case.light.ev100)} is below what meters read: test frame and histogram decide.",
         )
         draft.put("face_metering", None, "The meter is not used.")
         return
-    if asked is not None and not (asked == "spot" and case.is_moving):
+    if asked is not None and not (asked == "spot" and case.subject.is_moving):
         draft.put_available("metering", (asked, "multi_segment"), "You asked for it.")
     else:
         spots = case.schools.highlights == "spot_near_brightest"
         school = "spot" if spots else case.schools.metering
         pattern = METERING_SCHOOLS[school]
         reasons = [_whole_frame(case)]
-        if pattern == "spot" and case.is_moving:
+        if pattern == "spot" and case.subject.is_moving:
             pattern = "multi_segment"
-            reasons.append(f"A spot would jump between light and dark things on a subject at {case.speed_m_s:g} m/s.")
+            reasons.append(
+                f"A spot would jump between light and dark things on a subject at {case.subject.speed_m_s:g} m/s."
+            )
         elif pattern != "multi_segment":
             reasons = ["Your school of metering."]
         draft.put_available(
@@ -56,26 +58,30 @@ def _set_pattern(draft: Draft) -> None:
             *reasons,
             school=draft.follow("metering", school.replace("_", " ")),
         )
-    if case.subject == "moon" and case.situation.background_tone == "dark" and asked is None:
+    if case.subject.kind == "moon" and case.situation.background_tone == "dark" and asked is None:
         draft.put_available(
             "metering",
             ("spot", "highlight_weighted"),
-            f"A small disc at {wording.ev(case.ev100)} on black: only a spot reads it.",
+            f"A small disc at {wording.ev(case.light.ev100)} on black: only a spot reads it.",
         )
-    faces = case.subject in ("person", "group") and draft.option("metering") == "multi_segment"
+    faces = case.subject.kind in ("person", "group") and draft.option("metering") == "multi_segment"
     draft.put(
         "face_metering",
         faces,
-        f"People at {wording.metres(case.mid_m)} are the subject: a found face steadies the meter."
+        f"People at {wording.metres(case.subject.mid_m)} are the subject: a found face steadies the meter."
         if faces
-        else f"No faces between {wording.metres(case.near_m)} and {wording.metres(case.far_m)} to favour.",
+        else f"No faces between {wording.metres(case.subject.near_m)} and {wording.metres(case.subject.far_m)} to favour.",
     )
 
 
 def _whole_frame(case: Case) -> str:
     """Why the whole frame is weighed, with what it has to cope with."""
-    scene = f"a scene of {case.scene_range_ev:g} EV" if case.scene_range_ev is not None else f"{wording.ev(case.ev100)}"
-    swing = f", moving by {wording.stops_word(case.light_swing_ev)}" if case.light_swing_ev >= 1 / 3 else ""
+    scene = (
+        f"a scene of {case.light.scene_range_ev:g} EV"
+        if case.light.scene_range_ev is not None
+        else f"{wording.ev(case.light.ev100)}"
+    )
+    swing = f", moving by {wording.stops_word(case.light.swing_ev)}" if case.light.swing_ev >= 1 / 3 else ""
     return f"The whole frame, weighed: steady over {scene}{swing} while subjects and tones change."
 
 
@@ -129,20 +135,20 @@ def _set_reserve(draft: Draft) -> None:
 
 def needs_bracket(case: Case, iso: float) -> bool:
     """True when the scene's range exceeds what one frame holds and camera and subject stand still."""
-    scene = case.scene_range_ev
-    still = case.on_tripod and not case.stirs and case.sky_rate_arcsec_s == 0
+    scene = case.light.scene_range_ev
+    still = case.support.on_tripod and not case.subject.stirs and case.subject.sky_rate_arcsec_s == 0
     return scene is not None and still and scene > engineering_range_ev(case.body, iso) - 0.5
 
 
 def _set_bracket(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     one_frame = engineering_range_ev(case.body, cell.iso)
-    scene = case.scene_range_ev
+    scene = case.light.scene_range_ev
     asked = case.requests.bracketing
-    if asked is not None and not case.is_moving:
+    if asked is not None and not case.subject.is_moving:
         draft.put("bracketing", _nearest_bracket(asked.frames, asked.step_ev), "You asked for it.")
         return
-    still = case.on_tripod and not case.stirs and case.sky_rate_arcsec_s == 0
+    still = case.support.on_tripod and not case.subject.stirs and case.subject.sky_rate_arcsec_s == 0
     if case.schools.highlights == "bracket" and still and not needs_bracket(case, cell.iso):
         draft.put(
             "bracket_one_press",
@@ -208,6 +214,6 @@ def _nearest_bracket(frames: int, step_ev: float) -> str:
 
 def range_sentence(case: Case, iso: float) -> str:
     """One frame against the scene, for reasons and findings."""
-    scene = case.scene_range_ev
+    scene = case.light.scene_range_ev
     held = engineering_range_ev(case.body, iso)
     return "" if scene is None else f"{scene:g} EV against {held:.1f} EV ({wording.signed_stops(held - scene)})"

@@ -103,21 +103,23 @@ def _set_warning(draft: Draft, jpeg_only: bool) -> None:
 
 def _set_simulation(draft: Draft) -> None:
     case = draft.case
-    if case.flash_leads:
+    if case.flash.leads:
         draft.put(
             "exposure_simulation",
             "off",
             f"Under flash at {wording.seconds(draft.exposure.shutter_s)} a truthful finder would be too dark to compose.",
         )
-        draft.put("boosted_display", "off", f"Not needed at {wording.ev(case.ev100)} with the simulation off.")
-    elif case.ev100 < SIMULATION_BLIND_EV:
-        draft.put("exposure_simulation", "off", f"At {wording.ev(case.ev100)} a truthful finder is black.")
+        draft.put("boosted_display", "off", f"Not needed at {wording.ev(case.light.ev100)} with the simulation off.")
+    elif case.light.ev100 < SIMULATION_BLIND_EV:
+        draft.put("exposure_simulation", "off", f"At {wording.ev(case.light.ev100)} a truthful finder is black.")
         draft.put(
             "boosted_display",
             "on",
-            f"To find the frame at {wording.ev(case.ev100)}; the exposure is judged by test frame and histogram.",
+            f"To find the frame at {wording.ev(case.light.ev100)}; the exposure is judged by test frame and histogram.",
         )
     else:
         draft.put_habit("exposure_simulation", "on", "The finder shows the exposure before the frame.")
-        draft.put("boosted_display", "off", f"At {wording.ev(case.ev100)} what the finder shows must be the exposure.")
+        draft.put(
+            "boosted_display", "off", f"At {wording.ev(case.light.ev100)} what the finder shows must be the exposure."
+        )
     draft.put_habit("display_brightness", "fixed", "A screen that adapts makes every exposure look right.")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.draft import Draft
 
 FILE_SCHOOLS = {"raw": "raw_lossless_compressed", "raw_plus_jpeg": "raw_plus_jpeg", "jpeg": "jpeg"}
@@ -31,7 +32,7 @@ def _set_file(draft: Draft) -> None:
             layer="foundation",
             school=draft.follow("file", school.replace("_", " ")),
         )
-    screen = case.output == "screen"
+    screen = case.output.name == "screen"
     jpeg = draft.option("file") in ("jpeg", "raw_plus_jpeg")
     draft.put(
         "colour_space",
@@ -69,16 +70,22 @@ def _set_discretion(draft: Draft) -> None:
     case = draft.case
     quiet = case.has("silent", "discreet")
     why = (
-        f"Nobody within {wording.metres(case.near_m)} should notice the camera."
+        f"Nobody within {wording.metres(case.subject.near_m)} should notice the camera."
         if quiet
         else "Sounds help nobody but the neighbour."
     )
     if quiet:
         draft.put("sounds", "off", why)
-        draft.put("assist_lamp", "off", f"A lamp in a face {wording.metres(case.near_m)} away gives the camera away.")
+        draft.put(
+            "assist_lamp", "off", f"A lamp in a face {wording.metres(case.subject.near_m)} away gives the camera away."
+        )
     else:
         draft.put_habit("sounds", "off", why)
-        reach = f"Its few metres do not reach {case.near_m:.3g} m." if case.near_m > 4 else "People look into it."
+        reach = (
+            f"Its few metres do not reach {case.subject.near_m:.3g} m."
+            if case.subject.near_m > 4
+            else "People look into it."
+        )
         draft.put_habit("assist_lamp", "off", reach)
     for setting in ("shutter_sound", "timer_beep", "front_lamp"):
         if quiet:
@@ -91,20 +98,20 @@ def _set_review(draft: Draft) -> None:
     if school != "by_case":
         draft.put_habit("review", school, "Your school of review.")
         draft.follow("review", school.replace("_", " "))
-    elif case.situation.genre == "wildlife" and case.is_moving:
+    elif case.situation.genre == "wildlife" and case.subject.is_moving:
         draft.put(
             "review",
             "after_burst",
-            f"At {case.speed_m_s:g} m/s one looks between bursts, not between frames.",
+            f"At {case.subject.speed_m_s:g} m/s one looks between bursts, not between frames.",
             layer="genre",
             school=draft.follow("review", "after each burst"),
         )
-    elif case.on_tripod or (case.situation.genre == "portrait" and case.flash_in_use):
+    elif case.support.on_tripod or (case.situation.genre == "portrait" and case.flash.in_use):
         draft.put(
             "review",
             "two_seconds",
             f"On a tripod, {wording.seconds(draft.exposure.shutter_s)} each: few frames, each worth a look."
-            if case.on_tripod
+            if case.support.on_tripod
             else "Flash shows only in the frame that was taken.",
             school=draft.follow("review", "2 s"),
         )
@@ -124,10 +131,11 @@ def _set_shape(draft: Draft) -> None:
             f"Your school: framed for the print, {narrower:.0%} narrower than the whole frame.",
             school=draft.follow("crop", "in camera for the print"),
         )
-    for setting, value, school in (
+    wide: tuple[tuple[SettingId, str, str], ...] = (
         ("points_grid", "coarse", schools.points),
         ("points_wrap", "on", schools.points_wrap),
-    ):
+    )
+    for setting, value, school in wide:
         if school == value:
             draft.put(
                 setting, value, "Your school of focus points.", layer="foundation", school=draft.follow("points", value)

@@ -29,21 +29,21 @@ def set_release(draft: Draft) -> None:
 def _set_shutter_kind(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     asked = case.requests.shutter_type
-    kind = case.shutter_kind_for(cell.shutter_s)
-    if asked is not None and asked in case.permitted_shutter_kinds:
+    kind = case.shutters.kind_for(cell.shutter_s)
+    if asked is not None and asked in case.shutters.permitted:
         draft.put("shutter_type", asked, "You asked for it.")
         return
-    if case.flash_in_use:
+    if case.flash.in_use:
         why = f"Flash at {wording.seconds(cell.shutter_s)} needs curtains that open the whole frame."
-    elif kind == "electronic" and case.wants_silence:
-        why = f"Silence is asked for; the read-out leans the image by {case.skew_deg:.1f}°."
+    elif kind == "electronic" and case.shutters.wants_silence:
+        why = f"Silence is asked for; the read-out leans the image by {case.shutters.skew_deg:.1f}°."
     elif kind == "electronic":
         why = f"{wording.seconds(cell.shutter_s)} is shorter than the curtains reach."
-    elif case.flicker_hz is not None:
-        why = f"Lamps pulsing at {case.flicker_hz:g} Hz would draw bands through an electronic read-out."
-    elif case.electronic_leans:
-        why = f"The electronic read-out would lean the image by {case.skew_deg:.0f}°."
-    elif case.on_tripod and kind == "electronic_first_curtain":
+    elif case.light.flicker_hz is not None:
+        why = f"Lamps pulsing at {case.light.flicker_hz:g} Hz would draw bands through an electronic read-out."
+    elif case.shutters.electronic_leans:
+        why = f"The electronic read-out would lean the image by {case.shutters.skew_deg:.0f}°."
+    elif case.support.on_tripod and kind == "electronic_first_curtain":
         why = f"No first curtain strikes just before the {wording.seconds(cell.shutter_s)}."
     else:
         why = _curtains(draft)
@@ -55,7 +55,7 @@ def _curtains(draft: Draft) -> str:
     case = draft.case
     if case.body.readout_ms is None:
         return f"How long the read-out takes is not known; curtains hold {wording.seconds(draft.exposure.shutter_s)} with any light."
-    lean = f"lean the image by {case.skew_deg:.1f}° and " if case.skew_deg >= 0.1 else ""
+    lean = f"lean the image by {case.shutters.skew_deg:.1f}° and " if case.shutters.skew_deg >= 0.1 else ""
     return f"A read-out of {case.body.readout_ms:g} ms would {lean}band under lamps; curtains are safe with both."
 
 
@@ -65,14 +65,14 @@ def _set_anti_flicker(draft: Draft) -> None:
         draft.put(
             "anti_flicker",
             "off",
-            f"{case.body.name} has none: keep to whole lamp periods, {wording.seconds(1 / (case.flicker_hz or 100))} and its multiples.",
+            f"{case.body.name} has none: keep to whole lamp periods, {wording.seconds(1 / (case.light.flicker_hz or 100))} and its multiples.",
         )
-    elif case.flicker_hz is not None and draft.option("shutter_type") != "electronic":
-        needed = "needed" if cell.shutter_s < 1 / case.flicker_hz else "harmless"
+    elif case.light.flicker_hz is not None and draft.option("shutter_type") != "electronic":
+        needed = "needed" if cell.shutter_s < 1 / case.light.flicker_hz else "harmless"
         draft.put(
             "anti_flicker",
             "on",
-            f"The light pulses at {case.flicker_hz:g} Hz: {needed} at {wording.seconds(cell.shutter_s)}.",
+            f"The light pulses at {case.light.flicker_hz:g} Hz: {needed} at {wording.seconds(cell.shutter_s)}.",
         )
     elif case.schools.anti_flicker == "all_year":
         draft.put(
@@ -94,14 +94,14 @@ def _set_drive(draft: Draft) -> None:
         drive, why = "bracket_burst", f"The whole {bracket} bracket with one press."
     elif case.requests.drive is not None:
         drive, why = case.requests.drive, "You asked for it."
-    elif case.on_tripod and not case.is_moving and not case.is_living:
+    elif case.support.on_tripod and not case.subject.is_moving and not case.subject.is_living:
         drive, why = (
             ("remote", f"At {wording.seconds(draft.exposure.shutter_s)} nothing may touch the camera.")
             if case.accessories.release
             else ("self_timer", f"At {wording.seconds(draft.exposure.shutter_s)} nothing may touch the camera.")
         )
-    elif case.is_moving and case.speed_m_s >= BURST_FROM_M_S and case.situation.look != "pan_blur":
-        drive, why = "continuous_high", f"At {case.speed_m_s:g} m/s the best moment lies between frames."
+    elif case.subject.is_moving and case.subject.speed_m_s >= BURST_FROM_M_S and case.situation.look != "pan_blur":
+        drive, why = "continuous_high", f"At {case.subject.speed_m_s:g} m/s the best moment lies between frames."
     elif case.situation.look == "pan_blur":
         drive, why = (
             "continuous_high",
@@ -109,27 +109,35 @@ def _set_drive(draft: Draft) -> None:
         )
     elif burst >= 8:
         drive, why = "continuous_high", f"A burst of {burst} is planned."
-    elif case.is_living:
+    elif case.subject.is_living:
         drive, why = "continuous_low", _against_blinks(draft)
     else:
-        drive, why = "single", f"{wording.pace(case.speed_m_s, case.is_moving)} nothing changes between frames."
-    if case.has("discreet", "silent") and drive == "continuous_high" and case.speed_m_s < BURST_FROM_M_S and burst < 8:
-        drive, why = "continuous_low", f"Discreet within {wording.metres(case.near_m)}: no rattle."
+        drive, why = (
+            "single",
+            f"{wording.pace(case.subject.speed_m_s, case.subject.is_moving)} nothing changes between frames.",
+        )
+    if (
+        case.has("discreet", "silent")
+        and drive == "continuous_high"
+        and case.subject.speed_m_s < BURST_FROM_M_S
+        and burst < 8
+    ):
+        drive, why = "continuous_low", f"Discreet within {wording.metres(case.subject.near_m)}: no rattle."
     drive = draft.put_available("drive", (drive, "continuous_high", "single"), why)
     _set_rate(draft, drive)
 
 
 def _against_blinks(draft: Draft) -> str:
     """A blink lasts a third of a second: of n frames spread over more, one has open eyes. Animals turn away."""
-    if draft.case.subject in ("animal", "bird"):
+    if draft.case.subject.kind in ("animal", "bird"):
         return f"A turn of the head takes about half a second: {LOW_FPS:g}/s catch it without filling the buffer."
-    faces = "faces" if draft.case.subject == "group" else "eyes"
+    faces = "faces" if draft.case.subject.kind == "group" else "eyes"
     return f"A blink lasts about 0.3 s: three frames at {LOW_FPS:g}/s catch {faces} between blinks and gestures."
 
 
 def _set_rate(draft: Draft, drive: str) -> None:
     case = draft.case
-    kind = case.shutter_kind_for(draft.exposure.shutter_s)
+    kind = case.shutters.kind_for(draft.exposure.shutter_s)
     top = case.body.frames_per_s(kind)
     if drive not in ("continuous_low", "continuous_high", "continuous_max") or top is None:
         draft.put(
@@ -159,8 +167,8 @@ def _set_rate(draft: Draft, drive: str) -> None:
 
 def _set_timer(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
-    long_lens = case.focal_mm * case.body.crop_factor >= LONG_LENS_EQUIVALENT_MM
-    nothing_hurries = case.on_tripod and not case.is_moving and not case.is_living
+    long_lens = case.glass.focal_mm * case.body.crop_factor >= LONG_LENS_EQUIVALENT_MM
+    nothing_hurries = case.support.on_tripod and not case.subject.is_moving and not case.subject.is_living
     steady = nothing_hurries and (long_lens or cell.shutter_s > STEADY_RELEASE_FROM_S)
     if not steady:
         draft.put(
@@ -168,7 +176,7 @@ def _set_timer(draft: Draft) -> None:
             "off",
             f"{wording.seconds(cell.shutter_s)} is too short to show a touch."
             if nothing_hurries
-            else f"{wording.pace(case.speed_m_s, True)} a delay of 2 s would lose the moment.",
+            else f"{wording.pace(case.subject.speed_m_s, True)} a delay of 2 s would lose the moment.",
         )
     elif case.accessories.release:
         draft.put_available(
@@ -176,7 +184,7 @@ def _set_timer(draft: Draft) -> None:
         )
     elif long_lens:
         draft.put_available(
-            "self_timer", ("10s", "2s"), f"At {case.focal_mm:.0f} mm a touch swings the lens for seconds."
+            "self_timer", ("10s", "2s"), f"At {case.glass.focal_mm:.0f} mm a touch swings the lens for seconds."
         )
     else:
         draft.put_available(
@@ -189,7 +197,7 @@ def _set_timer(draft: Draft) -> None:
 def _set_release_delay(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     in_band = SHOCK_BAND_S[0] / 1.12 <= cell.shutter_s <= SHOCK_BAND_S[1] * 1.12
-    shocks = case.on_tripod and draft.option("shutter_type") == "mechanical" and in_band
+    shocks = case.support.on_tripod and draft.option("shutter_type") == "mechanical" and in_band
     draft.put(
         "exposure_delay",
         "1s" if shocks else "off",
@@ -201,15 +209,15 @@ def _set_release_delay(draft: Draft) -> None:
 
 def _set_stabiliser(draft: Draft) -> None:
     case = draft.case
-    if not case.has_stabiliser:
+    if not case.support.has_stabiliser:
         draft.put(
             "stabilisation",
             "na",
-            f"Neither body nor lens has one: the hand alone holds {wording.seconds(case.handheld_limit_s)}."
-            if not case.on_tripod
+            f"Neither body nor lens has one: the hand alone holds {wording.seconds(case.support.handheld_limit_s)}."
+            if not case.support.on_tripod
             else f"Neither body nor lens has one; the tripod holds {wording.seconds(draft.exposure.shutter_s)}.",
         )
-    elif case.on_tripod:
+    elif case.support.on_tripod:
         draft.put(
             "stabilisation",
             "off",
@@ -222,13 +230,13 @@ def _set_stabiliser(draft: Draft) -> None:
             f"Steadies up and down only; the swing over {wording.seconds(draft.exposure.shutter_s)} is meant.",
         )
     else:
-        limit = wording.seconds(case.handheld_limit_s)
+        limit = wording.seconds(case.support.handheld_limit_s)
         draft.put("stabilisation", "on", f"With it the hand holds {limit}; it does not stop the subject.")
 
 
 def _set_stabiliser_focal(draft: Draft) -> None:
     if draft.case.body.stabiliser_stops and not draft.case.lens.contacts:
-        focal = draft.case.focal_mm
+        focal = draft.case.glass.focal_mm
         draft.put("stabiliser_focal_mm", focal, f"The lens does not tell: {focal:.0f} mm must be typed in.")
 
 

@@ -27,14 +27,16 @@ def _set_burst(draft: Draft) -> None:
     if planned > 1:
         draft.put("burst_limit", float(planned), f"A burst of {planned} is planned.")
     peak = (
-        case.subject == "bird" and case.situation.direction == "still" and draft.option("shutter_type") == "electronic"
+        case.subject.kind == "bird"
+        and case.situation.direction == "still"
+        and draft.option("shutter_type") == "electronic"
     )
     draft.put(
         "precapture",
         "on" if peak else "off",
         "The take-off is over before the finger moves."
         if peak
-        else f"It needs the electronic shutter; a burst started a moment early catches the same at {case.speed_m_s:g} m/s.",
+        else f"It needs the electronic shutter; a burst started a moment early catches the same at {case.subject.speed_m_s:g} m/s.",
     )
 
 
@@ -76,7 +78,7 @@ def _set_lock(draft: Draft) -> None:
     case = draft.case
     if draft.option("exposure_mode") in ("manual", "bulb"):
         return
-    even = case.light_swing_ev < 1 and case.situation.look != "shadow_graphic" and not case.has("background_changes")
+    even = case.light.swing_ev < 1 and case.situation.look != "shadow_graphic" and not case.has("background_changes")
     bursts = draft.option("drive") in ("continuous_high", "continuous_max")
     if bursts and even:
         draft.put(
@@ -93,15 +95,15 @@ def _set_lock(draft: Draft) -> None:
 
 
 def _uneven(case: Case) -> str:
-    if case.light_swing_ev >= 1:
-        return f"The light on the subject moves by {wording.stops_word(case.light_swing_ev)}: measure each frame."
-    return f"At {wording.ev(case.ev100)} light and shade lie side by side: measure each frame."
+    if case.light.swing_ev >= 1:
+        return f"The light on the subject moves by {wording.stops_word(case.light.swing_ev)}: measure each frame."
+    return f"At {wording.ev(case.light.ev100)} light and shade lie side by side: measure each frame."
 
 
 def _light(case: Case) -> str:
-    if case.light_swing_ev < 1 / 6:
-        return f"The light stays at {wording.ev(case.ev100)}"
-    return f"The light moves by no more than {wording.stops_word(case.light_swing_ev)}"
+    if case.light.swing_ev < 1 / 6:
+        return f"The light stays at {wording.ev(case.light.ev100)}"
+    return f"The light moves by no more than {wording.stops_word(case.light.swing_ev)}"
 
 
 def _noise_allowed(case: Case) -> str:

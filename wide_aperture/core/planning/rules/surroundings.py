@@ -24,44 +24,46 @@ def set_surroundings(draft: Draft) -> None:
 
 def _set_display(draft: Draft) -> None:
     case = draft.case
-    dark = case.ev100 < DARK_EV
+    dark = case.light.ev100 < DARK_EV
     draft.put(
         "level",
-        "on" if case.on_tripod else "off",
+        "on" if case.support.on_tripod else "off",
         f"1° of tilt lifts one end of the horizon by {_tilt_px(case):.0f} px: levelled once, on the tripod."
-        if case.on_tripod
+        if case.support.on_tripod
         else f"In the hand it only distracts; 1° of tilt ({_tilt_px(case):.0f} px) is turned back later.",
     )
     draft.put(
         "warm_display",
-        "on" if case.ev100 < 0 else "off",
-        f"At {wording.ev(case.ev100)} a white screen blinds for minutes."
-        if case.ev100 < 0
-        else f"At {wording.ev(case.ev100)} the eye is not adapted to the dark.",
+        "on" if case.light.ev100 < 0 else "off",
+        f"At {wording.ev(case.light.ev100)} a white screen blinds for minutes."
+        if case.light.ev100 < 0
+        else f"At {wording.ev(case.light.ev100)} the eye is not adapted to the dark.",
     )
     if dark:
         draft.put(
-            "display_brightness", "dim", f"At {wording.ev(case.ev100)} a bright screen makes dark frames look right."
+            "display_brightness",
+            "dim",
+            f"At {wording.ev(case.light.ev100)} a bright screen makes dark frames look right.",
         )
     draft.put(
         "finder_switch",
-        "screen" if case.on_tripod else "auto",
+        "screen" if case.support.on_tripod else "auto",
         f"On the tripod, for {wording.seconds(draft.exposure.shutter_s)}, anything before the eye sensor would blank the screen."
-        if case.on_tripod
-        else f"In the hand at {case.focal_mm:.0f} mm both are used: the eye decides.",
+        if case.support.on_tripod
+        else f"In the hand at {case.glass.focal_mm:.0f} mm both are used: the eye decides.",
     )
-    quick = case.is_moving and case.speed_m_s >= ACTION_M_S
+    quick = case.subject.is_moving and case.subject.speed_m_s >= ACTION_M_S
     draft.put(
         "finder_refresh",
         "high" if quick else "normal",
-        f"At {case.speed_m_s:g} m/s a slow finder shows the past."
+        f"At {case.subject.speed_m_s:g} m/s a slow finder shows the past."
         if quick
         else f"{_pace(case)} the usual refresh is fast enough, and saves the battery.",
     )
     draft.put(
         "boost_mode",
         "on" if quick else "off",
-        f"At {case.speed_m_s:g} m/s worth the battery while it lasts."
+        f"At {case.subject.speed_m_s:g} m/s worth the battery while it lasts."
         if quick
         else f"{_pace(case)} it would only cost battery.",
     )
@@ -75,7 +77,7 @@ def _set_power(draft: Draft) -> None:
     draft.put(
         "auto_off",
         seconds,
-        f"It must be awake when something happens at {wording.metres(case.near_m)}."
+        f"It must be awake when something happens at {wording.metres(case.subject.near_m)}."
         if waiting
         else f"It must not sleep between exposures of {wording.seconds(draft.exposure.shutter_s)}."
         if long_exposure
@@ -87,11 +89,11 @@ def _set_power(draft: Draft) -> None:
 
 def _set_controls(draft: Draft) -> None:
     mode = draft.option("exposure_mode")
-    low, high = draft.case.ev_low, draft.case.ev_high
+    low, high = draft.case.light.ev_low, draft.case.light.ev_high
     light = (
         f"Light from {wording.ev(low)} to {wording.ev(high)}"
         if high - low >= 1 / 3
-        else f"Light at {wording.ev(draft.case.ev100)}"
+        else f"Light at {wording.ev(draft.case.light.ev100)}"
     )
     changes_most = {
         "manual": ("shutter", "aperture", "iso", f"{light}: the shutter or the ISO answers."),
@@ -123,7 +125,7 @@ def _set_controls(draft: Draft) -> None:
     draft.put("dial_rear", rear, why)
     draft.put("dial_front", front, f"The value you change next, now {_said(draft, front)}.")
     draft.put("dial_ring", ring, f"The rest, now {_said(draft, ring)}, where a knock is noticed at once.")
-    swing = draft.case.light_swing_ev
+    swing = draft.case.light.swing_ev
     if swing >= KEEP_CHANGES_EV:
         draft.put("slot_changes", "kept", f"The light moves by {swing:g} EV: what is corrected on the way must stay.")
     lock = draft.case.has("unrepeatable") and mode in ("manual", "bulb")
@@ -151,7 +153,7 @@ def _set_controls(draft: Draft) -> None:
 
 
 def _set_link(draft: Draft) -> None:
-    studio = draft.case.situation.genre == "portrait" and draft.case.flash_leads
+    studio = draft.case.situation.genre == "portrait" and draft.case.flash.leads
     draft.put(
         "link_mode",
         "tether" if studio else "off",
@@ -192,4 +194,4 @@ def _hours(draft: Draft) -> str:
 
 
 def _pace(case: Case) -> str:
-    return wording.pace(case.speed_m_s, case.is_moving)
+    return wording.pace(case.subject.speed_m_s, case.subject.is_moving)

@@ -22,7 +22,7 @@ def metered_bias_ev(case: Case) -> float:
     subject = TONE_EV[case.situation.subject_tone]
     background = TONE_EV[case.situation.background_tone]
     if case.situation.background_ev100 is not None:
-        background = case.situation.background_ev100 - case.ev100
+        background = case.situation.background_ev100 - case.light.ev100
     elif case.situation.look == "shadow_graphic":
         background = TONE_EV["dark"]
     return (share * subject + (1 - share) * background) * PATTERN_LEAVES
@@ -38,8 +38,8 @@ def compensation(case: Case) -> tuple[float, tuple[str, ...]]:
     if value == 0:
         return 0.0, ("Subject and surroundings are near mid-tone: the meter is right on average.",)
     bright = case.situation.background_ev100
-    if bright is not None and bright - case.ev100 >= BACKLIT_EV:
-        cause = f"The background is {wording.stops_word(bright - case.ev100)} brighter than the subject"
+    if bright is not None and bright - case.light.ev100 >= BACKLIT_EV:
+        cause = f"The background is {wording.stops_word(bright - case.light.ev100)} brighter than the subject"
     elif case.situation.background_tone != "mid" or case.situation.look == "shadow_graphic":
         tone = "dark" if bias < 0 else "light"
         cause = f"Mostly {tone} surroundings pull the meter {'up' if bias < 0 else 'down'}"

@@ -11,11 +11,11 @@ from wide_aperture.core.camera.packing import PackingDocument
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.place import SavedPlace
 from wide_aperture.core.documents.saved_setup import SavedSetup
 from wide_aperture.core.documents.shoot import PlannedSituation, Shoot
-from wide_aperture.core.planning.foundation import FoundationDocument
 from wide_aperture.server.api import api
 
 DOCUMENTS = {

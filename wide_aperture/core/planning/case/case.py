@@ -1,0 +1,102 @@
+"""The case itself: what was given, and its facets, each worked out once."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
+from wide_aperture.core.documents.preferences import Requests, Schools
+from wide_aperture.core.documents.situation import Constraint, Situation
+from wide_aperture.core.once import cached_property
+from wide_aperture.core.planning.case.depth import Depth
+from wide_aperture.core.planning.case.flash import FlashLight
+from wide_aperture.core.planning.case.glass import Glass
+from wide_aperture.core.planning.case.light import Light
+from wide_aperture.core.planning.case.output import Output
+from wide_aperture.core.planning.case.shutters import Shutters
+from wide_aperture.core.planning.case.subject import Subject
+from wide_aperture.core.planning.case.support import Support
+
+if TYPE_CHECKING:
+    from wide_aperture.core.planning.plan_input import PlanInput
+
+
+@dataclass(frozen=True)
+class Case:
+    """Everything a rule may ask. Distances in m, times in s, EV at ISO 100. given: its light already in numbers."""
+
+    given: PlanInput
+
+    @cached_property
+    def body(self) -> Body:
+        return self.given.body
+
+    @cached_property
+    def lens(self) -> Lens:
+        return self.given.lens
+
+    @cached_property
+    def situation(self) -> Situation:
+        return self.given.situation
+
+    @cached_property
+    def accessories(self) -> Accessories:
+        return self.given.accessories
+
+    @cached_property
+    def requests(self) -> Requests:
+        return self.given.preferences.requests
+
+    @cached_property
+    def schools(self) -> Schools:
+        return self.given.preferences.schools
+
+    @property
+    def mains_hz(self) -> int:
+        return self.given.preferences.mains_hz
+
+    def has(self, *constraints: Constraint) -> bool:
+        """True when the situation carries any of these constraints."""
+        return any(c in self.situation.constraints for c in constraints)
+
+    @cached_property
+    def light(self) -> Light:
+        return Light(self)
+
+    @cached_property
+    def flash(self) -> FlashLight:
+        return FlashLight(self)
+
+    @cached_property
+    def subject(self) -> Subject:
+        return Subject(self)
+
+    @cached_property
+    def output(self) -> Output:
+        return Output(self)
+
+    @cached_property
+    def glass(self) -> Glass:
+        return Glass(self)
+
+    @cached_property
+    def support(self) -> Support:
+        return Support(self)
+
+    @cached_property
+    def depth(self) -> Depth:
+        return Depth(self)
+
+    @cached_property
+    def shutters(self) -> Shutters:
+        return Shutters(self)
+
+    @property
+    def is_matched_series(self) -> bool:
+        """Frames that will be stitched, stacked or played one after the other, and so must look alike."""
+        asked = self.requests
+        timed = asked.interval_s is not None or asked.drive == "interval"
+        return self.has("panorama") or timed or (asked.sequence_frames or 0) > 1 or asked.sequence_hours is not None

@@ -1,0 +1,91 @@
+"""The depth of a case: what must be sharp at once, where focus is set, and which apertures hold it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
+from wide_aperture.core.once import cached_property
+from wide_aperture.core.physics import optics
+
+if TYPE_CHECKING:
+    from wide_aperture.core.planning.case.case import Case
+
+
+@dataclass(frozen=True)
+class Depth:
+    """Distances in m, circles of confusion in mm, apertures as f-numbers."""
+
+    case: Case
+
+    @property
+    def is_zone_focus(self) -> bool:
+        case = self.case
+        return case.requests.focus_method == "zone_focus" or case.schools.exposure == "zone_focus_program"
+
+    @cached_property
+    def range_is_wanted_sharp(self) -> bool:
+        """True when all from near to far must be sharp at once, not only the subject within that range."""
+        situation = self.case.situation
+        if situation.depth != "auto":
+            return situation.depth == "range"
+        if self.is_zone_focus or situation.look in ("deep_focus", "silky_water"):
+            return True
+        if situation.genre in ("landscape", "night_sky"):
+            return True
+        # Something that does not move at all and spans a distance is an extended subject (rows of people), as
+        # long as a sensible aperture can cover it at all.
+        stands_still = situation.speed.high_m_s == 0 and situation.direction == "still"
+        bounded = math.isfinite(self.case.subject.far_m)
+        return stands_still and bounded and self._aperture_for_range(self.critical_coc_mm) <= 11
+
+    @cached_property
+    def critical_coc_mm(self) -> float:
+        """Half the usual circle where faces are judged or nobody measures the distance; the usual one for land."""
+        usual = self.case.body.coc_mm
+        return usual / 2 if self.case.subject.is_living or self.is_zone_focus else usual
+
+    def _aperture_for_range(self, coc_mm: float) -> float:
+        subject, glass = self.case.subject, self.case.glass
+        if subject.near_m >= OPTICAL_INFINITY_M:
+            return 0.5
+        near = glass.beyond_focal_m(subject.near_m)
+        return optics.aperture_for_range(glass.focal_mm, near, max(subject.far_m, near), coc_mm)[0]
+
+    @cached_property
+    def aperture_for_whole_range(self) -> float:
+        return self._aperture_for_range(self.critical_coc_mm)
+
+    @cached_property
+    def aperture_for_subject(self) -> float:
+        """The widest aperture that still holds the subject's own depth at its usual distance."""
+        subject, glass = self.case.subject, self.case.glass
+        if subject.mid_m >= OPTICAL_INFINITY_M:
+            return 0.5
+        half = min(subject.depth_m / 2, subject.mid_m / 2)
+        near = glass.beyond_focal_m(subject.mid_m - half)
+        return optics.aperture_for_range(glass.focal_mm, near, max(subject.mid_m + half, near), self.case.body.coc_mm)[
+            0
+        ]
+
+    @cached_property
+    def focus_m(self) -> float:
+        """Where focus is set: for the whole range when that is wanted, else on the subject's usual distance."""
+        subject = self.case.subject
+        if subject.near_m >= OPTICAL_INFINITY_M:
+            return math.inf
+        if not self.range_is_wanted_sharp:
+            return subject.mid_m
+        return 2 / (1 / subject.near_m + (0.0 if math.isinf(subject.far_m) else 1 / subject.far_m))
+
+    def blur_percent(self, f_number: float) -> float:
+        """Blur disc of a far background, in per cent of the frame's height."""
+        if math.isinf(self.focus_m):
+            return 0.0
+        glass = self.case.glass
+        disc = optics.blur_disc_diameter(glass.focal_mm, f_number, glass.beyond_focal_m(self.focus_m), np.inf)
+        return float(disc) / self.case.body.sensor_height_mm * 100

@@ -1,0 +1,106 @@
+"""The light of a case: how bright, how far it moves, what colour, whether it pulses, and how bright the frame shall be."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from wide_aperture.core.craft.figures import HIGHLIGHT_SHARE, STANDING_UNDER_EV, TO_THE_RIGHT_MARGIN_EV
+from wide_aperture.core.craft.lights import NamedLight, named_light
+from wide_aperture.core.documents.situation import LightByName, LightBySky
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.once import cached_property
+
+if TYPE_CHECKING:
+    from wide_aperture.core.planning.case.case import Case
+
+
+@dataclass(frozen=True)
+class Light:
+    """EV at ISO 100 on what the situation's light refers to; colour in kelvin."""
+
+    case: Case
+
+    @cached_property
+    def _named(self) -> NamedLight | None:
+        light = self.case.situation.light
+        return named_light(light.name) if isinstance(light, LightByName) else None
+
+    @cached_property
+    def ev100(self) -> float:
+        light = self.case.situation.light
+        if isinstance(light, LightBySky):
+            raise DomainError("situation/light", light.condition, "needs the shoot's date and place to become a number")
+        return self._named.ev100 if isinstance(light, LightByName) and self._named else light.ev100  # type: ignore[union-attr]
+
+    @cached_property
+    def ev_low(self) -> float:
+        stated = self.case.situation.light.ev_low
+        return min(stated if stated is not None else self.ev100, self.ev100)
+
+    @cached_property
+    def ev_high(self) -> float:
+        stated = self.case.situation.light.ev_high
+        return max(stated if stated is not None else self.ev100, self.ev100)
+
+    @property
+    def swing_ev(self) -> float:
+        return self.ev_high - self.ev_low
+
+    @cached_property
+    def cct_k(self) -> float:
+        stated = self.case.situation.light.cct_k
+        if stated is not None:
+            return stated
+        return self._named.cct_k if self._named else 5500.0
+
+    @cached_property
+    def flicker_hz(self) -> float | None:
+        if self.case.situation.flicker_hz is not None:
+            return self.case.situation.flicker_hz
+        return 2.0 * self.case.mains_hz if self._named and self._named.pulses else None
+
+    @cached_property
+    def modulation(self) -> float:
+        if self.case.situation.flicker_hz is None and self._named and self._named.pulses:
+            return self._named.modulation
+        return self.case.situation.modulation
+
+    @cached_property
+    def scene_range_ev(self) -> float | None:
+        stated = self.case.situation.scene_range_ev
+        return stated if stated is not None else (self._named.range_ev if self._named else None)
+
+    @cached_property
+    def ambient_offset_ev(self) -> float:
+        """How much darker (-) than normal the ambient light is meant to be, because flash lights the subject."""
+        return -1.0 if self.case.flash.leads else 0.0
+
+    @cached_property
+    def wanted_ev(self) -> float:
+        """What the settings shall amount to."""
+        return self.ev100 - self.ambient_offset_ev - self.highlight_shift_ev
+
+    @cached_property
+    def scene_top_ev(self) -> float | None:
+        """How far the scene's brightest tones lie above mid; None when its range is not known."""
+        scene, behind = self.scene_range_ev, self.case.situation.background_ev100
+        if scene is None:
+            return None
+        return max(HIGHLIGHT_SHARE * scene, behind - self.ev100 + 1 if behind is not None else 0.0)
+
+    @cached_property
+    def highlight_shift_ev(self) -> float:
+        """How much brighter (+) or darker (-) than the meter's middle the school of highlights exposes.
+
+        Brighter only on a tripod: elsewhere it would be paid in ISO, which gains nothing.
+        """
+        school = self.case.schools.highlights
+        if school == "standing_under_exposure":
+            return STANDING_UNDER_EV
+        top = self.scene_top_ev
+        if school != "expose_to_the_right" or top is None or self.case.flash.leads:
+            return 0.0
+        headroom = self.case.body.electrons.mid_below_clipping_ev - TO_THE_RIGHT_MARGIN_EV - top
+        return max(-2.0, min(math.floor(headroom * 3) / 3, 5 / 3 if self.case.support.on_tripod else 0.0))

@@ -1,0 +1,44 @@
+"""What becomes of the frames of a case, and how much softness it forgives."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from wide_aperture.core.craft.figures import BLUR_SHARE
+from wide_aperture.core.documents.situation import OUTPUT_PIXELS
+from wide_aperture.core.once import cached_property
+
+if TYPE_CHECKING:
+    from wide_aperture.core.planning.case.case import Case
+
+
+@dataclass(frozen=True)
+class Output:
+    """name: screen or print; tolerances in pixels of the sensor."""
+
+    case: Case
+
+    @cached_property
+    def name(self) -> str:
+        return "print_60cm" if self.case.has("print_60cm") else self.case.situation.output
+
+    @property
+    def pixels(self) -> float:
+        return OUTPUT_PIXELS[self.name]
+
+    @cached_property
+    def blur_tolerance_px(self) -> float:
+        share = BLUR_SHARE[self.name] * (0.6 if self.case.situation.look == "freeze" else 1.0)
+        return share * self.case.body.width_px
+
+    @cached_property
+    def sky_tolerance_px(self) -> float:
+        """Stars stay points within 0.05 % of the width (3 of 6000 pixels); a Moon's edge needs 0.02 %."""
+        if self.case.situation.direction == "erratic":
+            return self.blur_tolerance_px
+        return (0.0002 if self.case.subject.kind == "moon" else 0.0005) * self.case.body.width_px
+
+    @property
+    def asks_twice_the_care(self) -> bool:
+        return self.case.body.megapixels > 40 or self.name == "print_60cm"

@@ -1,0 +1,124 @@
+"""The subject of a case: what it is, how far, how deep, and how fast its image moves."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from wide_aperture.core.craft.figures import (
+    CROSSING_ANGLE_DEG,
+    CURTAIN_RATE_ARCSEC_S,
+    NEAR_ENOUGH_FOR_WIND_M,
+    RESTLESS_M_S,
+    STAR_RATE_ARCSEC_S,
+    STIRS_M_S,
+    SUBJECT_DEPTH_M,
+    USUAL_SUBJECT,
+)
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, SubjectKind
+from wide_aperture.core.once import cached_property
+from wide_aperture.core.physics import motion
+
+if TYPE_CHECKING:
+    from wide_aperture.core.planning.case.case import Case
+
+
+@dataclass(frozen=True)
+class Subject:
+    """Distances in m, speeds in m/s, image speeds in pixels a second."""
+
+    case: Case
+
+    @cached_property
+    def kind(self) -> SubjectKind:
+        situation = self.case.situation
+        if situation.subject is not None:
+            return situation.subject
+        rate = situation.angular_speed_arcsec_s
+        if situation.genre == "night_sky" and rate is not None:
+            return "moon" if rate < 14.8 else "stars"
+        if situation.genre == "wildlife" and self.case.has("plain_sky_background"):
+            return "bird"
+        if situation.look == "silky_water":
+            return "water"
+        return USUAL_SUBJECT[situation.genre]
+
+    @property
+    def is_living(self) -> bool:
+        return self.kind in RESTLESS_M_S
+
+    @cached_property
+    def is_moving(self) -> bool:
+        """Moves on its own fast enough that focus must follow: beyond a person's standing gestures."""
+        if self.kind in ("land", "water", "stars", "moon"):
+            return False
+        return self.case.situation.speed.high_m_s >= 0.5 and self.case.situation.direction != "still"
+
+    @property
+    def stirs(self) -> bool:
+        """True when frames joined into one would not match: anything moves, or wind does it near by."""
+        windy = self.case.has("windy") and self.near_m <= NEAR_ENOUGH_FOR_WIND_M
+        return self.case.situation.speed.high_m_s >= STIRS_M_S or windy
+
+    @cached_property
+    def speed_m_s(self) -> float:
+        """The upper end of the band, and never less than what a living subject's restlessness amounts to."""
+        return max(self.case.situation.speed.high_m_s, RESTLESS_M_S.get(self.kind, 0.0))
+
+    @cached_property
+    def near_m(self) -> float:
+        return self.case.situation.near_m
+
+    @cached_property
+    def far_m(self) -> float:
+        far = self.case.situation.far_m
+        return math.inf if far is None or far >= OPTICAL_INFINITY_M else far
+
+    @cached_property
+    def mid_m(self) -> float:
+        """Where the subject usually is: the geometric mean of its range, or the near end of an open one."""
+        if math.isinf(self.far_m):
+            return self.near_m
+        return math.sqrt(self.near_m * self.far_m)
+
+    @cached_property
+    def depth_m(self) -> float:
+        """What of the subject must be sharp at once."""
+        return SUBJECT_DEPTH_M.get(self.kind, 0.1)
+
+    @property
+    def crossing_angle_deg(self) -> float:
+        return CROSSING_ANGLE_DEG[self.case.situation.direction]
+
+    @cached_property
+    def image_speed_px_s(self) -> float:
+        """Pixels a second at which the subject's image crosses the sensor at its usual distance."""
+        return self.image_speed_px_s_at(self.mid_m)
+
+    def image_speed_px_s_at(self, distance_m: float) -> float:
+        if self.speed_m_s == 0 or distance_m >= OPTICAL_INFINITY_M:
+            return 0.0
+        glass = self.case.glass
+        distance = glass.beyond_focal_m(distance_m)
+        speed = motion.image_speed(self.speed_m_s, self.crossing_angle_deg, distance, glass.focal_mm)
+        return float(speed) * 1000 / self.case.body.pixel_pitch_um
+
+    @cached_property
+    def sky_rate_arcsec_s(self) -> float:
+        """How fast the sky subject moves; 0 when no sky matters."""
+        situation = self.case.situation
+        if self.case.has("star_tracker") and self.kind == "stars" and situation.direction != "erratic":
+            return 0.0
+        stated = situation.angular_speed_arcsec_s
+        if situation.direction == "erratic" and stated is not None:
+            return max(stated, CURTAIN_RATE_ARCSEC_S)
+        if stated is not None:
+            return stated
+        return STAR_RATE_ARCSEC_S if situation.genre == "night_sky" or self.kind == "stars" else 0.0
+
+    def sky_drift_px(self, exposure_s: float) -> float:
+        if self.sky_rate_arcsec_s == 0:
+            return 0.0
+        pitch = self.case.body.pixel_pitch_um
+        return float(motion.angular_blur(self.sky_rate_arcsec_s, self.case.glass.focal_mm, pitch, exposure_s))

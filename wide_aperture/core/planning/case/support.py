@@ -1,0 +1,49 @@
+"""How the camera of a case is held, and how long it is held still."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from wide_aperture.core.craft.figures import SUPPORT_STOPS
+from wide_aperture.core.once import cached_property
+from wide_aperture.core.physics import motion
+
+if TYPE_CHECKING:
+    from wide_aperture.core.planning.case.case import Case
+
+
+@dataclass(frozen=True)
+class Support:
+    """Stops credited to stabiliser and support, and the slowest time they give."""
+
+    case: Case
+
+    @property
+    def on_tripod(self) -> bool:
+        return self.case.situation.support == "tripod"
+
+    @property
+    def has_stabiliser(self) -> bool:
+        return max(self.case.body.stabiliser_stops, self.case.lens.stabiliser_stops) > 0
+
+    @cached_property
+    def stabiliser_stops(self) -> float:
+        """Stops credited to the stabiliser: a sheet's laboratory figure less one, half a stop more for two."""
+        body, lens = self.case.body.stabiliser_stops, self.case.lens.stabiliser_stops
+        if max(body, lens) == 0:
+            return 0.0
+        return max(max(body, lens) - 1.0 + (0.5 if min(body, lens) > 0 else 0.0), 0.0)
+
+    @cached_property
+    def handheld_limit_s(self) -> float:
+        """The slowest time the hand (monopod, rest) holds, stabiliser and planned burst included; inf on a tripod."""
+        if self.on_tripod:
+            return math.inf
+        case = self.case
+        strict = 2.0 if case.schools.hand_hold == "twice_reciprocal" else 1.0
+        divisor = max(strict, 2.0 if case.output.asks_twice_the_care else 1.0)
+        stops = self.stabiliser_stops + SUPPORT_STOPS[case.situation.support]
+        stops += motion.burst_gain_stops(case.situation.burst_frames)
+        return float(motion.handheld_limit(case.glass.focal_mm, case.body.crop_factor, divisor, stops))

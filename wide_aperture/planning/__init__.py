@@ -1,0 +1,1 @@
+"""The live answers about one case: plans, checks, schools, cards, framing. Nothing is stored here."""
