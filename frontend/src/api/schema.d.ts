@@ -5587,6 +5587,12 @@ export interface components {
                 [key: string]: string;
             };
             sensor: components["schemas"]["SensorWindow"];
+            /**
+             * Set By Hand
+             * @description What the mode leaves to the photographer; the body moves the rest
+             * @default []
+             */
+            set_by_hand: ("shutter_s" | "aperture" | "iso")[];
             setup: components["schemas"]["Setup"];
             sharpness: components["schemas"]["Sharpness"];
             /** Situation Title */

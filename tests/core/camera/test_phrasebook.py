@@ -120,7 +120,7 @@ class Csv(SimpleTestCase):
         self.assertIn("path", said[7])
         self.assertIn("missing", said[8])
         self.assertIn("3 columns instead of 5", said[9])
-        self.assertIn("six steps", said[10])
+        self.assertIn("6 steps", said[10])
         self.assertEqual({phrase.setting for phrase in read.phrases}, {"iso", "metering"})
         self.assertEqual(read.pages, ("Light leaf",))
 

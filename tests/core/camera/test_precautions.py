@@ -81,7 +81,7 @@ class Knocked(SimpleTestCase):
     def test_frames_follow_minutes_and_drive(self):
         self.assertEqual(expected_frames(item(1, "", 0, 30, drive="single")), 60)
         self.assertEqual(expected_frames(item(1, "", 0, 30, drive="continuous_high")), 600)
-        self.assertEqual(expected_frames(item(1, "", drive="single")), 40)
+        self.assertEqual(expected_frames(item(1, "", drive="single")), 90)
 
 
 class Failures(SimpleTestCase):

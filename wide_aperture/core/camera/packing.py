@@ -19,6 +19,7 @@ from wide_aperture.core.camera.state import CameraState, factory_values, target_
 from wide_aperture.core.camera.storage.documents import BodyPacking, PackItem, PackWishes
 from wide_aperture.core.camera.storage.pack import pack
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Text
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value
@@ -28,7 +29,7 @@ from wide_aperture.core.planning import PlanInput, plan_of
 
 BodyId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
 NAMED_MISHAPS = 3
-WHILE_SHOOTING = 0.5  # a change expected during a scene, against one between two scenes
+WHILE_SHOOTING = figure("while_shooting_weight")
 
 
 class Stored(Document):

@@ -23,6 +23,7 @@ COLUMNS = ("setting", "option", "words", "way", "path")
 PATH_SIGN = " > "
 MOST_CSV_LINES, MOST_FAULTS_TOLD = 4000, 200
 MOST_REACHES = 8
+MOST_CHARACTERS, MOST_STEPS = 120, 6
 
 
 class Reach(Document):
@@ -216,8 +217,8 @@ def _fault(
     entry = entries.get(setting)
     if entry is None:
         return f"there is no setting {setting[:60]!r}"
-    if not 0 < len(said) <= 120:
-        return "the camera's words are missing or longer than 120 characters"
+    if not 0 < len(said) <= MOST_CHARACTERS:
+        return f"the camera's words are missing or longer than {MOST_CHARACTERS} characters"
     if option:
         return None if option in {each.id for each in entry.options} else f"{setting!r} has no option {option[:60]!r}"
     if way not in WAYS:
@@ -227,6 +228,6 @@ def _fault(
     if way == "menu" and not path.strip(" >"):
         return "a menu needs its path, like Page > Item"
     steps = path.split(PATH_SIGN.strip())
-    if len(steps) > 6 or any(len(step) > 120 for step in steps):
-        return "the path is longer than six steps, or a step than 120 characters"
+    if len(steps) > MOST_STEPS or any(len(step) > MOST_CHARACTERS for step in steps):
+        return f"the path is longer than {MOST_STEPS} steps, or a step than {MOST_CHARACTERS} characters"
     return None

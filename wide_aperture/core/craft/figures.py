@@ -1,45 +1,98 @@
-"""Figures of practice: what subjects are like and what the trade accepts. Rules read them, none is computed."""
+"""Figures of practice: what subjects are like, what the trade accepts, what a hand needs. Rules read them, none is computed.
+
+Each has one name, value, unit, reason and source in data/figures.json; docs/decisions/0004 is generated from it. A
+person's own figure (documents.own_figure) stands in a planning input under the same name and wins over the table's.
+"""
 
 from __future__ import annotations
 
-from wide_aperture.core.documents.situation import SubjectKind
-from wide_aperture.core.physics import motion
+import functools
+import json
+from collections.abc import Mapping
+from importlib import resources
+from typing import Annotated, Literal
 
-# Living things are never quite still: a breath, a gesture, a flick of the head.
-RESTLESS_M_S: dict[str, float] = {"person": 0.3, "group": 0.3, "animal": 0.25, "bird": 0.25}
-SUBJECT_DEPTH_M: dict[str, float] = {  # what must be sharp at once when only the subject matters
-    "person": 0.12,  # eye to ear
-    "group": 0.6,
-    "animal": 0.15,
-    "bird": 0.06,  # eye and bill
-    "vehicle": 0.6,
-    "thing": 0.1,
-}
-SUBJECT_HEIGHT_M: dict[str, float] = {
-    "person": 1.8, "group": 2.0, "animal": 1.0, "bird": 0.35, "vehicle": 1.6, "thing": 0.3, "land": 8.0, "water": 4.0,
-}  # fmt: skip
-# Share of the frame's width an image may move before it shows at each output; 0.15 % is 9 pixels of 6000.
-BLUR_SHARE = {"screen": 0.0022, "print_a4": 0.0018, "print_a3": 0.0015, "print_60cm": 0.0010}
-CROSSING_ANGLE_DEG = {"still": 90.0, "across": 90.0, "erratic": 90.0, "towards": 20.0}
-CURTAIN_RATE_ARCSEC_S = 180.0  # folds of polar light drift by about 0.05 degrees a second
-STAR_RATE_ARCSEC_S = motion.SIDEREAL_RATE_ARCSEC_S
-SUPPORT_STOPS = {"handheld": 0.0, "monopod": 1.5, "rest": 2.5, "tripod": 0.0}
+from pydantic import Field, model_validator
+
+from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.documents.situation import SubjectKind
+from wide_aperture.core.errors import UnknownIdError
+
+OTHER = "other"
 USUAL_SUBJECT: dict[str, SubjectKind] = {
     "sports": "person", "wildlife": "animal", "street": "person", "landscape": "land",
     "wedding": "person", "portrait": "person", "everyday": "person", "night_sky": "land",
 }  # fmt: skip
-HIGHLIGHT_SHARE = 0.4  # of a scene's range lies above mid, unless a brighter background says more
-TO_THE_RIGHT_MARGIN_EV = 1 / 3  # left in hand when exposing to the right: previews round, lamps flare
-STANDING_UNDER_EV = -1 / 3
-STIRS_M_S = 0.1  # faster than this, frames that are joined show the subject several times
-NEAR_ENOUGH_FOR_WIND_M = 10.0  # leaves further away move less than shows
-STEADY_LIGHT_EV = 0.5  # light that moves less than this over the situation can be set once by hand
-SHOCK_BAND_S = (1 / 100, 1.0)  # times in which a mechanical first curtain's own blow shows on a tripod
-FLASH_KELVIN = 5600.0
-PRESET_KELVIN = {
-    "daylight": 5300.0, "cloudy": 6000.0, "shade": 7500.0, "tungsten": 3000.0, "fluorescent": 4000.0,
-    "flash": FLASH_KELVIN,
-}  # fmt: skip
-MIXED_MIRED = 60.0  # two lights further apart than this cannot both be neutral
-SUN_FROM_EV = 10.0  # no lamp of the trade lights a subject brighter than this
-SLIT_S = 1 / 1600  # shorter, an electronic first curtain and a mechanical second no longer match
+
+
+class Figure(Document):
+    """One figure, or one for each member of a group (values; "other" answers for members not listed).
+
+    source: cases (the judgement cases' README), trade (common practice) or estimate (ours, to be measured).
+    decides: limits whose place it sets, so that a price can say whose figure decided.
+    """
+
+    name: Annotated[str, Field(pattern=r"^[a-z0-9_]+$")]
+    value: Finite | None = None
+    values: dict[str, Finite] = {}
+    unit: str
+    source: Literal["cases", "trade", "estimate"]
+    why: Annotated[str, Field(min_length=10)]
+    decides: tuple[str, ...] = ()
+
+    @model_validator(mode="after")
+    def _one_or_many(self) -> Figure:
+        if (self.value is None) == (not self.values):
+            raise ValueError(f"{self.name} needs either a value or values")
+        return self
+
+    def flat(self) -> dict[str, float]:
+        """Value by full name: the name itself, or name.member."""
+        return {self.name: self.value} if self.value is not None else {
+            f"{self.name}.{member}": value for member, value in self.values.items()
+        }  # fmt: skip
+
+
+@functools.cache
+def practice_table() -> Mapping[str, Figure]:
+    """Every figure by its name, in the order of the data file."""
+    text = (resources.files("wide_aperture.core.craft") / "data" / "figures.json").read_text("utf-8")
+    figures = [Figure.model_validate(entry) for entry in json.loads(text)["figures"]]
+    table = {entry.name: entry for entry in figures}
+    if len(table) != len(figures):
+        raise ValueError("two figures of practice bear one name")
+    return table
+
+
+@functools.cache
+def by_full_name() -> Mapping[str, float]:
+    """The trade's value of every figure, groups spread out as name.member."""
+    return {full: value for entry in practice_table().values() for full, value in entry.flat().items()}
+
+
+def figure(name: str, member: str | None = None, own: Mapping[str, float] | None = None) -> float:
+    """A figure's value, the person's own before the trade's.
+
+    Args: member: of a group; one that is not listed has the value of "other". own: values by full name.
+    Raises: UnknownIdError when the table has no such figure.
+
+    >>> figure("airy_seen_px"), figure("motion_weight", "landscape") == figure("motion_weight", "other")
+    (5.0, True)
+    """
+    known = by_full_name()
+    full = name if member is None else f"{name}.{member}"
+    if full not in known:
+        full = f"{name}.{OTHER}"
+        if full not in known:
+            raise UnknownIdError("figure", name if member is None else f"{name}.{member}")
+    if own and full in own:
+        return own[full]
+    return known[full]
+
+
+def figures_of(name: str) -> Mapping[str, float]:
+    """The trade's values of a group, by member. Raises: UnknownIdError when there is no such group."""
+    table = practice_table()
+    if name not in table or not table[name].values:
+        raise UnknownIdError("figure", name)
+    return table[name].values

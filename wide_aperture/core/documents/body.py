@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -45,9 +46,14 @@ class FlashSync(Document):
     electronic_s: Seconds | None = None
     leaf_s: Seconds | None = None
 
-    def shortest_s(self, kind: ShutterKind) -> float | None:
-        value: float | None = getattr(self, f"{kind}_s")
-        return value
+
+@dataclass(frozen=True, slots=True)
+class Shutter:
+    """One shutter of a body. fastest_s: its shortest time; sync_s: the shortest the whole frame sees the flash, None: never."""
+
+    kind: ShutterKind
+    fastest_s: float
+    sync_s: float | None
 
 
 class FrameRate(Document):
@@ -214,26 +220,35 @@ class Body(Document):
         return self
 
     @cached_property
+    def shutters(self) -> tuple[Shutter, ...]:
+        """The shutters this body has, curtains before the electronic one."""
+        sync = self.flash_sync
+        ends: tuple[tuple[ShutterKind, float | None, float | None], ...] = (
+            ("mechanical", self.fastest_mechanical_s, sync.mechanical_s),
+            ("leaf", self.fastest_leaf_s, sync.leaf_s),
+            ("electronic_first_curtain", self.fastest_first_curtain_s, sync.electronic_first_curtain_s),
+            ("electronic", self.fastest_electronic_s, sync.electronic_s),
+        )
+        return tuple(Shutter(kind, fastest, sync_s) for kind, fastest, sync_s in ends if fastest is not None)
+
+    @cached_property
     def shutter_kinds(self) -> tuple[ShutterKind, ...]:
-        ends: dict[ShutterKind, float | None] = {
-            "mechanical": self.fastest_mechanical_s,
-            "leaf": self.fastest_leaf_s,
-            "electronic_first_curtain": self.fastest_first_curtain_s,
-            "electronic": self.fastest_electronic_s,
-        }
-        return tuple(kind for kind, fastest in ends.items() if fastest is not None)
+        return tuple(shutter.kind for shutter in self.shutters)
+
+    def shutter(self, kind: str) -> Shutter:
+        """The shutter of a kind. Raises KeyError when the body has none such."""
+        found = next((shutter for shutter in self.shutters if shutter.kind == kind), None)
+        if found is None:
+            raise KeyError(kind)
+        return found
 
     def fastest_s(self, kind: ShutterKind) -> float:
         """The shortest time of a shutter kind the body has. Raises KeyError otherwise."""
-        value: float | None = {
-            "mechanical": self.fastest_mechanical_s,
-            "leaf": self.fastest_leaf_s,
-            "electronic_first_curtain": self.fastest_first_curtain_s,
-            "electronic": self.fastest_electronic_s,
-        }[kind]
-        if value is None:
-            raise KeyError(kind)
-        return value
+        return self.shutter(kind).fastest_s
+
+    def sync_s(self, kind: str) -> float | None:
+        """The shortest time at which the whole frame sees the flash; None when it never does, or there is no such shutter."""
+        return next((shutter.sync_s for shutter in self.shutters if shutter.kind == kind), None)
 
     @cached_property
     def pixel_pitch_um(self) -> float:

@@ -228,6 +228,9 @@ class Plan(Document):
     field: ExposureField
     sharpness: Sharpness
     sensor: SensorWindow
+    set_by_hand: tuple[Axis, ...] = Field(
+        default=(), description="What the mode leaves to the photographer; the body moves the rest"
+    )
     advice: Advice
     missing: tuple[Missing, ...]
     schools_followed: dict[str, str]

@@ -6,11 +6,12 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.errors import DomainError
 
 BracketOrder = Literal["middle_first", "dark_first"]
 COMMON: tuple[tuple[int, float], ...] = ((3, 1), (5, 1), (7, 1), (9, 1), (3, 2), (5, 2), (3, 3))
-SAFETY_EV = 0.3  # a scene within this of one frame's range is left to one frame
+SAFETY_EV = figure("one_frame_safety_ev")
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,14 +10,15 @@ from wide_aperture.core.physics.quantities import format_iso
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.sky.pointing import sun_caution
 
-SERIOUS_EV = 0.5  # past a limit by more than this, the plan says that not all wishes are met
 WANTS_ONLY = ("clean", "lens_best", "depth_forgives", "bulb", "flicker")
 
 
 def advice(draft: Draft) -> Advice:
     """Say whether every limit is met; if not, what gives, and what outside the camera would help."""
     passed = draft.search.excesses(draft.exposure)
-    serious = {limit: ev for limit, ev in passed.items() if ev > SERIOUS_EV and limit not in WANTS_ONLY}
+    serious = {
+        limit: ev for limit, ev in passed.items() if ev > draft.case.figure("serious_ev") and limit not in WANTS_ONLY
+    }
     if not serious:
         return Advice(feasible=True, sentence="Every limit that matters is met.", helps=())
     names = [
@@ -39,12 +40,12 @@ def _helps(draft: Draft, serious: dict[str, float]) -> list[str]:
     more = wording.stops_word(short)
     helps = []
     needs_light = any(limit in serious for limit in ("motion", "shake", "ceiling", "own_floor", "trailing", "exposure"))
-    if needs_light and case.light.ev100 < 12:
+    if needs_light and case.light.ev100 < case.figure("lamp_helps_below_ev"):
         helps.append(f"{more.capitalize()} more light: another lamp, another hour, or waiting for a brighter moment.")
         faster = case.glass.widest_aperture / 2 ** (short / 2)
-        if faster >= 1.2:
+        if faster >= case.figure("fastest_lens_f"):
             helps.append(f"A lens that opens to f/{faster:.1f}.")
-        if not case.has("no_flash") and not case.flash.in_use and case.subject.mid_m < 15:
+        if not case.has("no_flash") and not case.flash.in_use and case.subject.mid_m < case.figure("flash_reach_m"):
             helps.append("Flash, where it is allowed.")
     if "shake" in serious:
         helps.append("A monopod, a rest or a tripod; or a burst, of which one frame is likely to be sharp.")
@@ -67,7 +68,7 @@ def _helps(draft: Draft, serious: dict[str, float]) -> list[str]:
 
 def _for_softness(draft: Draft) -> str:
     cell = draft.exposure
-    if cell.aperture > draft.case.glass.widest_aperture * 1.2:
+    if cell.aperture > draft.case.glass.widest_aperture * draft.case.figure("opened_up_ratio"):
         filtered = wording.stops_word(2 * math.log2(cell.aperture / draft.case.glass.widest_aperture))
         sync = "high-speed sync, " if draft.case.flash.in_use else ""
         return f"Open shade, {sync}or a neutral-density filter of {filtered}."
@@ -99,8 +100,10 @@ def cautions(draft: Draft) -> tuple[str, ...]:
     if near_sun is not None:
         said.append(near_sun)
     toward_sun = "sun" in (*situation.must_hold, *situation.may_clip) or situation.look == "silhouette"
-    bright_sky = situation.background_ev100 is not None and situation.background_ev100 >= 14.5
-    if (toward_sun or bright_sky) and case.light.ev100 > 5 and near_sun is None:
+    bright_sky = situation.background_ev100 is not None and situation.background_ev100 >= case.figure(
+        "solar_sky_from_ev"
+    )
+    if (toward_sun or bright_sky) and case.light.ev100 > case.figure("solar_caution_from_ev") and near_sun is None:
         said.append(
             "Never point a camera or any optic at the Sun without a certified solar filter on the front; eyes first."
         )
@@ -108,7 +111,9 @@ def cautions(draft: Draft) -> tuple[str, ...]:
         said.append("Flash can harm people with photosensitive epilepsy and is barred in many places: ask first.")
     if situation.genre == "wildlife":
         said.append("Keep your distance from animals and nests; local law decides how far.")
-    if situation.genre == "night_sky" or (case.light.ev100 < 3 and situation.genre == "landscape"):
+    if situation.genre == "night_sky" or (
+        case.light.ev100 < case.figure("night_work_below_ev") and situation.genre == "landscape"
+    ):
         said.append(
             "Night work: tell someone where you are, watch edges, traffic, tides and weather; leave if it feels unsafe."
         )

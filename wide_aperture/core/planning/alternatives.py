@@ -13,8 +13,6 @@ from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.search import Cell
 from wide_aperture.core.planning.windows import price_list
 
-WORTH_SHOWING_EV = 1 / 6
-
 
 def choice_document(draft: Draft, cell: Cell) -> Choice:
     """A cell as the plan shows it."""
@@ -60,13 +58,13 @@ def _alternative(
         return None
     other = draft.search.choice_with(**{axis: value})
     moved = abs(math.log2(other.value(axis) / draft.exposure.value(axis)))
-    if moved < WORTH_SHOWING_EV or abs(other.error_ev) > max(abs(draft.exposure.error_ev), 0.34):
+    if moved < draft.case.figure("worth_showing_ev") or abs(other.error_ev) > max(abs(draft.exposure.error_ev), 0.34):
         return None
     costs = further_costs(draft, other)
     changes: dict[Axis, float] = {
         name: other.value(name)
         for name in ("shutter_s", "aperture", "iso")
-        if abs(math.log2(other.value(name) / draft.exposure.value(name))) > 1e-9
+        if not math.isclose(other.value(name), draft.exposure.value(name))
     }
     return Alternative(
         id=way,
@@ -83,7 +81,9 @@ def further_costs(draft: Draft, other: Cell) -> tuple[Price, ...]:
     """Limits that another exposure passes further than the chosen one, by how many EV further."""
     before, after = draft.search.excesses(draft.exposure), draft.search.excesses(other)
     dearer = {limit: ev - before.get(limit, 0.0) for limit, ev in after.items()}
-    return price_list(draft.search, {limit: ev for limit, ev in dearer.items() if ev > WORTH_SHOWING_EV})
+    return price_list(
+        draft.search, {limit: ev for limit, ev in dearer.items() if ev > draft.case.figure("worth_showing_ev")}
+    )
 
 
 def _motion_gain(draft: Draft) -> Callable[[Cell], str]:

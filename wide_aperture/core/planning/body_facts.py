@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.situation import OUTPUT_PIXELS
 from wide_aperture.core.physics import optics, sensor
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
-from wide_aperture.core.planning.limits.aperture import DIFFRACTION_PX
-from wide_aperture.core.planning.limits.iso import CLEAN_SNR
 
 
 class BodyFact(Document):
@@ -22,8 +21,8 @@ class BodyFact(Document):
 
 def body_facts(body: Body) -> tuple[BodyFact, ...]:
     """Derived figures with what they change."""
-    diffraction = DIFFRACTION_PX * body.pixel_pitch_um / float(optics.airy_disc_diameter(1.0))
-    clean = sensor.iso_ceiling(body, CLEAN_SNR, OUTPUT_PIXELS["print_a3"])
+    diffraction = figure("airy_seen_px") * body.pixel_pitch_um / float(optics.airy_disc_diameter(1.0))
+    clean = sensor.iso_ceiling(body, figure("clean_snr"), OUTPUT_PIXELS["print_a3"])
     shown = format_iso(step_value("iso", clean, 0)) if clean else "under base"
     return (
         BodyFact(

@@ -9,24 +9,20 @@ from typing import Literal
 
 import numpy as np
 
-from wide_aperture.core.craft.figures import STEADY_LIGHT_EV
+from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, Seconds
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, nearest_step, step_label
+from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.compute import plan_of
 from wide_aperture.core.planning.plan_input import PlanInput
-from wide_aperture.core.planning.rules.exposure import AUTO_ISO_MODES
 from wide_aperture.core.planning.search import Cell, ExposureSearch
 from wide_aperture.core.sky.daylight.day import light_at
 from wide_aperture.core.sky.daylight.resolve import hours_of
 
 STEP_MIN = 5.0
-DRIFT_EV = 2 / 3  # by hand, exposure is corrected once the light has moved by this much
-AHEAD_EV = 1.0
-BROKEN_EV = 0.34  # past a limit that matters by more than a third: it is broken
 Choose = Callable[[float], tuple[Cell, dict[str, float]]]
 FLOORS = ("motion", "shake", "own_floor", "trailing")
 
@@ -70,7 +66,7 @@ def changing_light(given: PlanInput) -> ChangingLight | None:
         return None
     minutes = np.arange(begins, ends + 0.01, STEP_MIN)
     evs = light_at(context, minutes, condition).ev100 + shift
-    if float(np.ptp(evs)) < STEADY_LIGHT_EV:
+    if float(np.ptp(evs)) < given.case.figure("steady_light_ev"):
         return None
     mode = plan_of(given).setup.option("exposure_mode")
     at_rest = given.resolved().model_copy(update={"sky": None})
@@ -81,8 +77,8 @@ def changing_light(given: PlanInput) -> ChangingLight | None:
         search = ExposureSearch(then.case)
         return search.choice, search.excesses(search.choice)
 
-    body, automatic = given.body, mode in AUTO_ISO_MODES
-    steps = _walk(minutes.tolist(), evs.tolist(), choose, body, automatic)
+    body, automatic = given.body, mode_facts(mode).automatic_iso
+    steps = _walk(minutes.tolist(), evs.tolist(), choose, given.case, automatic)
     highest = max(step.iso_high for step in steps)
     ceiling = body.ceilings.push if highest > body.ceilings.routine * 1.1 else body.ceilings.routine
     return ChangingLight(
@@ -105,35 +101,35 @@ def _sky_of(situation: Situation, context: SkyContext) -> tuple[SkyCondition | N
     return None, 0.0
 
 
-def _walk(minutes: list[float], evs: list[float], choose: Choose, body: Body, automatic: bool) -> list[LightStep]:
+def _walk(minutes: list[float], evs: list[float], choose: Choose, case: Case, automatic: bool) -> list[LightStep]:
     """Keep shutter and aperture as long as the ISO (or a small error) can follow; then choose anew."""
     steps: list[LightStep] = []
     start, (cell, passed) = 0, choose(evs[0])
     for k in range(1, len(minutes)):
-        if _still_fits(cell, evs[start], evs[k], body, automatic):
+        if _still_fits(cell, evs[start], evs[k], case, automatic):
             continue
         # While it brightens an automatic ISO would soon stand at base again: choose for a little later.
-        ahead = AHEAD_EV if automatic and evs[k] > evs[k - 1] else 0.0
+        ahead = case.figure("ahead_ev") if automatic and evs[k] > evs[k - 1] else 0.0
         fresh = choose(evs[k] + ahead)
         same = math.isclose(fresh[0].shutter_s, cell.shutter_s) and math.isclose(fresh[0].aperture, cell.aperture)
         if automatic and same:
             continue  # nothing better is to be had: the ISO stays where it is pinned
-        steps.append(_step(minutes, evs, start, k, cell, passed, automatic, body))
-        moved = replace(fresh[0], iso=min(fresh[0].iso * 2**ahead, body.highest_iso))
+        steps.append(_step(minutes, evs, start, k, cell, passed, automatic, case))
+        moved = replace(fresh[0], iso=min(fresh[0].iso * 2**ahead, case.body.highest_iso))
         start, (cell, passed) = k, (moved, fresh[1])
-    steps.append(_step(minutes, evs, start, len(minutes) - 1, cell, passed, automatic, body, is_last=True))
+    steps.append(_step(minutes, evs, start, len(minutes) - 1, cell, passed, automatic, case, is_last=True))
     return [
         step.model_copy(update={"kind": "start"}) if k == 0 and step.kind == "change" else step
         for k, step in enumerate(steps)
     ]
 
 
-def _still_fits(cell: Cell, ev_then: float, ev_now: float, body: Body, automatic: bool) -> bool:
+def _still_fits(cell: Cell, ev_then: float, ev_now: float, case: Case, automatic: bool) -> bool:
     darker = ev_then - ev_now
     if not automatic:
-        return abs(darker) < DRIFT_EV
+        return abs(darker) < case.figure("drift_ev")
     needed = cell.iso * 2**darker
-    return body.base_iso / 1.13 <= needed <= body.ceilings.routine * 1.13
+    return case.body.base_iso / 1.13 <= needed <= case.body.ceilings.routine * 1.13
 
 
 def _step(
@@ -144,7 +140,7 @@ def _step(
     cell: Cell,
     passed: dict[str, float],
     automatic: bool,
-    body: Body,
+    case: Case,
     *,
     is_last: bool = False,
 ) -> LightStep:
@@ -152,9 +148,9 @@ def _step(
     later = start > 0
     reach = evs[start : end + 1] if is_last else evs[start:end]
     needs = [cell.iso * 2 ** (evs[start] - ev) for ev in reach] if automatic else [cell.iso]
-    low, high = (min(max(iso, body.base_iso), body.highest_iso) for iso in (min(needs), max(needs)))
-    broken = {limit: ev for limit, ev in passed.items() if limit in FLOORS and ev > BROKEN_EV}
-    dark = cell.error_ev < -0.5 or max(needs) > body.ceilings.push * 1.1
+    low, high = (min(max(iso, case.body.base_iso), case.body.highest_iso) for iso in (min(needs), max(needs)))
+    broken = {limit: ev for limit, ev in passed.items() if limit in FLOORS and ev > case.figure("broken_ev")}
+    dark = cell.error_ev < -case.figure("serious_ev") or max(needs) > case.body.ceilings.push * 1.1
     kind: Literal["start", "change", "floor_broken", "too_dark"] = (
         "too_dark" if dark else "floor_broken" if broken else "change" if later else "start"
     )
@@ -203,4 +199,5 @@ def _summary(first: float, last: float, steps: list[LightStep], automatic: bool,
             else "one setting lasts"
         )
         return f"The light {way} by {moved}: {follows}."
-    return f"The light {way} by {moved}: {len(steps) - 1} change{'s' if len(steps) > 2 else ''} on the way."
+    later = len(steps) - 1
+    return f"The light {way} by {moved}: {later} change{'' if later == 1 else 's'} on the way."

@@ -6,6 +6,7 @@ import math
 from collections.abc import Sequence
 from typing import overload
 
+from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
@@ -15,7 +16,6 @@ from wide_aperture.core.documents.setup import Foundation, Pin
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.sensor import usable_range_ev
-from wide_aperture.core.picture.tone import PREVIEW_CLIPS_BEFORE_RAW_EV
 from wide_aperture.core.planning.advice import advice, cautions
 from wide_aperture.core.planning.alternatives import alternatives, choice_document, further_costs
 from wide_aperture.core.planning.checks import Checked, run_checks
@@ -96,6 +96,7 @@ def plan_of(given: PlanInput) -> Plan:
         field=exposure_field(draft),
         sharpness=_sharpness(draft),
         sensor=_sensor_window(draft),
+        set_by_hand=mode_facts(setup.option("exposure_mode")).by_hand,
         advice=advice(draft),
         missing=tuple(draft.missing),
         schools_followed=draft.schools,
@@ -149,7 +150,7 @@ def _sharpness(draft: Draft) -> Sharpness:
     coc = case.body.coc_mm
     held = draft.held.get("focus_distance_m")
     wanted = float(held) if isinstance(held, int | float) else case.depth.focus_m
-    focus = max(wanted, case.glass.focal_mm / 1000 * 1.05)
+    focus = case.glass.beyond_focal_m(wanted)
     zone = optics.depth_of_field(case.glass.focal_mm, cell.aperture, focus, coc)
     return Sharpness(
         focus_m=_finite(focus),
@@ -171,7 +172,7 @@ def _sensor_window(draft: Draft) -> SensorWindow:
     profile = draft.option("picture_profile") or "standard"
     return SensorWindow(
         noise_floor_ev=raw_clip - usable,
-        preview_clip_ev=raw_clip - PREVIEW_CLIPS_BEFORE_RAW_EV.get(profile, 0.9),
+        preview_clip_ev=raw_clip - case.figure("preview_clips_before_raw_ev", profile),
         raw_clip_ev=raw_clip,
         scene_low_ev=None if scene is None or high is None else high - scene,
         scene_high_ev=high,

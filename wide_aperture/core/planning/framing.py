@@ -8,7 +8,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from wide_aperture.core.craft.figures import SUBJECT_HEIGHT_M
+from wide_aperture.core.craft.figures import figures_of
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
@@ -17,9 +17,6 @@ from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.plan_input import Brief
 from wide_aperture.core.planning.search_many import Cheapest, cheapest_of
 from wide_aperture.core.sky.daylight.resolve import resolved
-
-WELL_FRAMED = 0.6  # share of the frame's height
-CUT_OFF_EV = 2.0  # what a subject twice as high as the frame costs: worse than cropping, it cannot be had back
 
 
 class Framing(Document):
@@ -74,7 +71,9 @@ def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
     if middle is not None and case.situation.genre not in ("landscape", "night_sky"):
         share = middle / 100
         # Half as high as it should be is a stop of noise after cropping.
-        framing_ev = max(math.log2(WELL_FRAMED / share), CUT_OFF_EV * (share - 1.0), 0.0)
+        framing_ev = max(
+            math.log2(case.figure("well_framed_share") / share), case.figure("cut_off_ev") * (share - 1.0), 0.0
+        )
     sentence = (
         f"{case.glass.focal_mm:.3g} mm; the subject fills {far:.0f} to {near:.0f} % of the height"
         if near is not None and far is not None
@@ -100,7 +99,7 @@ def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
 
 
 def _fills(case: Case, distance_m: float) -> float | None:
-    height = SUBJECT_HEIGHT_M.get(case.subject.kind)
-    if height is None or distance_m >= OPTICAL_INFINITY_M:
+    if case.subject.kind not in figures_of("subject_height_m") or distance_m >= OPTICAL_INFINITY_M:
         return None
+    height = case.figure("subject_height_m", case.subject.kind)
     return height * case.glass.focal_mm / distance_m / case.body.sensor_height_mm * 100

@@ -4,16 +4,16 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import GiveWay, GiveWayStep, Margin, Margins
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
+from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
-from wide_aperture.core.planning.rules.exposure import AUTO_ISO_MODES
 from wide_aperture.core.planning.search import Cell
 
 THIRDS_WATCHED = 15  # five stops either way
-RAW_LATITUDE_EV = {"under": 1.0, "over": 2 / 3}
-JPEG_LATITUDE_EV = {"under": 0.5, "over": 1 / 3}
 
 
 def give_way(draft: Draft) -> GiveWay:
@@ -41,15 +41,15 @@ def _order(draft: Draft, steps: list[float], cells: list[Cell]) -> tuple[GiveWay
                     after_ev=round(in_hand, 3),
                     limit=limit,
                     label=label,
-                    sentence=f"{_in_hand(in_hand)}then {_what_moved(before, cell)} past “{label}”.",
+                    sentence=f"{_in_hand(draft.case, in_hand)}then {_what_moved(before, cell)} past “{label}”.",
                 )
             )
         before = cell
     return tuple(order)
 
 
-def _in_hand(ev: float) -> str:
-    return f"{wording.stops_word(ev)} in hand, " if ev > 0.1 else "At once, "
+def _in_hand(case: Case, ev: float) -> str:
+    return f"{wording.stops_word(ev)} in hand, " if ev > case.figure("notable_in_hand_ev") else "At once, "
 
 
 def _what_moved(before: Cell, after: Cell) -> str:
@@ -68,7 +68,7 @@ def margins(draft: Draft) -> Margins:
     items += [item for item in (_speed(draft), _distance(draft)) if item is not None]
     known = [item for item in items if item.stops is not None]
     fragile = min(known, key=lambda item: item.stops or 0.0, default=None)
-    if fragile is None or (fragile.stops or 0) > 3:
+    if fragile is None or (fragile.stops or 0) > draft.case.figure("robust_from_ev"):
         sentence = "Robust: no assumption of the brief is close to breaking anything."
     else:
         sentence = f"Most fragile: {fragile.assumption}. {fragile.sentence}"
@@ -78,7 +78,7 @@ def margins(draft: Draft) -> Margins:
 def _light(draft: Draft, which: str) -> Margin:
     case, cell = draft.case, draft.exposure
     mode = draft.option("exposure_mode")
-    latitude = JPEG_LATITUDE_EV if draft.option("file") == "jpeg" else RAW_LATITUDE_EV
+    latitude = "jpeg_latitude_ev" if draft.option("file") == "jpeg" else "raw_latitude_ev"
     darker = which == "less light"
     ceiling_held = draft.settings["iso_ceiling"].value
     ceiling = float(ceiling_held) if isinstance(ceiling_held, int | float) else case.body.ceilings.routine
@@ -86,13 +86,13 @@ def _light(draft: Draft, which: str) -> Margin:
     slowest = min((t.high for t in draft.search.terms if t.axis == "shutter_s" and t.high), default=cell.shutter_s)
     time_room = math.log2(slowest / cell.shutter_s) if darker else math.log2(cell.shutter_s / case.shutters.fastest_s)
     iso_room, time_room = max(iso_room, 0.0), max(time_room, 0.0)
-    if mode in AUTO_ISO_MODES:
-        stops = iso_room + (time_room if mode != "manual_auto_iso" else 0.0)
+    if mode_facts(mode).automatic_iso:
+        stops = iso_room + (time_room if "shutter_s" in mode_facts(mode).moves else 0.0)
         what = f"automatic ISO reaches {'your ceiling' if darker else 'base'}"
-    elif mode in ("aperture_priority", "program"):
+    elif "shutter_s" in mode_facts(mode).moves:
         stops, what = time_room, "the time passes its limit" if darker else "the shutter has nothing shorter"
     else:
-        stops = latitude["under" if darker else "over"]
+        stops = case.figure(latitude, "under" if darker else "over")
         kind = "JPEG" if draft.option("file") == "jpeg" else "raw"
         what = f"the {'shadows' if darker else 'highlights'} of a hand-set {kind} can no longer be saved"
     sentence = f"{wording.stops_word(stops)} {'darker' if darker else 'brighter'}, then {what}."
@@ -115,7 +115,7 @@ def _speed(draft: Draft) -> Margin | None:
 
 def _distance(draft: Draft) -> Margin | None:
     case, term = draft.case, draft.search.term("motion")
-    if term is None or term.high is None or case.subject.mid_m >= 100_000:
+    if term is None or term.high is None or case.subject.mid_m >= OPTICAL_INFINITY_M:
         return None
     factor = draft.exposure.shutter_s / term.high  # the image's speed falls with distance
     nearest = case.subject.mid_m * factor

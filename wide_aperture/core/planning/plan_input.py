@@ -73,6 +73,11 @@ class PlanInput(Brief):
         )  # fmt: skip
 
     @cached_property
+    def own_values(self) -> dict[str, float]:
+        """The person's own figures by full name."""
+        return {name: own.value for name, own in self.figures.items()}
+
+    @cached_property
     def case(self) -> Case:
         """The case, its light in numbers."""
         return Case(self.resolved())

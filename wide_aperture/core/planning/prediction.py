@@ -6,10 +6,12 @@ import math
 
 import numpy as np
 
+from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import PredictedFrame
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.physics.quantities import format_aperture, format_iso
+from wide_aperture.core.physics.quantities import aperture_for, format_aperture, format_iso, iso_for, time_for
+from wide_aperture.core.physics.quantities import ev100 as exposure_value
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.rules.tones import compensation
 
@@ -20,14 +22,14 @@ def prediction(draft: Draft) -> tuple[PredictedFrame, ...]:
     """One predicted frame for the darkest, expected and brightest light; only the expected one when it is steady."""
     case = draft.case
     ends = [("darkest", case.light.ev_low), ("expected", case.light.ev100), ("brightest", case.light.ev_high)]
-    wanted = [(name, ev) for name, ev in ends if name == "expected" or abs(ev - case.light.ev100) > 1e-9]
+    wanted = [(name, ev) for name, ev in ends if name == "expected" or not math.isclose(ev, case.light.ev100)]
     return tuple(_frame(draft, name, ev) for name, ev in wanted)
 
 
 def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
     wanted = ev100 - draft.case.light.ambient_offset_ev - draft.exposure.nd_stops
     shutter, aperture, iso = _settle(draft, wanted)
-    settings_ev = 2 * math.log2(aperture) - math.log2(shutter) - math.log2(iso / 100)
+    settings_ev = float(exposure_value(aperture, shutter, iso))
     error = wanted - settings_ev + _held_compensation_ev(draft)
     said = f"{wording.seconds(shutter)}, {format_aperture(aperture)}, {format_iso(iso)}"
     if abs(error) > 1 / 3:
@@ -46,7 +48,7 @@ def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
 def _held_compensation_ev(draft: Draft) -> float:
     """How much a pinned compensation moves an automatic exposure from what the tones need."""
     held = draft.held.get("exposure_comp_ev")
-    by_hand = draft.option("exposure_mode") in ("manual", "bulb")
+    by_hand = exposes_by_hand(draft.option("exposure_mode"))
     if by_hand or not isinstance(held, int | float):
         return 0.0
     return float(held) - compensation(draft.case)[0]
@@ -61,28 +63,26 @@ def _settle(draft: Draft, wanted_ev: float) -> Frame:
     ceiling = _number(draft, "iso_ceiling") or case.body.ceilings.routine
     slowest = _number(draft, "slowest_shutter_s") or cell.shutter_s
 
-    def time_for(aperture: float, iso: float) -> float:
-        return aperture**2 / 2**wanted_ev / (iso / 100)
-
-    def iso_for(shutter: float, aperture: float) -> float:
-        return aperture**2 / shutter / 2**wanted_ev * 100
-
     if mode == "manual_auto_iso":
-        return cell.shutter_s, cell.aperture, _clamp(iso_for(cell.shutter_s, cell.aperture), floor, ceiling)
+        return (
+            cell.shutter_s,
+            cell.aperture,
+            _clamp(float(iso_for(wanted_ev, cell.aperture, cell.shutter_s)), floor, ceiling),
+        )
     if mode == "aperture_priority":
-        return _clamp(time_for(cell.aperture, cell.iso), fastest, longest), cell.aperture, cell.iso
+        return _clamp(float(time_for(wanted_ev, cell.aperture, cell.iso)), fastest, longest), cell.aperture, cell.iso
     if mode in ("aperture_priority_auto_iso", "zone_focus_program"):
-        at_floor = time_for(cell.aperture, floor)
+        at_floor = float(time_for(wanted_ev, cell.aperture, floor))
         if at_floor <= slowest:
             return _clamp(at_floor, fastest, longest), cell.aperture, floor
-        iso = _clamp(iso_for(slowest, cell.aperture), floor, ceiling)
+        iso = _clamp(float(iso_for(wanted_ev, cell.aperture, slowest)), floor, ceiling)
         # Past the ceiling the body lets the time grow: the floor breaks without a word.
-        return _clamp(time_for(cell.aperture, iso), slowest, longest), cell.aperture, iso
+        return _clamp(float(time_for(wanted_ev, cell.aperture, iso)), slowest, longest), cell.aperture, iso
     if mode in ("shutter_priority", "shutter_priority_auto_iso"):
         follows = mode == "shutter_priority_auto_iso"
-        aperture = math.sqrt(2**wanted_ev * cell.shutter_s * (floor if follows else cell.iso) / 100)
+        aperture = float(aperture_for(wanted_ev, cell.shutter_s, floor if follows else cell.iso))
         aperture = _clamp(aperture, case.glass.widest_aperture, case.glass.smallest_aperture)
-        iso = _clamp(iso_for(cell.shutter_s, aperture), floor, ceiling) if follows else cell.iso
+        iso = _clamp(float(iso_for(wanted_ev, aperture, cell.shutter_s)), floor, ceiling) if follows else cell.iso
         return cell.shutter_s, aperture, iso
     if mode == "program":
         return _on_program_line(draft, wanted_ev)
@@ -98,10 +98,11 @@ def _on_program_line(draft: Draft, wanted_ev: float) -> Frame:
         ev = [p.ev100 for p in line]
         f_number = 2 ** (float(np.interp(at_iso_100, ev, [2 * math.log2(p.f_number) for p in line])) / 2)
     else:
-        # A plain line for bodies whose own is unknown: half of each stop to the aperture from f/2.8 at EV 5.
-        f_number = 2 ** ((3 + max(at_iso_100 - 5, 0) / 2) / 2)
+        # A plain line for bodies whose own is unknown: half of each stop to the aperture.
+        stops = max(at_iso_100 - case.figure("program_opens_at", "ev"), 0) / 2
+        f_number = case.figure("program_opens_at", "f") * 2 ** (stops / 2)
     f_number = _clamp(f_number, case.glass.widest_aperture, case.glass.smallest_aperture)
-    shutter = _clamp(f_number**2 / 2**at_iso_100, case.shutters.fastest_s, case.body.longest_timed_s)
+    shutter = _clamp(float(time_for(at_iso_100, f_number)), case.shutters.fastest_s, case.body.longest_timed_s)
     return shutter, f_number, iso
 
 

@@ -15,7 +15,6 @@ from wide_aperture.core.physics.sensor import output_snr
 from wide_aperture.core.planning.case import Case
 
 RESERVES_EV = {"off": 0.0, "highlight_reserve_1": 1.0, "highlight_reserve_2": 2.0}
-SHADOW_EV = -4.0  # the tone whose noise is compared
 
 
 class ReserveOption(Document):
@@ -70,8 +69,8 @@ def _needed_above_ev(case: Case) -> float | None:
 
 def _shadow_loss_ev(case: Case, before_iso: float, after_iso: float, darker_ev: float) -> float:
     """EV of signal-to-noise (20 dB a factor of ten, so log2) that the deep tone loses."""
-    before = float(output_snr(case.body, before_iso, case.output.pixels, SHADOW_EV))
-    after = float(output_snr(case.body, after_iso, case.output.pixels, SHADOW_EV - darker_ev))
+    before = float(output_snr(case.body, before_iso, case.output.pixels, case.figure("reserve_shadow_ev")))
+    after = float(output_snr(case.body, after_iso, case.output.pixels, case.figure("reserve_shadow_ev") - darker_ev))
     return float(2 * np.log2(before / after))  # a stop of light is half a stop of shot-noise ratio
 
 
@@ -81,10 +80,10 @@ def _with_reserve(case: Case, iso: float, name: str, ev: float, needed: float | 
     raised = float(np.log2(shot_at / iso))
     # At a raised ISO the loss is in the ISO itself; only what the reserve darkens beyond that is counted twice.
     loss = _shadow_loss_ev(case, iso, shot_at, ev - raised) if ev else 0.0
-    pays = ev == 0 or (needed is not None and needed > 0.3 and raised < 0.3)
+    pays = ev == 0 or (needed is not None and needed > case.figure("reserve_pays_ev") > raised)
     said = "Nothing gained, nothing lost." if ev == 0 else (
         f"Gains {ev:g} EV above, costs the shadows {wording.stops_word(loss)}"
-        + (f" and raises the ISO to {format_iso(shot_at)}." if raised > 0.1 else ".")
+        + (f" and raises the ISO to {format_iso(shot_at)}." if raised > case.figure("notable_in_hand_ev") else ".")
     )  # fmt: skip
     return ReserveOption(
         reserve=name,
@@ -110,9 +109,9 @@ def _darker_raw(case: Case, iso: float, needed: float | None) -> ReserveOption:
         needed_above_ev=None if needed is None else round(needed, 2),
         loses_below_ev=round(loss, 2),
         raises_iso_ev=0.0,
-        pays=darker > 0.3,
+        pays=darker > case.figure("reserve_pays_ev"),
         sentence=f"Exposed {wording.stops_word(darker)} darker at {format_iso(iso)} and lifted at home: the same highlights, "
         f"{wording.stops_word(loss)} from the shadows, no raised ISO."
-        if darker > 0.1
+        if darker > case.figure("notable_in_hand_ev")
         else "Nothing to protect here.",
     )

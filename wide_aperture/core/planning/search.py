@@ -18,17 +18,18 @@ from typing import Any, cast
 import numpy as np
 from numpy.typing import NDArray
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.plan import Axis
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics.numeric import Floats
-from wide_aperture.core.physics.quantities import Quantity, ev100, exact_step, nearest_step
+from wide_aperture.core.physics.quantities import Quantity, ev100, exact_step, iso_for, nearest_step
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits import Term, all_terms
 
-ERROR_WEIGHT = 8.0  # a stop of wrong exposure weighs more than a stop past any single limit
+ERROR_WEIGHT, ND_WEIGHT, ND_GROWS_PER_STOPS = figure("error_weight"), figure("nd_weight"), figure("nd_grows_per_stops")
 ERROR_GRACE_EV = 0.18  # just over half a third-stop step: what the grid itself cannot avoid
-ND_WEIGHT = 0.12  # a filter costs time and a darker finder, not quality
 TIE_DECIMALS = 7
+SAME_MARK_EV = 0.02  # nearer, a lens's own widest mark is a step of the series
 BARRED = 1e6
 
 
@@ -98,7 +99,12 @@ def nd_choices(case: Case) -> tuple[float, ...]:
 
 def nd_burden_of(nd_stops: Floats) -> Floats:
     """What using a filter adds up to."""
-    return np.asarray(ND_WEIGHT * (nd_stops > 0) * (1 + nd_stops / 20))
+    return np.asarray(ND_WEIGHT * (nd_stops > 0) * (1 + nd_stops / ND_GROWS_PER_STOPS))
+
+
+def _lower_half(steps: Floats) -> NDArray[np.intp]:
+    """The nearest whole step. Half way between two the lower is meant; noise in the last digit must not choose."""
+    return np.asarray(np.ceil(steps - (0.5 + 1e-6))).astype(np.intp)
 
 
 class IsoChoice:
@@ -118,9 +124,8 @@ class IsoChoice:
 
     def cheapest(self, needed: Floats) -> tuple[NDArray[np.intp], Floats, Floats]:
         """For each log2(ISO / 100) that would expose rightly: the cheapest step, its error in EV, what both add up to."""
-        # Half way between two steps the lower one is meant; noise in the last digit must not choose.
-        nearest = np.ceil((needed - self.steps[self.first]) / self.spacing - (0.5 + 1e-6))
-        index = np.minimum(np.maximum(nearest, 0), self.last - self.first).astype(np.intp) + self.first
+        nearest = _lower_half((needed - self.steps[self.first]) / self.spacing)
+        index = np.minimum(np.maximum(nearest, 0), self.last - self.first) + self.first
         error, total = self._cost(index, needed)
         # Both parts are convex along the axis, so walking on while a neighbour is cheaper ends at the cheapest.
         if self._downwards > 0 and float(error.max()) >= self.spacing - _reach(self._downwards):
@@ -159,7 +164,7 @@ def aperture_axis(case: Case) -> Floats:
         return np.array([widest])
     steps = _steps("aperture", widest, smallest)
     # Within half a step of the widest mark the series' step stands for it; otherwise the mark is a value of its own.
-    if abs(2 * math.log2(steps[0] / widest)) > 0.02:
+    if abs(2 * math.log2(steps[0] / widest)) > SAME_MARK_EV:
         steps = np.concatenate([[widest], steps[steps > widest * 2 ** (1 / 12)]])
     return steps
 
@@ -251,7 +256,7 @@ class ExposureSearch:
 
         ISO and exposure error depend on that value alone, so no other pair can win: the plane shrinks to a line.
         """
-        settings_ev = 2 * np.log2(grid.aperture)[None, :] - np.log2(grid.shutter_s)[:, None]
+        settings_ev = np.asarray(ev100(grid.aperture[None, :], grid.shutter_s[:, None]))
         burden = grid.shutter_burden[:, None] + grid.aperture_burden[None, :]
         t, a = np.divmod(np.arange(burden.size), grid.aperture.size)
         # Times whose ISO list is shorter compete apart, so that a barred slow pair never hides a fast one.
@@ -349,13 +354,14 @@ class ExposureSearch:
         iso_axis = self.free_grid.iso
         iso_steps = np.log2(iso_axis / 100)
         times, openings = np.asarray(shutters), np.asarray(apertures)
-        needed = 2 * np.log2(openings)[:, None] - np.log2(times)[None, :] + nd_stops - self.case.light.wanted_ev
-        index = np.rint((needed - iso_steps[0]) * 3).astype(np.intp)
-        inside = (index >= 0) & (index < iso_axis.size)
+        wanted = self.case.light.wanted_ev - nd_stops
+        needed = np.log2(np.asarray(iso_for(wanted, openings[:, None], times[None, :])) / 100)
+        index = _lower_half((needed - iso_steps[0]) * 3)
+        inside: NDArray[np.bool_] = np.asarray((index >= 0) & (index < iso_axis.size))
         safe = np.clip(index, 0, iso_axis.size - 1)
 
         worst = np.zeros(needed.shape)
-        worst_by = np.full(needed.shape, -1, dtype=np.intp)
+        worst_by: NDArray[np.intp] = np.full(needed.shape, -1, dtype=np.intp)
         barred = ~inside
         for number, term in enumerate(self.terms):
             if not term.is_serious:

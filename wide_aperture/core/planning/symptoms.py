@@ -58,10 +58,6 @@ def symptoms() -> tuple[Symptom, ...]:
     return TypeAdapter(tuple[Symptom, ...]).validate_python(json.loads(text)["symptoms"])
 
 
-SPEAKS_FOR = 8.0  # how much a firing check or a matching setting outweighs a cause nothing speaks for
-SPEAKS_AGAINST = 0.3
-
-
 def find_causes(symptom_id: str, checked: Checked) -> list[RankedCause]:
     """Rank the causes of a symptom for a setup in its case. Raises UnknownIdError for an unknown symptom."""
     symptom = next((s for s in symptoms() if s.id == symptom_id), None)
@@ -73,7 +69,13 @@ def find_causes(symptom_id: str, checked: Checked) -> list[RankedCause]:
         finding = fired.get(cause.check or "")
         stands = any(checked.option(setting) == option for setting, option in cause.settings)
         known = bool(cause.check) or any(checked.setup.value(setting) is not None for setting, _ in cause.settings)
-        weight = cause.prior * (SPEAKS_FOR if finding or stands else SPEAKS_AGAINST if known else 1.0)
+        weight = cause.prior * (
+            checked.case.figure("speaks_for")
+            if finding or stands
+            else checked.case.figure("speaks_against")
+            if known
+            else 1.0
+        )
         evidence = finding.sentence if finding else "It is set so." if stands else None
         remedy = finding.remedy if finding and finding.remedy else _own_remedy(cause)
         weighed.append((weight, cause, evidence, remedy))

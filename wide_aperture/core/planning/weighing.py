@@ -11,12 +11,8 @@ from wide_aperture.core.planning.draft import Draft
 
 Seen = Literal["plainly", "barely", "not"]
 OUTPUT_WORDS = {"screen": "on a screen", "print_a4": "at A4", "print_a3": "at A3", "print_60cm": "at 60 cm"}
-BARELY_EV = 0.5  # past a limit by less, two pictures side by side are needed to see it
-CULL_S_A_FRAME = 1.5
-COLOUR_S_A_FRAME = 4.0
-BURSTS_A_MINUTE = 1.5
-SECONDS_A_BURST = 1.5
-USUAL_SITUATION_MIN = 45
+
+ROUND_TO_HUNDREDS_FROM = 1000
 
 
 def visibility(case: Case, limit: str, ev: float, *, is_serious: bool) -> tuple[Seen, str]:
@@ -25,19 +21,34 @@ def visibility(case: Case, limit: str, ev: float, *, is_serious: bool) -> tuple[
     if limit == "diffraction":
         return _diffraction_seen(case, ev, where)
     if limit == "flicker":
-        return ("plainly" if ev >= 0.4 else "barely"), f"Frames of a burst differ by up to {ev:.1f} EV."
+        return (
+            "plainly" if ev >= case.figure("plain_flicker_ev") else "barely"
+        ), f"Frames of a burst differ by up to {ev:.1f} EV."
     if limit in ("lens_best", "depth_forgives", "bulb", "requested_shutter", "requested_aperture", "requested_iso"):
         return "not", f"A wish, not a limit: nobody sees it {where}."
     if not is_serious:
-        return ("barely" if ev < 2 else "plainly"), f"{wording.stops_word(ev)} past where it begins to show {where}."
-    seen: Seen = "barely" if ev < BARELY_EV else "plainly"
+        return (
+            "barely" if ev < case.figure("plain_first_sign_ev") else "plainly"
+        ), f"{wording.stops_word(ev)} past where it begins to show {where}."
+    seen: Seen = "barely" if ev < case.figure("barely_ev") else "plainly"
     return seen, f"The limit is drawn where it begins to show {where}."
 
 
 def _diffraction_seen(case: Case, ev: float, where: str) -> tuple[Seen, str]:
     output_pitch_um = (case.body.sensor_width_mm * case.body.sensor_height_mm * 1e6 / case.output.pixels) ** 0.5
-    pixels = 4 * case.body.pixel_pitch_um * 2 ** (ev / 2) / max(output_pitch_um, case.body.pixel_pitch_um)
-    seen: Seen = "not" if pixels < 3 else "barely" if pixels < 4.5 else "plainly"
+    pixels = (
+        case.figure("airy_seen_px")
+        * case.body.pixel_pitch_um
+        * 2 ** (ev / 2)
+        / max(output_pitch_um, case.body.pixel_pitch_um)
+    )
+    seen: Seen = (
+        "not"
+        if pixels < case.figure("airy_output_px", "barely")
+        else "barely"
+        if pixels < case.figure("airy_output_px", "plainly")
+        else "plainly"
+    )
     return seen, f"The Airy disc covers {pixels:.1f} pixels of the picture {where}."
 
 
@@ -45,12 +56,16 @@ def time_costs(draft: Draft) -> tuple[TimeCost, ...]:
     """Culling and editing time that settings cause or save."""
     case = draft.case
     starts, ends = case.situation.starts_at_min, case.situation.ends_at_min
-    minutes = ends - starts if starts is not None and ends is not None and ends > starts else USUAL_SITUATION_MIN
+    minutes = (
+        ends - starts
+        if starts is not None and ends is not None and ends > starts
+        else case.figure("usual_situation_min")
+    )
     frames = _frames(draft, minutes)
     found = []
     rate = draft.settings.get("frame_rate")
     if rate is not None and isinstance(rate.value, float) and rate.value > 1:
-        cull = frames * CULL_S_A_FRAME / 60
+        cull = frames * case.figure("cull_s_a_frame") / 60
         found.append(
             TimeCost(
                 setting="frame_rate",
@@ -59,8 +74,8 @@ def time_costs(draft: Draft) -> tuple[TimeCost, ...]:
                 f"{cull:.0f} min to cull.",
             )
         )
-    if draft.option("white_balance") in ("auto",) and frames > 20:
-        edit = frames * 0.1 * COLOUR_S_A_FRAME / 60  # a tenth is kept and edited
+    if draft.option("white_balance") in ("auto",) and frames > case.figure("edited_from_frames"):
+        edit = frames * case.figure("kept_share") * case.figure("colour_s_a_frame") / 60
         found.append(
             TimeCost(
                 setting="white_balance",
@@ -72,12 +87,12 @@ def time_costs(draft: Draft) -> tuple[TimeCost, ...]:
 
 
 def _frames(draft: Draft, minutes: float) -> float:
-    rate = draft.settings.get("frame_rate")
+    rate, case = draft.settings.get("frame_rate"), draft.case
     if rate is None or not isinstance(rate.value, float):
-        return minutes * 1.5
-    moving = draft.case.subject.is_moving
-    return minutes * (BURSTS_A_MINUTE if moving else 0.7) * SECONDS_A_BURST * rate.value
+        return minutes * case.figure("single_frames_a_minute")
+    rate_of = case.figure("bursts_a_minute", "moving" if case.subject.is_moving else "other")
+    return minutes * rate_of * case.figure("seconds_a_burst") * rate.value
 
 
 def _round(frames: float) -> int:
-    return int(round(frames, -2)) if frames >= 1000 else int(round(frames, -1))
+    return int(round(frames, -2)) if frames >= ROUND_TO_HUNDREDS_FROM else int(round(frames, -1))

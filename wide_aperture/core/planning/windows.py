@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-from wide_aperture.core.craft.figures import MIXED_MIRED
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Axis, ExposureField, Price, Window
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, mired
@@ -13,7 +12,6 @@ from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.search import Cell, ExposureSearch
 from wide_aperture.core.planning.weighing import visibility
 
-JPEG_CAST_MIRED = 15.0  # a finished JPEG shows a cast four times sooner than raw put right later
 FIELD_COLUMNS = 15
 FIELD_ROWS = 8
 
@@ -27,10 +25,12 @@ def windows(draft: Draft) -> tuple[Window, ...]:
 def _colour_windows(draft: Draft) -> list[Window]:
     """How far the setting may lie from each light before its cast shows: narrow for JPEG, wider for raw."""
     jpeg = draft.option("file") == "jpeg"
-    allowed = JPEG_CAST_MIRED if jpeg else MIXED_MIRED
+    allowed = draft.case.figure("jpeg_cast_mired") if jpeg else draft.case.figure("mixed_mired")
     seconds = draft.case.situation.second_cct_k
     found = [_colour_window("cast", "cast shows", draft.case.light.cct_k, allowed)]
-    if seconds is not None and abs(float(mired(seconds) - mired(draft.case.light.cct_k))) > MIXED_MIRED:
+    if seconds is not None and abs(float(mired(seconds) - mired(draft.case.light.cct_k))) > draft.case.figure(
+        "mixed_mired"
+    ):
         found.append(_colour_window("second_cast", "second light's cast", seconds, allowed))
     body = draft.case.body
     ends = f"{body.name} sets {body.kelvin_low:.0f} to {body.kelvin_high:.0f} K."

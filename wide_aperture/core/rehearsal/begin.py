@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft.exposure_modes import mode_facts
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, Name
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.setting_ids import SettingId
@@ -14,9 +16,10 @@ from wide_aperture.core.picture.metering import MeterPattern
 from wide_aperture.core.picture.scenes.catalogue import KINDS, SceneKind, scene_kind
 from wide_aperture.core.planning.case import Case
 
+ALIKE_EV = 2.0  # a scene this near in brightness is said to be like it
 WHITE_MODES = ("auto", "daylight", "cloudy", "shade", "tungsten", "fluorescent", "flash", "kelvin")
 TONE_SIGNS = {"dark": -1, "mid": 0, "light": 1}
-SAME_COLOUR_MIRED = 15.0
+SAME_COLOUR_MIRED = figure("same_colour_mired")
 
 
 class SceneTuning(Document):
@@ -90,7 +93,7 @@ def _likeness(case: Case, kind: SceneKind) -> tuple[float, list[str]]:
     if isinstance(situation.light, LightByName) and situation.light.name in kind.lights:
         score += 2.0
         reasons.append("light")
-    elif abs(case.light.ev100 - kind.ev100) < 2:
+    elif abs(case.light.ev100 - kind.ev100) < ALIKE_EV:
         reasons.append("brightness")
     score -= 0.35 * abs(case.light.ev100 - kind.ev100)
     score += (
@@ -132,7 +135,7 @@ def rehearsal(case: Case, plan: Plan, scene: str | None = None) -> Rehearsal:
         ),
         bracket=_bracket(setup),
         thresholds=Thresholds(high=setup.number("clip_high") or 250.0, low=setup.number("clip_low") or 5.0),
-        exposes_itself=setup.option("exposure_mode") not in ("manual", "bulb"),
+        exposes_itself=mode_facts(setup.option("exposure_mode")).exposes_itself,
         frames_per_s=setup.number("frame_rate") or 5.0,
     )
 

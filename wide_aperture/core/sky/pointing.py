@@ -7,6 +7,7 @@ import math
 import numpy as np
 from numpy.typing import ArrayLike
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.numeric import Floats, as_floats
 
@@ -54,8 +55,8 @@ def framed_declination_deg(azimuth_deg: ArrayLike, altitude_deg: ArrayLike, lati
     return np.asarray(np.degrees(np.arcsin(np.clip(sine, -1, 1))))
 
 
-LONG_LENS_EQUIVALENT_MM = 100.0
-NEAR_SUN_DEG = 15.0
+LONG_LENS_EQUIVALENT_MM = figure("sun_caution_from_mm")
+NEAR_SUN_DEG = figure("near_sun_deg")
 
 
 def sun_caution(

@@ -177,8 +177,7 @@ function toneProfile(frame: FrameOut | null): RulerModel['profile'] {
 
 function tone(plan: Plan, at: At, frame: FrameOut | null): RulerModel {
   const { sensor } = plan
-  const mode = plan.setup.settings['exposure_mode']?.value
-  const byHand = mode === 'manual' || mode === 'bulb'
+  const byHand = plan.set_by_hand?.length === 3
   const value = plan.setup.settings['exposure_comp_ev']?.value
   const marker = at('exposure_comp_ev', typeof value === 'number' ? value : 0)!
   const low = sensor.scene_low_ev ?? null

@@ -15,17 +15,18 @@ from wide_aperture.core.camera.controls.conflicts import ControlConflict, confli
 from wide_aperture.core.camera.controls.functions import BY_ID, FUNCTIONS, Function
 from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.setup import Value
 
-SCREEN_S = 3.0  # opening a screen and finding an item
-EYE_AWAY_COST = 2.0
-KNOCK_COST = 6.0
-EASILY_KNOCKED = 0.05
-CHANGE_COST = 0.8  # learning a new place for a finger
+SCREEN_S = figure("screen_s")
+EYE_AWAY_COST = figure("eye_away_cost_s")
+KNOCK_COST = figure("knock_cost_s")
+EASILY_KNOCKED = figure("easily_knocked")
+CHANGE_COST = figure("relearn_cost_s")
 QUICK_SCREEN_ITEMS, PERSONAL_MENU_ITEMS = 12, 8
 MOST_FUNCTIONS = 11
-NEEDED_IN_ACTION = {"comp": 1.0, "point": 1.0, "af_area": 0.6}
+NEEDED_IN_ACTION = figures_of("needed_in_action")
 
 
 class Need(Document):

@@ -8,14 +8,15 @@ from dataclasses import dataclass
 from typing import Literal
 from uuid import UUID
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning import PlanInput, plan_of
 
-NOTABLE_EV = 0.17
-CROP_REACH = 1.15  # a field of view narrower by this much is said
+NOTABLE_EV = figure("notable_ev")
+CROP_REACH = figure("narrower_field")
 
 
 @dataclass(frozen=True)

@@ -16,15 +16,16 @@ from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
+from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.setup import Value
 
-KNOCK_CLICKS = 3  # a stop: a thumb brushing a dial moves it some clicks
-RAW_LATITUDE_EV, JPEG_LATITUDE_EV = 2.0, 0.67
-SEEN, OFTEN_SEEN, UNSEEN = 0.15, 0.4, 0.9
-LEFT_BEHIND = 0.12  # a value set by hand and forgotten at the next scene
-UNDO_SHARE = 0.25  # what is lost of a scene when it shows itself at once
-USUAL_MINUTES = 20.0
+KNOCK_CLICKS = figure("knock_clicks")
+LATITUDE_EV = figures_of("knock_latitude_ev")
+SEEN, OFTEN_SEEN, UNSEEN = (figure("notice_chance", how) for how in ("seen", "often", "unseen"))
+LEFT_BEHIND = figure("left_behind_chance")
+UNDO_SHARE = figure("lost_when_seen")
+USUAL_MINUTES = figure("usual_situation_min")
 
 
 class Mishap(Document):
@@ -65,7 +66,7 @@ def expected_frames(item: PackItem) -> float:
 
 def latitude_ev(values: dict[str, Value]) -> float:
     """How far a frame may be off and still be saved at home."""
-    return JPEG_LATITUDE_EV if values.get("file") == "jpeg" else RAW_LATITUDE_EV
+    return LATITUDE_EV["jpeg" if values.get("file") == "jpeg" else "raw"]
 
 
 def _knocks(item: PackItem, controls: Sequence[Control], values: dict[str, Value], frames: float) -> Iterator[Mishap]:

@@ -6,23 +6,22 @@ The figures are those of a practised hand with warm fingers; a person's own time
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
-from wide_aperture.core.camera.phrasebook import Phrasebook, Reach, Way, usual_menu
+from wide_aperture.core.camera.phrasebook import Phrasebook, Reach, usual_menu
 from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.documents.body import SlotKind
+from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.documents.setup import Value
 
-OPEN_S: dict[Way, float] = {"quick_screen": 1.2, "personal_menu": 2.0, "menu": 2.6}
-ITEM_S: dict[Way, float] = {
-    "dial": 0.8, "button": 1.4, "switch": 0.7, "quick_screen": 1.3, "personal_menu": 1.5, "menu": 1.7, "by_hand": 9.0,
-}  # fmt: skip
-PAGE_S = 1.1
-DEEPER_S = 0.6
-CLICK_S = 0.07
-MOST_CLICKS_S = 2.0
-SCOPE_S = 0.8
-RECALL_S: dict[SlotKind, float] = {"full": 1.4, "mode_position": 1.0, "look": 2.2, "held_button": 0.4}
+OPEN_S: Mapping[str, float] = figures_of("open_s")
+ITEM_S: Mapping[str, float] = figures_of("item_s")
+PAGE_S = figure("page_s")
+DEEPER_S = figure("deeper_s")
+CLICK_S = figure("click_s")
+MOST_CLICKS_S = figure("most_clicks_s")
+SCOPE_S = figure("scope_s")
+RECALL_S: Mapping[str, float] = figures_of("recall_s")
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,10 +7,11 @@ from typing import Literal
 
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.route.choose import cheapest
-from wide_aperture.core.camera.route.costs import OPEN_S, PAGE_S, RECALL_S, SCOPE_S, Offer, alone_s, menu_order, offers
+from wide_aperture.core.camera.route.costs import Offer, alone_s, menu_order, offers
 from wide_aperture.core.camera.rules import refused
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Finite, Name
 from wide_aperture.core.documents.body import Body
@@ -109,7 +110,7 @@ def _after(state: CameraState, target: dict[str, Value], book: Phrasebook, recal
     for slot in recalls:
         values.update(slot.values)
         unsure -= set(slot.values)
-        seconds += RECALL_S[slot.kind] + (SCOPE_S if _other_family(slot, family) else 0.0)
+        seconds += figure("recall_s", slot.kind) + (figure("scope_s") if _other_family(slot, family) else 0.0)
         family = slot.family or family
     rest = differences(values, target, tuple(unsure))
     chosen = cheapest({name: offers(book, name, values, target) for name in rest})
@@ -125,7 +126,7 @@ def _steps(state: CameraState, target: dict[str, Value], book: Phrasebook, body:
     values, family = dict(state.values), state.family
     for slot in way.recalls:
         if _other_family(slot, family):
-            steps.append(RouteStep(kind="scope", value=slot.family, place=slot.family, seconds=SCOPE_S, sentence=f"Scope switch to “{slot.family}”."))  # fmt: skip
+            steps.append(RouteStep(kind="scope", value=slot.family, place=slot.family, seconds=figure("scope_s"), sentence=f"Scope switch to “{slot.family}”."))  # fmt: skip
             family = slot.family
         steps.append(_recall(slot))
         values.update(slot.values)
@@ -157,7 +158,7 @@ def _steps(state: CameraState, target: dict[str, Value], book: Phrasebook, body:
         danger = is_dangerous(name)
         if offer.reach.way != at[0]:
             at = (offer.reach.way, "")
-            if offer.reach.way in OPEN_S:
+            if offer.reach.way in figures_of("open_s"):
                 steps.append(_open(book, offer))
         if offer.page and offer.page != at[1]:
             at = (at[0], offer.page)
@@ -182,16 +183,16 @@ def _allowed_order(names: list[str], values: dict[str, Value], target: dict[str,
 
 
 def _recall(slot: StoredSlot) -> RouteStep:
-    return RouteStep(kind="recall", value=slot.id, place=slot.name, seconds=RECALL_S[slot.kind], sentence=f"Recall “{slot.name}”.")  # fmt: skip
+    return RouteStep(kind="recall", value=slot.id, place=slot.name, seconds=figure("recall_s", slot.kind), sentence=f"Recall “{slot.name}”.")  # fmt: skip
 
 
 def _open(book: Phrasebook, offer: Offer) -> RouteStep:
     name = {"quick_screen": book.quick_screen, "personal_menu": book.personal_menu}.get(offer.reach.way, "menu")
-    return RouteStep(kind="open", place=name, way=offer.reach.way, seconds=OPEN_S[offer.reach.way], sentence=f"Open the {name}.")  # fmt: skip
+    return RouteStep(kind="open", place=name, way=offer.reach.way, seconds=figure("open_s", offer.reach.way), sentence=f"Open the {name}.")  # fmt: skip
 
 
 def _page(page: Name) -> RouteStep:
-    return RouteStep(kind="page", place=page, way="menu", seconds=PAGE_S, sentence=f"Page “{page}”.")
+    return RouteStep(kind="page", place=page, way="menu", seconds=figure("page_s"), sentence=f"Page “{page}”.")
 
 
 def _set(book: Phrasebook, name: str, before: Value, after: Value, offer: Offer, danger: bool) -> RouteStep:

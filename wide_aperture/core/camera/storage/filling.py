@@ -12,10 +12,11 @@ from wide_aperture.core.camera.rules import settable
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.camera.storage.documents import PackItem, PackWishes, Role
 from wide_aperture.core.camera.storage.guest import guest_settings, guest_values
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value
 
-LEAST_SAVING_S = 2.0
+LEAST_SAVING_S = figure("least_saving_s")
 
 
 def stored_slot(place: StoragePlace, name: str, values: dict[str, Value]) -> StoredSlot:

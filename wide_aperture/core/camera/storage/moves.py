@@ -8,13 +8,14 @@ from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.route import Route, route
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.camera.storage.documents import Move, PackItem
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.body import Body
 
-DARK_EV = 6.0  # below a lit room at night, hands work by touch
-DARK_WEIGHT, HURRY_WEIGHT, SILENT_WEIGHT = 1.5, 3.0, 1.3
-HURRY_MIN = 10.0
-SETTLE_S = 20.0  # to look, breathe and frame before the first picture
-A_FLICK_S = 2.0  # a recall without looking needs no pause
+DARK_EV = figure("touch_below_ev")
+DARK_WEIGHT, HURRY_WEIGHT, SILENT_WEIGHT = (figure("change_weight", why) for why in ("dark", "hurry", "silent"))
+HURRY_MIN = figure("hurry_min")
+SETTLE_S = figure("settle_s")
+A_FLICK_S = figure("flick_s")
 
 
 def pause_min(items: Sequence[PackItem], k: int) -> float | None:

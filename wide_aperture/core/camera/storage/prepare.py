@@ -10,10 +10,11 @@ from wide_aperture.core.camera.route import route
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.camera.storage.documents import Preparation
 from wide_aperture.core.camera.storage.moves import after, stored_in
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value
 
-STORE_S = 6.0
+STORE_S = figure("store_s")
 
 
 @dataclass(frozen=True)

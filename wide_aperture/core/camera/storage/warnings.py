@@ -14,6 +14,8 @@ from wide_aperture.core.planning.checks.controls import LIGHTS, NOISES
 
 HEARD: dict[str, Value] = dict.fromkeys((*NOISES, *LIGHTS), "on")
 
+NAMED = 3
+
 
 def slot_findings(
     places: Sequence[StoragePlace],
@@ -41,7 +43,7 @@ def _finding(code: str, sentence: str) -> Finding:
 
 def _names(settings: Sequence[str]) -> str:
     labels = [catalogue.setting(name).label for name in settings]
-    return ", ".join(labels[:3]) + (f" and {len(labels) - 3} more" if len(labels) > 3 else "")
+    return ", ".join(labels[:NAMED]) + (f" and {len(labels) - NAMED} more" if len(labels) > NAMED else "")
 
 
 def _old_values(shown: Sequence[PackedPlace]) -> Iterator[Finding]:

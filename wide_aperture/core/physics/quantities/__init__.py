@@ -1,6 +1,13 @@
 """Exposure values, the scales cameras step along, and how their steps are written and read."""
 
-from wide_aperture.core.physics.quantities.exposure_value import ev100, luminance_from_ev100, mired
+from wide_aperture.core.physics.quantities.exposure_value import (
+    aperture_for,
+    ev100,
+    iso_for,
+    luminance_from_ev100,
+    mired,
+    time_for,
+)
 from wide_aperture.core.physics.quantities.series import (
     Fraction,
     Quantity,
@@ -21,11 +28,13 @@ from wide_aperture.core.physics.quantities.text import (
 __all__ = [
     "Fraction",
     "Quantity",
+    "aperture_for",
     "ev100",
     "exact_step",
     "format_aperture",
     "format_iso",
     "format_shutter",
+    "iso_for",
     "luminance_from_ev100",
     "mired",
     "nearest_step",
@@ -34,4 +43,5 @@ __all__ = [
     "parse_shutter",
     "step_label",
     "step_value",
+    "time_for",
 ]

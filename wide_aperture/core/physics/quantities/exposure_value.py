@@ -26,6 +26,39 @@ def ev100(f_number: ArrayLike, exposure_s: ArrayLike, iso: ArrayLike = 100) -> N
     return plain(np.asarray(np.log2(n**2 / t) - np.log2(s / 100)))
 
 
+def time_for(ev: ArrayLike, f_number: ArrayLike, iso: ArrayLike = 100) -> Number:
+    """Return the exposure time in seconds that gives a mid-tone at ev (at ISO 100).
+
+    Args: ev, f_number, iso: any broadcastable shapes. Raises: DomainError unless f_number and iso are above 0.
+    Source: ev100() solved for t.
+
+    >>> round(1 / time_for(15, 16))
+    128
+    """
+    return plain(np.asarray(positive("f_number", f_number) ** 2 / 2.0 ** as_floats(ev) / (positive("iso", iso) / 100)))
+
+
+def iso_for(ev: ArrayLike, f_number: ArrayLike, exposure_s: ArrayLike) -> Number:
+    """Return the ISO that gives a mid-tone at ev with this aperture and time in seconds. Raises and source as time_for.
+
+    >>> iso_for(15, 16, 1 / 128)
+    100.0
+    """
+    n, t = positive("f_number", f_number), positive("exposure_s", exposure_s)
+    return plain(np.asarray(n**2 / t / 2.0 ** as_floats(ev) * 100))
+
+
+def aperture_for(ev: ArrayLike, exposure_s: ArrayLike, iso: ArrayLike = 100) -> Number:
+    """Return the f-number that gives a mid-tone at ev with this time in seconds. Raises and source as time_for.
+
+    >>> aperture_for(15, 1 / 128)
+    16.0
+    """
+    return plain(
+        np.asarray(np.sqrt(2.0 ** as_floats(ev) * positive("exposure_s", exposure_s) * positive("iso", iso) / 100))
+    )
+
+
 def luminance_from_ev100(ev: ArrayLike) -> Number:
     """Return the luminance in cd/m2 that a reflected-light meter reads as this EV at ISO 100.
 

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from wide_aperture.core.craft.figures import figures_of
 from wide_aperture.core.document import (
     DistanceM,
     Document,
@@ -22,9 +23,7 @@ from wide_aperture.core.documents.preferences import Profile, Reserve, ShutterTy
 
 Steps = Annotated[Finite, Field(ge=-4, le=4, description="steps from neutral")]
 WhiteMode = Literal["auto", "daylight", "cloudy", "shade", "tungsten", "fluorescent", "flash", "kelvin", "card"]
-PRESET_KELVIN: dict[str, float] = {
-    "daylight": 5300, "cloudy": 6000, "shade": 7500, "tungsten": 3000, "fluorescent": 4000, "flash": 5600,
-}  # fmt: skip
+PRESET_KELVIN = figures_of("preset_kelvin")
 TINT_STEP_DUV = 0.002  # one step of tint, CIE 1960
 
 

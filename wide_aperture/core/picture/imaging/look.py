@@ -13,8 +13,8 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.picture.imaging.capture import LookRecipe
-from wide_aperture.core.picture.tone import PREVIEW_CLIPS_BEFORE_RAW_EV
 
 MID = 0.18
 CONTRAST = {"standard": 1.16, "neutral": 1.0, "flat": 0.82, "mono": 1.1}
@@ -38,7 +38,7 @@ def screen_level(linear: NDArray[np.floating] | float) -> NDArray[np.floating]:
 
 def white_ev(look: LookRecipe, raw_clip_ev: float) -> float:
     """EV over mid at which the look reaches white."""
-    gap = PREVIEW_CLIPS_BEFORE_RAW_EV[look.base] + 0.15 * look.contrast + 0.12 * look.highlight_tone
+    gap = figure("preview_clips_before_raw_ev", look.base) + 0.15 * look.contrast + 0.12 * look.highlight_tone
     return raw_clip_ev - max(gap, 0.1)
 
 

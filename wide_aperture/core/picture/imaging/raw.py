@@ -110,7 +110,7 @@ def _lamp_rows(scene: Scene, body: Body, capture: Capture) -> Pixels:
 
 def _flash_rows(scene: Scene, body: Body, capture: Capture) -> Pixels:
     """The share of the flash each row sees: a slit narrower than the frame leaves rows without it."""
-    sync = body.flash_sync.shortest_s(capture.shutter_type)
+    sync = body.sync_s(capture.shutter_type)
     rows = _row_shares(scene)
     if sync is None:  # the read-out passes the flash only where a row is open at that instant
         late = (body.readout_ms or 20.0) / 1000

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
@@ -53,6 +54,10 @@ class Case:
     @cached_property
     def schools(self) -> Schools:
         return self.given.preferences.schools
+
+    def figure(self, name: str, member: str | None = None) -> float:
+        """A figure of practice: the person's own where there is one, else the trade's. Raises as craft's figure()."""
+        return figure(name, member, self.given.own_values)
 
     @property
     def mains_hz(self) -> int:

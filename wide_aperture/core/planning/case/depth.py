@@ -41,7 +41,11 @@ class Depth:
         # long as a sensible aperture can cover it at all.
         stands_still = situation.speed.high_m_s == 0 and situation.direction == "still"
         bounded = math.isfinite(self.case.subject.far_m)
-        return stands_still and bounded and self._aperture_for_range(self.critical_coc_mm) <= 11
+        return (
+            stands_still
+            and bounded
+            and self._aperture_for_range(self.critical_coc_mm) <= self.case.figure("range_sensible_f")
+        )
 
     @cached_property
     def critical_coc_mm(self) -> float:

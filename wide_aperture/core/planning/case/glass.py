@@ -6,7 +6,6 @@ import math
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from wide_aperture.core.craft.figures import SUBJECT_HEIGHT_M
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.once import cached_property
@@ -38,16 +37,16 @@ class Glass:
 
     @cached_property
     def framing_focal_mm(self) -> float:
-        """The focal length at which the subject at its usual distance fills 60 % of the frame's height."""
+        """The focal length at which the subject at its usual distance is well framed."""
         body, subject = self.case.body, self.case.subject
         if subject.kind == "moon":
-            return body.sensor_height_mm * 110 * 0.5  # its image is about f/110
+            return body.sensor_height_mm * 110 * self.case.figure("moon_framed_share")  # its image is about f/110
         if subject.kind == "stars" or subject.mid_m >= OPTICAL_INFINITY_M:
-            return 20.0 / body.crop_factor
-        height = SUBJECT_HEIGHT_M.get(subject.kind, 1.8)
+            return self.case.figure("stars_framing_mm") / body.crop_factor
+        height = self.case.figure("subject_height_m", subject.kind)
         if self.case.situation.genre in ("landscape", "night_sky"):
-            return 28.0 / body.crop_factor
-        return 0.6 * body.sensor_height_mm * subject.mid_m / height
+            return self.case.figure("land_framing_mm") / body.crop_factor
+        return self.case.figure("well_framed_share") * body.sensor_height_mm * subject.mid_m / height
 
     def beyond_focal_m(self, distance_m: float) -> float:
         """The distance, or the nearest one at which this focal length forms an image at all."""
@@ -64,4 +63,4 @@ class Glass:
     @cached_property
     def best_aperture(self) -> float:
         """Two stops down, and f/8 on 36 x 24 mm: where the whole frame of most lenses is at its sharpest."""
-        return max(8.0 / self.case.body.crop_factor, self.widest_aperture * math.sqrt(2))
+        return max(self.case.figure("best_f") / self.case.body.crop_factor, self.widest_aperture * math.sqrt(2))

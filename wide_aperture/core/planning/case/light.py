@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from wide_aperture.core.craft.figures import HIGHLIGHT_SHARE, STANDING_UNDER_EV, TO_THE_RIGHT_MARGIN_EV
+from wide_aperture.core.craft.figures import figures_of
 from wide_aperture.core.craft.lights import NamedLight, named_light
 from wide_aperture.core.documents.situation import LightByName, LightBySky
 from wide_aperture.core.errors import DomainError
@@ -53,7 +53,11 @@ class Light:
         stated = self.case.situation.light.cct_k
         if stated is not None:
             return stated
-        return self._named.cct_k if self._named else 5500.0
+        return self._named.cct_k if self._named else self.case.figure("unknown_light_k")
+
+    def preset_k(self, mode: str | None) -> float | None:
+        """What a white-balance preset stands for; None for modes that stand for no fixed light."""
+        return self.case.figure("preset_kelvin", mode) if mode in figures_of("preset_kelvin") else None
 
     @cached_property
     def flicker_hz(self) -> float | None:
@@ -75,7 +79,7 @@ class Light:
     @cached_property
     def ambient_offset_ev(self) -> float:
         """How much darker (-) than normal the ambient light is meant to be, because flash lights the subject."""
-        return -1.0 if self.case.flash.leads else 0.0
+        return self.case.figure("flash_ambient_offset_ev") if self.case.flash.leads else 0.0
 
     @cached_property
     def wanted_ev(self) -> float:
@@ -88,7 +92,10 @@ class Light:
         scene, behind = self.scene_range_ev, self.case.situation.background_ev100
         if scene is None:
             return None
-        return max(HIGHLIGHT_SHARE * scene, behind - self.ev100 + 1 if behind is not None else 0.0)
+        return max(
+            self.case.figure("highlight_share") * scene,
+            behind - self.ev100 + self.case.figure("background_top_ev") if behind is not None else 0.0,
+        )
 
     @cached_property
     def highlight_shift_ev(self) -> float:
@@ -98,9 +105,10 @@ class Light:
         """
         school = self.case.schools.highlights
         if school == "standing_under_exposure":
-            return STANDING_UNDER_EV
+            return self.case.figure("standing_under_ev")
         top = self.scene_top_ev
         if school != "expose_to_the_right" or top is None or self.case.flash.leads:
             return 0.0
-        headroom = self.case.body.electrons.mid_below_clipping_ev - TO_THE_RIGHT_MARGIN_EV - top
-        return max(-2.0, min(math.floor(headroom * 3) / 3, 5 / 3 if self.case.support.on_tripod else 0.0))
+        headroom = self.case.body.electrons.mid_below_clipping_ev - self.case.figure("to_the_right_margin_ev") - top
+        most = self.case.figure("to_the_right_most_ev") if self.case.support.on_tripod else 0.0
+        return max(self.case.figure("to_the_right_least_ev"), min(math.floor(headroom * 3) / 3, most))

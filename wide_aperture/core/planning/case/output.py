@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from wide_aperture.core.craft.figures import BLUR_SHARE
 from wide_aperture.core.documents.situation import OUTPUT_PIXELS
 from wide_aperture.core.once import cached_property
 
@@ -29,7 +28,9 @@ class Output:
 
     @cached_property
     def blur_tolerance_px(self) -> float:
-        share = BLUR_SHARE[self.name] * (0.6 if self.case.situation.look == "freeze" else 1.0)
+        share = self.case.figure("blur_share", self.name) * (
+            self.case.figure("freeze_share") if self.case.situation.look == "freeze" else 1.0
+        )
         return share * self.case.body.width_px
 
     @cached_property
@@ -37,8 +38,8 @@ class Output:
         """Stars stay points within 0.05 % of the width (3 of 6000 pixels); a Moon's edge needs 0.02 %."""
         if self.case.situation.direction == "erratic":
             return self.blur_tolerance_px
-        return (0.0002 if self.case.subject.kind == "moon" else 0.0005) * self.case.body.width_px
+        return self.case.figure("sky_tolerance_share", self.case.subject.kind) * self.case.body.width_px
 
     @property
     def asks_twice_the_care(self) -> bool:
-        return self.case.body.megapixels > 40 or self.name == "print_60cm"
+        return self.case.body.megapixels > self.case.figure("many_pixels_mp") or self.name == "print_60cm"

@@ -6,7 +6,6 @@ import math
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from wide_aperture.core.craft.figures import SLIT_S
 from wide_aperture.core.documents.body import NOMINAL_SLACK, ShutterKind
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import motion
@@ -32,7 +31,7 @@ class Shutters:
             curtains.sort(key=lambda kind: kind != "electronic_first_curtain")  # no first curtain, no shock
         ranked: list[ShutterKind] = curtains + electronic
         if case.flash.in_use:
-            ranked = [k for k in ranked if case.body.flash_sync.shortest_s(k) is not None] or curtains
+            ranked = [k for k in ranked if case.body.sync_s(k) is not None] or curtains
         elif self.wants_silence and electronic:
             ranked = electronic  # a hard rule of the place: what it harms is priced and said
         elif curtains and (case.light.flicker_hz is not None or self.electronic_leans or case.body.readout_ms is None):
@@ -55,7 +54,7 @@ class Shutters:
     @property
     def electronic_leans(self) -> bool:
         """The trade's threshold: a slant of about 5 degrees (9 % of the frame's height) shows."""
-        return self.skew_deg > 3.0
+        return self.skew_deg > self.case.figure("leaning_deg")
 
     @cached_property
     def fastest_s(self) -> float:
@@ -64,7 +63,7 @@ class Shutters:
     def kind_for(self, exposure_s: float) -> ShutterKind:
         """The best permitted kind that reaches this time; the quickest one when none does."""
         kinds, body = self.permitted, self.case.body
-        if exposure_s <= SLIT_S * NOMINAL_SLACK and "mechanical" in kinds:
+        if exposure_s <= self.case.figure("slit_s") * NOMINAL_SLACK and "mechanical" in kinds:
             kinds = tuple(kind for kind in kinds if kind != "electronic_first_curtain")
         for kind in kinds:
             if exposure_s >= body.fastest_s(kind) / NOMINAL_SLACK:

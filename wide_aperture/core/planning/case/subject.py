@@ -6,16 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from wide_aperture.core.craft.figures import (
-    CROSSING_ANGLE_DEG,
-    CURTAIN_RATE_ARCSEC_S,
-    NEAR_ENOUGH_FOR_WIND_M,
-    RESTLESS_M_S,
-    STAR_RATE_ARCSEC_S,
-    STIRS_M_S,
-    SUBJECT_DEPTH_M,
-    USUAL_SUBJECT,
-)
+from wide_aperture.core.craft.figures import USUAL_SUBJECT, figures_of
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, SubjectKind
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import motion
@@ -37,7 +28,7 @@ class Subject:
             return situation.subject
         rate = situation.angular_speed_arcsec_s
         if situation.genre == "night_sky" and rate is not None:
-            return "moon" if rate < 14.8 else "stars"
+            return "moon" if rate < self.case.figure("moon_rate_below_arcsec_s") else "stars"
         if situation.genre == "wildlife" and self.case.has("plain_sky_background"):
             return "bird"
         if situation.look == "silky_water":
@@ -46,25 +37,28 @@ class Subject:
 
     @property
     def is_living(self) -> bool:
-        return self.kind in RESTLESS_M_S
+        return self.kind in figures_of("restless_m_s")
 
     @cached_property
     def is_moving(self) -> bool:
         """Moves on its own fast enough that focus must follow: beyond a person's standing gestures."""
         if self.kind in ("land", "water", "stars", "moon"):
             return False
-        return self.case.situation.speed.high_m_s >= 0.5 and self.case.situation.direction != "still"
+        return (
+            self.case.situation.speed.high_m_s >= self.case.figure("moving_from_m_s")
+            and self.case.situation.direction != "still"
+        )
 
     @property
     def stirs(self) -> bool:
         """True when frames joined into one would not match: anything moves, or wind does it near by."""
-        windy = self.case.has("windy") and self.near_m <= NEAR_ENOUGH_FOR_WIND_M
-        return self.case.situation.speed.high_m_s >= STIRS_M_S or windy
+        windy = self.case.has("windy") and self.near_m <= self.case.figure("wind_reach_m")
+        return self.case.situation.speed.high_m_s >= self.case.figure("stirs_m_s") or windy
 
     @cached_property
     def speed_m_s(self) -> float:
         """The upper end of the band, and never less than what a living subject's restlessness amounts to."""
-        return max(self.case.situation.speed.high_m_s, RESTLESS_M_S.get(self.kind, 0.0))
+        return max(self.case.situation.speed.high_m_s, self.case.figure("restless_m_s", self.kind))
 
     @cached_property
     def near_m(self) -> float:
@@ -85,11 +79,11 @@ class Subject:
     @cached_property
     def depth_m(self) -> float:
         """What of the subject must be sharp at once."""
-        return SUBJECT_DEPTH_M.get(self.kind, 0.1)
+        return self.case.figure("subject_depth_m", self.kind)
 
     @property
     def crossing_angle_deg(self) -> float:
-        return CROSSING_ANGLE_DEG[self.case.situation.direction]
+        return self.case.figure("crossing_angle_deg", self.case.situation.direction)
 
     @cached_property
     def image_speed_px_s(self) -> float:
@@ -112,10 +106,10 @@ class Subject:
             return 0.0
         stated = situation.angular_speed_arcsec_s
         if situation.direction == "erratic" and stated is not None:
-            return max(stated, CURTAIN_RATE_ARCSEC_S)
+            return max(stated, self.case.figure("curtain_rate_arcsec_s"))
         if stated is not None:
             return stated
-        return STAR_RATE_ARCSEC_S if situation.genre == "night_sky" or self.kind == "stars" else 0.0
+        return motion.SIDEREAL_RATE_ARCSEC_S if situation.genre == "night_sky" or self.kind == "stars" else 0.0
 
     def sky_drift_px(self, exposure_s: float) -> float:
         if self.sky_rate_arcsec_s == 0:

@@ -6,7 +6,6 @@ import math
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from wide_aperture.core.craft.figures import SUPPORT_STOPS
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import motion
 
@@ -34,7 +33,9 @@ class Support:
         body, lens = self.case.body.stabiliser_stops, self.case.lens.stabiliser_stops
         if max(body, lens) == 0:
             return 0.0
-        return max(max(body, lens) - 1.0 + (0.5 if min(body, lens) > 0 else 0.0), 0.0)
+        case = self.case
+        pair = case.figure("stabiliser_pair_gain_stops") if min(body, lens) > 0 else 0.0
+        return max(max(body, lens) - case.figure("stabiliser_lab_loss_stops") + pair, 0.0)
 
     @cached_property
     def handheld_limit_s(self) -> float:
@@ -42,8 +43,8 @@ class Support:
         if self.on_tripod:
             return math.inf
         case = self.case
-        strict = 2.0 if case.schools.hand_hold == "twice_reciprocal" else 1.0
-        divisor = max(strict, 2.0 if case.output.asks_twice_the_care else 1.0)
-        stops = self.stabiliser_stops + SUPPORT_STOPS[case.situation.support]
+        twice = case.schools.hand_hold == "twice_reciprocal" or case.output.asks_twice_the_care
+        divisor = case.figure("careful_divisor") if twice else 1.0
+        stops = self.stabiliser_stops + self.case.figure("support_stops", case.situation.support)
         stops += motion.burst_gain_stops(case.situation.burst_frames)
         return float(motion.handheld_limit(case.glass.focal_mm, case.body.crop_factor, divisor, stops))

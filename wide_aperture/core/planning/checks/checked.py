@@ -13,7 +13,7 @@ from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.once import cached_property
-from wide_aperture.core.physics.quantities import ev100
+from wide_aperture.core.physics.quantities import ev100, iso_for, time_for
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits import Term, all_terms
 
@@ -86,11 +86,11 @@ class Checked:
     def iso_needed(self, aperture: float, shutter_s: float, ev: float | None = None) -> float:
         """The ISO that exposes rightly at these values and the wanted (or given) light."""
         light = self.case.light.wanted_ev if ev is None else ev - self.case.light.ambient_offset_ev
-        return aperture**2 / shutter_s / 2 ** (light - self.nd_stops) * 100
+        return float(iso_for(light - self.nd_stops, aperture, shutter_s))
 
     def time_needed(self, aperture: float, iso: float) -> float:
         """The time that exposes rightly at these values and the wanted light."""
-        return aperture**2 / 2 ** (self.case.light.wanted_ev - self.nd_stops) / (iso / 100)
+        return float(time_for(self.case.light.wanted_ev - self.nd_stops, aperture, iso))
 
     def about(self, *settings: str) -> About:
         """ "pin" when one of these settings is held by the photographer, else "plan"."""

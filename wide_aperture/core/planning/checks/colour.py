@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.craft.figures import FLASH_KELVIN, MIXED_MIRED, PRESET_KELVIN, SUN_FROM_EV
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics.quantities import mired
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
@@ -15,8 +14,12 @@ def _apart(first_k: float, second_k: float) -> float:
 def wb_mixed_light(checked: Checked) -> Finding | None:
     """Two light colours in one frame more than about 60 mired apart."""
     case = checked.case
-    seconds = [k for k in (case.situation.second_cct_k, FLASH_KELVIN if case.flash.in_use else None) if k is not None]
-    far = [k for k in seconds if _apart(k, case.light.cct_k) > MIXED_MIRED]
+    seconds = [
+        k
+        for k in (case.situation.second_cct_k, case.figure("preset_kelvin", "flash") if case.flash.in_use else None)
+        if k is not None
+    ]
+    far = [k for k in seconds if _apart(k, case.light.cct_k) > case.figure("mixed_mired")]
     if not far:
         return None
     gelled = checked.option("flash_gel") in ("warm", "green") and case.flash.in_use
@@ -37,24 +40,29 @@ def wb_mixed_light(checked: Checked) -> Finding | None:
 def wb_mismatch(checked: Checked) -> Finding | None:
     """A fixed value, asked for or set, is far from the light."""
     case, requests = checked.case, checked.case.requests
-    asked = requests.kelvin or PRESET_KELVIN.get(requests.white_balance or "")
+    asked = requests.kelvin or case.light.preset_k(requests.white_balance)
     mode = checked.option("white_balance")
     held = None
     if mode is not None and mode not in ("auto", "custom"):
-        held = checked.setup.number("kelvin") or PRESET_KELVIN.get(mode)
+        held = checked.setup.number("kelvin") or case.light.preset_k(mode)
     given = asked if asked is not None else held
-    if given is None or _apart(given, case.light.cct_k) <= MIXED_MIRED:
+    if given is None or _apart(given, case.light.cct_k) <= case.figure("mixed_mired"):
         return None
     second = case.situation.second_cct_k
     between = second is not None and min(second, case.light.cct_k) <= given <= max(second, case.light.cct_k)
-    flash_between = case.flash.leads and case.light.cct_k <= given <= FLASH_KELVIN
+    flash_between = case.flash.leads and case.light.cct_k <= given <= case.figure("preset_kelvin", "flash")
     night = case.situation.genre == "night_sky" and case.light.ev100 < 0
-    blue_hour = case.light.cct_k > 8000 and given >= 5000
+    late = case.figure("late_daylight_k")
+    blue_hour = case.light.cct_k > case.figure("blue_hour_k") and given >= late
     # Only the Sun is this bright and this warm: a daylight value keeps its colour on purpose.
-    golden_hour = case.light.flicker_hz is None and case.light.ev100 >= SUN_FROM_EV and given >= 5000 > case.light.cct_k
+    golden_hour = (
+        case.light.flicker_hz is None
+        and case.light.ev100 >= case.figure("sun_from_ev")
+        and given >= late > case.light.cct_k
+    )
     if asked is None and (between or flash_between or night or blue_hour or golden_hour):
         return None
-    still = held is not None and _apart(held, case.light.cct_k) > MIXED_MIRED
+    still = held is not None and _apart(held, case.light.cct_k) > case.figure("mixed_mired")
     return report(
         "wb_mismatch",
         about="request" if asked is not None else checked.about("white_balance", "kelvin"),

@@ -50,7 +50,9 @@ def touch_drag_eye_side(checked: Checked) -> Finding | None:
 
 def slot_changes_lost(checked: Checked) -> Finding | None:
     """Changes in a recalled slot are lost, and this situation changes settings on the way."""
-    if checked.option("slot_changes") != "forgotten" or checked.case.light.swing_ev < 3:
+    if checked.option("slot_changes") != "forgotten" or checked.case.light.swing_ev < checked.case.figure(
+        "keep_changes_ev"
+    ):
         return None
     return report(
         "slot_changes_lost",

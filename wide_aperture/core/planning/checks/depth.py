@@ -10,9 +10,6 @@ from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.quantities import format_aperture, step_value
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
-from wide_aperture.core.planning.limits.aperture import LARGEST_SENSIBLE_F
-
-AIRY_SEEN_PX = 5.0
 
 
 def dof_insufficient(checked: Checked) -> Finding | None:
@@ -20,11 +17,11 @@ def dof_insufficient(checked: Checked) -> Finding | None:
     case = checked.case
     if not case.depth.range_is_wanted_sharp or case.subject.near_m >= OPTICAL_INFINITY_M:
         return None
-    near = max(case.subject.near_m, case.glass.focal_mm / 1000 * 1.05)
+    near = case.glass.beyond_focal_m(case.subject.near_m)
     needed, focus_m = optics.aperture_for_range(
         case.glass.focal_mm, near, max(case.subject.far_m, near), case.body.coc_mm
     )
-    most = min(LARGEST_SENSIBLE_F, case.glass.smallest_aperture)
+    most = min(case.figure("largest_sensible_f"), case.glass.smallest_aperture)
     span = f"{wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)}"
     if needed > most * 2 ** (1 / 6):
         zone = optics.depth_of_field(case.glass.focal_mm, most, focus_m, case.body.coc_mm)
@@ -56,10 +53,10 @@ def diffraction_softening(checked: Checked) -> Finding | None:
         return None
     smallest = max(apertures)
     pixels = float(optics.airy_disc_diameter(smallest)) / case.body.pixel_pitch_um
-    if pixels <= AIRY_SEEN_PX or case.lens.fixed_aperture:
+    if pixels <= case.figure("airy_seen_px") or case.lens.fixed_aperture:
         return None
     set_px = float(optics.airy_disc_diameter(checked.aperture or smallest)) / case.body.pixel_pitch_um
-    avoided = set_px <= AIRY_SEEN_PX
+    avoided = set_px <= case.figure("airy_seen_px")
     return report(
         "diffraction_softening",
         about="request" if avoided else checked.about("aperture"),

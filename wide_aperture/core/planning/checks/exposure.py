@@ -5,12 +5,11 @@ from __future__ import annotations
 import math
 from typing import Literal
 
-from wide_aperture.core.craft.figures import STEADY_LIGHT_EV
+from wide_aperture.core.craft.exposure_modes import exposes_by_hand, mode_facts
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
-from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
+from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value, time_for
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
-from wide_aperture.core.planning.limits.aperture import LARGEST_SENSIBLE_F
 
 SHUTTER_LIMITS = ("motion", "growth", "shake", "own_floor", "trailing", "wind", "shutter_end_slow")
 
@@ -97,7 +96,7 @@ def max_shutter_exceeded(checked: Checked) -> Finding | None:
     kinds = (asked_kind,) if asked_kind in case.body.shutter_kinds else case.shutters.permitted
     fastest = min(case.body.fastest_s(kind) for kind in kinds)
     if asked is not None:
-        unfiltered = asked**2 / 2**case.light.wanted_ev / (base / 100)
+        unfiltered = float(time_for(case.light.wanted_ev, asked, base))
         if unfiltered < fastest / SLACK:
             handled = _handles_brightness(checked, asked)
             return report(
@@ -155,8 +154,8 @@ def nd_required(checked: Checked) -> Finding | None:
         wanted = asked if wanted is None else max(wanted, asked)
     if wanted is None:
         return None
-    smallest = min(LARGEST_SENSIBLE_F, case.glass.smallest_aperture)
-    slowest = smallest**2 / 2**case.light.wanted_ev / (case.body.base_iso / 100)
+    smallest = min(case.figure("largest_sensible_f"), case.glass.smallest_aperture)
+    slowest = float(time_for(case.light.wanted_ev, smallest, case.body.base_iso))
     if slowest >= wanted / SLACK:
         return None
     missing = math.log2(wanted / slowest)
@@ -192,7 +191,7 @@ def zoom_moves_aperture(checked: Checked) -> Finding | None:
 def exposure_lock_changing_light(checked: Checked) -> Finding | None:
     """Exposure is locked while light or background change."""
     case = checked.case
-    if checked.option("ae_lock") in (None, "off") or checked.mode in ("manual", "bulb"):
+    if checked.option("ae_lock") in (None, "off") or exposes_by_hand(checked.mode):
         return None
     changing = case.light.swing_ev >= 1 or case.has("background_changes") or case.situation.look == "shadow_graphic"
     if not changing:
@@ -210,10 +209,10 @@ def background_change_exposure(checked: Checked) -> Finding | None:
     case = checked.case
     if not case.has("background_changes"):
         return None
-    by_hand = checked.mode in ("manual", "bulb")
+    by_hand = exposes_by_hand(checked.mode)
     asked = case.requests.exposure_mode
-    about: Literal["request", "plan"] = "request" if asked is not None and asked not in ("manual", "bulb") else "plan"
-    if case.light.swing_ev > STEADY_LIGHT_EV:
+    about: Literal["request", "plan"] = "request" if mode_facts(asked).exposes_itself else "plan"
+    if case.light.swing_ev > case.figure("steady_light_ev"):
         # By hand it would miss the subject's own light: the automatic is the lesser harm, weighed on what stays alike.
         return report(
             "background_change_exposure",
@@ -235,8 +234,8 @@ def background_change_exposure(checked: Checked) -> Finding | None:
 def exposure_flicker_sequence(checked: Checked) -> Finding | None:
     """Frames that are stitched or played are exposed automatically, or were asked to be."""
     asked = checked.case.requests.exposure_mode
-    asked_auto = asked is not None and asked not in ("manual", "bulb")
-    chosen_auto = checked.mode is not None and checked.mode not in ("manual", "bulb")
+    asked_auto = mode_facts(asked).exposes_itself
+    chosen_auto = mode_facts(checked.mode).exposes_itself
     if not checked.case.is_matched_series or not (asked_auto or chosen_auto):
         return None
     return report(

@@ -8,9 +8,6 @@ from wide_aperture.core.planning.checks.checked import Check, Checked, report
 from wide_aperture.core.planning.checks.colour import wb_mismatch, wb_mixed_light
 from wide_aperture.core.planning.checks.tone import highlight_clip_risk
 
-LONG_BURST_FRAMES = 30
-STRONG_LOOK_STEPS = 3.0
-
 
 def _jpeg_asked(checked: Checked) -> bool:
     return checked.case.requests.file == "jpeg" or (
@@ -26,7 +23,7 @@ def card_overflow_no_backup(checked: Checked) -> Finding | None:
     """Overflow, asked for or set, with two slots at something that happens once."""
     case = checked.case
     asked, chosen = case.requests.card_mode == "overflow", checked.option("card_mode") == "overflow"
-    if not (asked or chosen) or case.body.card_slots < 2 or not case.has("unrepeatable"):
+    if not (asked or chosen) or case.body.card_slots <= 1 or not case.has("unrepeatable"):
         return None
     return report(
         "card_overflow_no_backup",
@@ -40,7 +37,11 @@ def card_overflow_no_backup(checked: Checked) -> Finding | None:
 def mirror_slower_than_burst(checked: Checked) -> Finding | None:
     """Both cards take every frame during long bursts."""
     burst = checked.case.situation.burst_frames
-    if checked.option("card_mode") != "backup" or burst < LONG_BURST_FRAMES or checked.case.has("unrepeatable"):
+    if (
+        checked.option("card_mode") != "backup"
+        or burst < checked.case.figure("long_burst_frames")
+        or checked.case.has("unrepeatable")
+    ):
         return None
     return report(
         "mirror_slower_than_burst",
@@ -53,7 +54,7 @@ def mirror_slower_than_burst(checked: Checked) -> Finding | None:
 def clock_sync_needed(checked: Checked) -> Finding | None:
     """Several bodies whose clocks are not known to be alike."""
     requests = checked.case.requests
-    if requests.bodies < 2 or requests.clock_synced is True:
+    if requests.bodies <= 1 or requests.clock_synced is True:
         return None
     planned = checked.option("clock_sync") == "before_start"
     return report(
@@ -69,7 +70,7 @@ def file_name_collision(checked: Checked) -> Finding | None:
     """Several bodies write the same file names."""
     requests = checked.case.requests
     same = requests.file_prefix == "same" or checked.option("file_prefix") == "same"
-    if requests.bodies < 2 or not same:
+    if requests.bodies <= 1 or not same:
         return None
     chosen = checked.option("file_prefix") == "same"
     return report(
@@ -136,7 +137,7 @@ def untried_look_jpeg(checked: Checked) -> Finding | None:
     offsets = [
         abs(checked.setup.number(name) or 0.0) for name in ("look_contrast", "look_saturation", "look_sharpness")
     ]
-    if checked.option("file") != "jpeg" or max(offsets) < STRONG_LOOK_STEPS:
+    if checked.option("file") != "jpeg" or max(offsets) < checked.case.figure("strong_look_steps"):
         return None
     return report(
         "untried_look_jpeg",

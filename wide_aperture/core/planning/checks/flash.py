@@ -15,7 +15,7 @@ def flash_sync_exceeded(checked: Checked) -> Finding | None:
     if not (checked.flash_on or case.flash.in_use) or case.flash.high_speed_sync:
         return None
     kind = checked.shutter_type if checked.shutter_type in case.body.shutter_kinds else case.shutters.permitted[0]
-    sync = case.body.flash_sync.shortest_s(kind)
+    sync = case.body.sync_s(kind)
     if sync is None:
         return None
     if checked.flash_on and shutter is not None and shutter < sync / SLACK:
@@ -46,10 +46,10 @@ def flash_with_electronic_shutter(checked: Checked) -> Finding | None:
     """Flash together with the fully electronic shutter, as set or as asked for."""
     case = checked.case
     asked = case.requests.shutter_type == "electronic"
-    synced = case.body.flash_sync.electronic_s is not None
+    synced = case.body.sync_s("electronic") is not None
     if not (checked.flash_on or case.flash.in_use) or synced or not (checked.is_electronic or asked):
         return None
-    curtains = [k for k in case.body.shutter_kinds if case.body.flash_sync.shortest_s(k) is not None]
+    curtains = [k for k in case.body.shutter_kinds if case.body.sync_s(k) is not None]
     fix = (
         Remedy(label="Use the curtains", changes={"shutter_type": curtains[0]})
         if checked.is_electronic and curtains

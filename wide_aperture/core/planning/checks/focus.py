@@ -7,7 +7,6 @@ from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics import optics
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
-AF_BLIND_EV = -4.0
 WIDE_AREAS = ("wide_tracking", "whole_area", "zone")
 DETECTED_KIND = {
     "person": ("human", "human_eye"),
@@ -16,19 +15,16 @@ DETECTED_KIND = {
     "bird": ("bird", "animal_eye", "animal"),
     "vehicle": ("vehicle", "human", "human_eye"),
 }
-HIGH_RATE = 10.0
-ERRATIC_M_S = 3.0
-SWING_SHARE = 0.5  # locking and swinging moves the plane by up to about this share of a shallow depth
 
 
 def af_low_light_limit(checked: Checked) -> Finding | None:
     """Too dark for autofocus."""
-    if checked.case.light.ev100 >= AF_BLIND_EV:
+    if checked.case.light.ev100 >= checked.case.figure("af_blind_ev"):
         return None
     by_hand = checked.option("af_mode") == "manual"
     return report(
         "af_low_light_limit",
-        sentence=f"{wording.ev(checked.case.light.ev100)} is under what autofocus sees, about {wording.ev(AF_BLIND_EV)}.",
+        sentence=f"{wording.ev(checked.case.light.ev100)} is under what autofocus sees, about {wording.ev(checked.case.figure('af_blind_ev'))}.",
         handled_by=("af_mode",) if by_hand else (),
         residual="Check it enlarged after every change of lens or temperature." if by_hand else None,
         remedy=None if by_hand else Remedy(label="By hand", changes={"af_mode": "manual"}),
@@ -136,7 +132,7 @@ def manual_focus_left_on(checked: Checked) -> Finding | None:
     case = checked.case
     if checked.option("af_mode") != "manual" or not case.subject.is_moving or case.depth.is_zone_focus:
         return None
-    if not (case.body.autofocus and case.lens.autofocus) or case.light.ev100 < AF_BLIND_EV:
+    if not (case.body.autofocus and case.lens.autofocus) or case.light.ev100 < case.figure("af_blind_ev"):
         return None
     return report(
         "manual_focus_left_on",
@@ -150,10 +146,15 @@ def focus_priority_high_rate(checked: Checked) -> Finding | None:
     """Focus priority with erratic action at a high rate."""
     case = checked.case
     rate = checked.setup.number("frame_rate") or 0.0
-    erratic = case.situation.direction == "erratic" and case.subject.speed_m_s >= ERRATIC_M_S
+    erratic = case.situation.direction == "erratic" and case.subject.speed_m_s >= case.figure("action_m_s")
     followed = case.schools.priority == "focus"
     follows = checked.option("af_mode") != "single"
-    if checked.option("af_priority") != "focus" or not (erratic and follows) or rate < HIGH_RATE or followed:
+    if (
+        checked.option("af_priority") != "focus"
+        or not (erratic and follows)
+        or rate < case.figure("high_rate_fps")
+        or followed
+    ):
         return None
     return report(
         "focus_priority_high_rate",
@@ -221,15 +222,15 @@ def recompose_cosine_error(checked: Checked) -> Finding | None:
     case = checked.case
     if checked.option("focus_recompose") != "lock_recompose" or checked.aperture is None:
         return None
-    if case.subject.mid_m > 50:
+    if case.subject.mid_m > case.figure("recompose_within_m"):
         return None
-    focus = max(case.depth.focus_m, case.glass.focal_mm / 1000 * 1.05)
+    focus = case.glass.beyond_focal_m(case.depth.focus_m)
     zone = optics.depth_of_field(case.glass.focal_mm, checked.aperture, focus, case.body.coc_mm)
     behind = float(zone.far_m) - focus
     # Swinging a third of the frame's height: the plane moves back by d (1 - cos angle).
     tangent = case.body.sensor_height_mm / 3 / case.glass.focal_mm
     shift = focus * (1 - 1 / (1 + tangent**2) ** 0.5)
-    if shift < behind * SWING_SHARE:
+    if shift < behind * case.figure("swing_share"):
         return None
     return report(
         "recompose_cosine_error",

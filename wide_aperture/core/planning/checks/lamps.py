@@ -6,9 +6,6 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics import motion
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
-from wide_aperture.core.planning.checks.movement import LEANING_DEG
-
-EVEN_SWING_EV = 0.2  # what 1/125 s leaves of lamps at 120 Hz; the trade calls that even
 
 
 def flicker_banding(checked: Checked) -> Finding | None:
@@ -21,11 +18,12 @@ def flicker_banding(checked: Checked) -> Finding | None:
     electronic = checked.is_electronic or case.requests.shutter_type == "electronic"
     if not (short or electronic):
         return None
+    darkest = case.figure("darkest_phase_ev")
     low, high = motion.flicker_swing(
         shutter or 1 / frequency, frequency, case.light.modulation, case.situation.waveform
     )
-    swing = min(float(high) - max(float(low), -4.0), 4.0)
-    evened = swing < EVEN_SWING_EV
+    swing = min(float(high) - max(float(low), -darkest), darkest)
+    evened = swing < case.figure("even_swing_ev")
     if evened and not electronic:
         return None
     bands = (case.body.readout_ms or 0) / 1000 * frequency
@@ -65,7 +63,7 @@ def silent_shutter_conflict(checked: Checked) -> Finding | None:
     harms = []
     if case.light.flicker_hz is not None:
         harms.append(f"the light pulses at {case.light.flicker_hz:g} Hz and would draw bands")
-    if case.shutters.skew_deg > LEANING_DEG:
+    if case.shutters.skew_deg > case.figure("leaning_deg"):
         harms.append(f"the subject would lean by {case.shutters.skew_deg:.0f}°")
     if case.flash.in_use:
         harms.append("the flash will not fire with it")

@@ -2,22 +2,21 @@
 
 from __future__ import annotations
 
+from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
-BACKLIT_EV = 1.5
 WHOLE_FRAME = ("multi_segment", "centre_weighted", "average")
 NO_BACKLIGHT_LOOKS = ("silhouette", "shadow_graphic")
-CORRECTED_EV = 0.3  # a compensation of at least a third counts as an answer
 
 
 def _answered(checked: Checked, sign: int) -> tuple[str, ...]:
     """Settings that already keep the meter from deciding wrongly: hand-set exposure, or compensation that way."""
     handled = []
-    if checked.mode in ("manual", "bulb"):
+    if exposes_by_hand(checked.mode):
         handled.append("exposure_mode")
-    if (checked.setup.number("exposure_comp_ev") or 0.0) * sign >= CORRECTED_EV:
+    if (checked.setup.number("exposure_comp_ev") or 0.0) * sign >= checked.case.figure("corrected_ev"):
         handled.append("exposure_comp_ev")
     if checked.option("metering") in ("spot", "not_used", "highlight_weighted"):
         handled.append("metering")
@@ -90,7 +89,11 @@ def backlight_underexposure(checked: Checked) -> Finding | None:
     """The background is brighter than the subject by a stop and a half, and no silhouette is wanted."""
     case = checked.case
     behind = case.situation.background_ev100
-    if behind is None or case.situation.look in NO_BACKLIGHT_LOOKS or behind - case.light.ev100 < BACKLIT_EV:
+    if (
+        behind is None
+        or case.situation.look in NO_BACKLIGHT_LOOKS
+        or behind - case.light.ev100 < case.figure("backlit_ev")
+    ):
         return None
     handled = _answered(checked, +1)
     return report(
@@ -109,7 +112,7 @@ def spot_metering_moving_subject(checked: Checked) -> Finding | None:
     uneven = any(tone != "mid" for tone in tones) or case.has("background_changes")
     if not (asked or chosen) or not case.subject.is_moving or not uneven:
         return None
-    by_hand = checked.mode in ("manual", "bulb")
+    by_hand = exposes_by_hand(checked.mode)
     return report(
         "spot_metering_moving_subject",
         about="request" if asked else "plan",

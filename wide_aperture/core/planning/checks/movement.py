@@ -4,17 +4,12 @@ from __future__ import annotations
 
 import math
 
-from wide_aperture.core.craft.figures import NEAR_ENOUGH_FOR_WIND_M
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics import motion
 from wide_aperture.core.physics.quantities import step_value
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
-from wide_aperture.core.planning.limits.shutter import STREAK_LOOKS, VISIBLE_TRAIL_PX
-
-VISIBLE_BLUR_SHARE = 0.004  # of the frame's width: seen at any output
-LEANING_DEG = 5.0
-MOON_DRIFT_PX = 3.0
+from wide_aperture.core.planning.limits.shutter import STREAK_LOOKS
 
 
 def motion_blur_subject(checked: Checked) -> Finding | None:
@@ -24,9 +19,9 @@ def motion_blur_subject(checked: Checked) -> Finding | None:
         return None
     blur = case.subject.image_speed_px_s * shutter
     share = blur / case.body.width_px
-    if share <= VISIBLE_BLUR_SHARE:
+    if share <= case.figure("visible_blur_share"):
         return None
-    enough = step_value("shutter", shutter * VISIBLE_BLUR_SHARE / share, 1)
+    enough = step_value("shutter", shutter * case.figure("visible_blur_share") / share, 1)
     return report(
         "motion_blur_subject",
         about=checked.about("shutter_s"),
@@ -74,7 +69,7 @@ def star_trailing(checked: Checked) -> Finding | None:
     if case.subject.sky_rate_arcsec_s == 0:
         return None
     asked = case.requests.shutter_s
-    visible_px = max(VISIBLE_TRAIL_PX, case.output.sky_tolerance_px) * SLACK
+    visible_px = max(case.figure("visible_trail_px"), case.output.sky_tolerance_px) * SLACK
     times = [t for t in (checked.shutter_s, asked) if t is not None]
     if not times or case.subject.sky_drift_px(max(times)) <= visible_px:
         return None
@@ -96,7 +91,7 @@ def star_trailing(checked: Checked) -> Finding | None:
 def rolling_shutter_distortion(checked: Checked) -> Finding | None:
     """The electronic read-out slants the moving image, as set or as asked for."""
     case = checked.case
-    if case.body.readout_ms is None or case.shutters.skew_deg <= LEANING_DEG:
+    if case.body.readout_ms is None or case.shutters.skew_deg <= case.figure("leaning_deg"):
         return None
     asked = case.requests.shutter_type == "electronic"
     if not (checked.is_electronic or asked):
@@ -119,10 +114,12 @@ def moon_drift_blur(checked: Checked) -> Finding | None:
     if case.subject.kind != "moon" or case.has("moon_not_in_frame"):
         return None
     times = [t for t in (checked.shutter_s, case.requests.shutter_s) if t is not None]
-    if not times or case.subject.sky_drift_px(max(times)) <= MOON_DRIFT_PX:
+    if not times or case.subject.sky_drift_px(max(times)) <= case.figure("moon_drift_px"):
         return None
-    set_is_fine = checked.shutter_s is not None and case.subject.sky_drift_px(checked.shutter_s) <= MOON_DRIFT_PX
-    still = step_value("shutter", MOON_DRIFT_PX / 3 / case.subject.sky_drift_px(1.0), 0)
+    set_is_fine = checked.shutter_s is not None and case.subject.sky_drift_px(checked.shutter_s) <= case.figure(
+        "moon_drift_px"
+    )
+    still = step_value("shutter", case.figure("moon_drift_px") / 3 / case.subject.sky_drift_px(1.0), 0)
     return report(
         "moon_drift_blur",
         about="request" if set_is_fine else checked.about("shutter_s"),
@@ -137,7 +134,7 @@ def moon_drift_blur(checked: Checked) -> Finding | None:
 def wind_motion(checked: Checked) -> Finding | None:
     """Wind moves what is near during the exposure or between frames."""
     case = checked.case
-    if not case.has("windy") or case.subject.near_m > NEAR_ENOUGH_FOR_WIND_M:
+    if not case.has("windy") or case.subject.near_m > case.figure("wind_reach_m"):
         return None
     limit = checked.slowest_allowed_s("wind")
     quick = checked.shutter_s is not None and checked.shutter_s <= limit * SLACK
@@ -145,7 +142,7 @@ def wind_motion(checked: Checked) -> Finding | None:
     return report(
         "wind_motion",
         sentence=f"At {wording.metres(case.subject.near_m)} leaves stir by pixels within {wording.seconds(step_value('shutter', limit, 0))}."
-        if limit < 60
+        if math.isfinite(limit)
         else f"Wind moves what stands at {wording.metres(case.subject.near_m)}.",
         handled_by=("shutter_s",) if quick and not joined else (),
         residual="Wait for lulls; take several and keep the still one.",

@@ -6,15 +6,6 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
-WRITE_S = 1.0
-LONG_HOURS = 2.0
-MANY_FRAMES = 1000
-HUMID = 0.8
-NIGHT_EV = 2.0
-COLD_C = -5.0
-RAW_BYTES_PER_PIXEL = 1.1  # lossless compressed, about
-FILE_SHARE = {"raw": 1.6, "raw_lossy_compressed": 0.7, "raw_plus_jpeg": 1.4, "jpeg": 0.35}
-
 
 def _interval_s(checked: Checked) -> float | None:
     return checked.case.requests.interval_s or checked.setup.number("interval_s")
@@ -59,9 +50,9 @@ def interval_too_short(checked: Checked) -> Finding | None:
     """The interval is shorter than exposure and writing."""
     asked, held, shutter = checked.case.requests.interval_s, checked.setup.number("interval_s"), checked.shutter_s
     interval = asked if asked is not None else held
-    if interval is None or shutter is None or interval >= shutter + WRITE_S / 2:
+    if interval is None or shutter is None or interval >= shutter + checked.case.figure("write_s") / 2:
         return None
-    longer = held is not None and held >= shutter + WRITE_S / 2
+    longer = held is not None and held >= shutter + checked.case.figure("write_s") / 2
     return report(
         "interval_too_short",
         about="request" if asked is not None else checked.about("interval_s"),
@@ -69,14 +60,20 @@ def interval_too_short(checked: Checked) -> Finding | None:
         handled_by=("interval_s",) if longer else (),
         remedy=None
         if longer
-        else Remedy(label=f"{shutter + WRITE_S:.0f} s", changes={"interval_s": float(round(shutter + WRITE_S))}),
+        else Remedy(
+            label=f"{shutter + checked.case.figure('write_s'):.0f} s",
+            changes={"interval_s": float(round(shutter + checked.case.figure("write_s")))},
+        ),
     )
 
 
 def long_sequence_endurance(checked: Checked) -> Finding | None:
     """Power, card space and heat must last for a long sequence."""
     hours, frames = _hours(checked), _frames(checked)
-    if not ((hours or 0) >= LONG_HOURS or (frames or 0) >= MANY_FRAMES):
+    if not (
+        (hours or 0) >= checked.case.figure("long_sequence_hours")
+        or (frames or 0) >= checked.case.figure("many_frames")
+    ):
         return None
     said = wording.listed([*([f"{hours:.1f} hours"] if hours else []), *([f"{frames:.0f} frames"] if frames else [])])
     return report(
@@ -93,8 +90,8 @@ def card_full_before_end(checked: Checked) -> Finding | None:
     cards_gb = checked.case.accessories.cards_gb
     if frames is None or cards_gb <= 0:
         return None
-    share = FILE_SHARE.get(checked.option("file") or "", 1.0)
-    needed_gb = frames * checked.case.body.megapixels * RAW_BYTES_PER_PIXEL * share / 1000
+    share = checked.case.figure("file_share", checked.option("file") or "")
+    needed_gb = frames * checked.case.body.megapixels * checked.case.figure("raw_bytes_per_pixel") * share / 1000
     if needed_gb <= cards_gb:
         return None
     return report(
@@ -131,8 +128,13 @@ def dew_risk(checked: Checked) -> Finding | None:
     """Humid air, night, and a long stay."""
     case = checked.case
     humidity, hours = case.situation.humidity, _hours(checked)
-    night = case.situation.genre == "night_sky" or case.light.ev100 < NIGHT_EV
-    if humidity is None or humidity < HUMID or not night or (hours is not None and hours < 0.5):
+    night = case.situation.genre == "night_sky" or case.light.ev100 < case.figure("night_from_ev")
+    if (
+        humidity is None
+        or humidity < case.figure("dew_humidity")
+        or not night
+        or (hours is not None and hours < checked.case.figure("dew_hours"))
+    ):
         return None
     return report(
         "dew_risk",
@@ -145,7 +147,7 @@ def dew_risk(checked: Checked) -> Finding | None:
 def battery_cold(checked: Checked) -> Finding | None:
     """Cold shortens battery life."""
     celsius = checked.case.situation.temperature_c
-    if celsius is None or celsius > COLD_C:
+    if celsius is None or celsius > checked.case.figure("cold_c"):
         return None
     return report(
         "battery_cold",

@@ -2,14 +2,10 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.craft.figures import SHOCK_BAND_S, SLIT_S
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics.quantities import format_aperture
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
-
-WIDE_OPEN = 2.0
-SHOCK_FOCAL_EQUIVALENT_MM = 200.0
 
 
 def efcs_bokeh_cut(checked: Checked) -> Finding | None:
@@ -21,7 +17,7 @@ def efcs_bokeh_cut(checked: Checked) -> Finding | None:
     if not (asked or chosen) or not apertures or not times:
         return None
     aperture, time = min(apertures), min(times)
-    if aperture > WIDE_OPEN * 1.06 or time > SLIT_S * SLACK:
+    if aperture > checked.case.figure("wide_open_f") * 1.06 or time > checked.case.figure("slit_s") * SLACK:
         return None
     return report(
         "efcs_bokeh_cut",
@@ -37,9 +33,11 @@ def shutter_shock_risk(checked: Checked) -> Finding | None:
     """A mechanical first curtain on a tripod with a long lens in the band where its shock shows."""
     case, shutter = checked.case, checked.shutter_s
     asked, chosen = case.requests.shutter_type == "mechanical", checked.shutter_type == "mechanical"
-    long = case.glass.focal_mm * case.body.crop_factor >= SHOCK_FOCAL_EQUIVALENT_MM * 0.99
+    long = case.glass.focal_mm * case.body.crop_factor >= case.figure("shock_from_mm") * 0.99
     times = [t for t in (shutter, case.requests.shutter_s) if t is not None]
-    in_band = any(SHOCK_BAND_S[0] / SLACK <= t <= SHOCK_BAND_S[1] * SLACK for t in times)
+    in_band = any(
+        case.figure("shock_band_s", "from") / SLACK <= t <= case.figure("shock_band_s", "to") * SLACK for t in times
+    )
     if not (asked or chosen) or not case.support.on_tripod or not long or not in_band:
         return None
     delayed = checked.option("exposure_delay") not in (None, "off")

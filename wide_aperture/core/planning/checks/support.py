@@ -49,7 +49,11 @@ def stabiliser_focal_length_wrong(checked: Checked) -> Finding | None:
     """The focal length typed in for the stabiliser is not that of the lens in use."""
     case = checked.case
     typed = checked.setup.number("stabiliser_focal_mm")
-    if typed is None or case.lens.contacts or abs(typed - case.glass.focal_mm) <= 0.1 * case.glass.focal_mm:
+    if (
+        typed is None
+        or case.lens.contacts
+        or abs(typed - case.glass.focal_mm) <= case.figure("typed_focal_slack") * case.glass.focal_mm
+    ):
         return None
     return report(
         "stabiliser_focal_length_wrong",

@@ -8,22 +8,20 @@ from wide_aperture.core.physics.quantities import format_iso, step_value
 from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
-LIT_EV = 0.0
-
 
 def highlight_clip_risk(checked: Checked) -> Finding | None:
     """The scene's range is as large as what one frame holds at base ISO, or larger."""
     case = checked.case
     scene = case.light.scene_range_ev
     held = float(engineering_range_ev(case.body, case.body.base_iso))
-    if scene is None or scene < held - 0.05:
+    if scene is None or scene < held - case.figure("one_frame_slack_ev"):
         return None
     handled = []
     if checked.option("bracketing") not in (None, "none"):
         handled.append("bracketing")
     if checked.option("hdr_mode") not in (None, "off"):
         handled.append("hdr_mode")
-    if (checked.setup.number("exposure_comp_ev") or 0) < -0.2:
+    if (checked.setup.number("exposure_comp_ev") or 0) < -case.figure("darker_counts_ev"):
         handled.append("exposure_comp_ev")
     dark_is_meant = case.situation.look in ("shadow_graphic", "silhouette") or bool(case.situation.may_go_black)
     if dark_is_meant and checked.mode == "manual":
@@ -91,7 +89,7 @@ def clip_thresholds_not_shown(checked: Checked) -> Finding | None:
 def boosted_display_hides_exposure(checked: Checked) -> Finding | None:
     """The display is boosted although there is light enough to see the exposure."""
     case = checked.case
-    if checked.option("boosted_display") != "on" or case.light.ev100 < LIT_EV or case.flash.leads:
+    if checked.option("boosted_display") != "on" or case.light.ev100 < case.figure("lit_ev") or case.flash.leads:
         return None
     return report(
         "boosted_display_hides_exposure",
@@ -104,7 +102,7 @@ def boosted_display_hides_exposure(checked: Checked) -> Finding | None:
 def exposure_simulation_misleads(checked: Checked) -> Finding | None:
     """Exposure simulation is off in continuous light that one can see by."""
     case = checked.case
-    if checked.option("exposure_simulation") != "off" or case.flash.leads or case.light.ev100 < LIT_EV:
+    if checked.option("exposure_simulation") != "off" or case.flash.leads or case.light.ev100 < case.figure("lit_ev"):
         return None
     return report(
         "exposure_simulation_misleads",

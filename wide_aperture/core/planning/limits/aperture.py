@@ -9,10 +9,8 @@ from wide_aperture.core.physics.quantities import format_aperture
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits.term import Term
 
+WIDEST_F = 0.7  # no lens opens further: everything is met
 AIRY_UM_AT_F1 = float(optics.airy_disc_diameter(1.0))
-DIFFRACTION_PX = 4.0  # Airy disc in pixels from which a whole picture looks softer
-SHALLOW_BLUR_PERCENT = 4.0  # blur disc of the background, % of the frame's height, that reads as "out of the way"
-LARGEST_SENSIBLE_F = 16.0
 
 
 def aperture_terms(case: Case) -> tuple[Term, ...]:
@@ -52,14 +50,14 @@ def _subject_depth(case: Case) -> Term | None:
     if case.depth.range_is_wanted_sharp or case.situation.look == "silhouette":
         return None
     needed = case.depth.aperture_for_subject
-    if needed <= case.glass.widest_aperture / 1.5:
+    if needed <= case.glass.widest_aperture / case.figure("spare_depth_ratio"):
         return None  # met with more than a stop to spare: not worth a mark on the ruler
     return Term(
         id="subject_depth",
         axis="aperture",
         imposed_by="subject's depth",
-        weight=0.7,
-        low=min(needed, LARGEST_SENSIBLE_F),
+        weight=case.figure("weight", "subject_depth"),
+        low=min(needed, case.figure("largest_sensible_f")),
         say=lambda: (
             f"{case.subject.depth_m * 100:.0f} cm of the subject at {case.subject.mid_m:.3g} m are sharp at once from "
             f"{format_aperture(_tidy(needed))}."
@@ -72,14 +70,14 @@ def _range_depth(case: Case) -> Term | None:
     far = "infinity" if math.isinf(case.subject.far_m) else f"{case.subject.far_m:.3g} m"
     span = f"{case.subject.near_m:.3g} m to {far}"
     if case.depth.range_is_wanted_sharp:
-        if needed <= 0.7:
+        if needed <= WIDEST_F:
             return None
         return Term(
             id="range_depth",
             axis="aperture",
             imposed_by="depth wanted",
-            weight=1.4 if case.depth.is_zone_focus else 0.9,
-            low=min(needed, LARGEST_SENSIBLE_F),
+            weight=case.figure("weight", "zone_depth" if case.depth.is_zone_focus else "range_depth"),
+            low=min(needed, case.figure("largest_sensible_f")),
             say=lambda: (
                 f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at {case.depth.focus_m:.2g} m."
             ),
@@ -89,16 +87,15 @@ def _range_depth(case: Case) -> Term | None:
         and case.situation.look != "shallow"
         and case.subject.far_m > case.subject.near_m
     ):
+        enough = min(needed, case.figure("forgiving_f"))
         return Term(
             id="depth_forgives",
             axis="aperture",
             imposed_by="depth forgives",
             kind="want",
-            weight=0.15,
-            low=min(needed, 8.0),
-            say=lambda: (
-                f"From {format_aperture(_tidy(min(needed, 8.0)))} a miss of the focus between {span} hardly shows."
-            ),
+            weight=case.figure("weight", "depth_forgives"),
+            low=enough,
+            say=lambda: f"From {format_aperture(_tidy(enough))} a miss of the focus between {span} hardly shows.",
         )
     return None
 
@@ -106,7 +103,7 @@ def _range_depth(case: Case) -> Term | None:
 def _softness(case: Case) -> Term | None:
     wanted = case.situation.background_blur_percent
     if wanted is None and case.situation.look == "shallow":
-        wanted = SHALLOW_BLUR_PERCENT
+        wanted = case.figure("shallow_blur_percent")
     if not wanted or math.isinf(case.depth.focus_m):
         return None
     at_f1 = case.depth.blur_percent(1.0)  # the disc shrinks in proportion to the f-number
@@ -115,7 +112,7 @@ def _softness(case: Case) -> Term | None:
         id="softness",
         axis="aperture",
         imposed_by="soft background",
-        weight=0.8,
+        weight=case.figure("weight", "softness"),
         high=largest,
         say=lambda: (
             f"A far background blurs to {wanted:g} % of the frame's height up to {format_aperture(_tidy(largest))}."
@@ -126,16 +123,16 @@ def _softness(case: Case) -> Term | None:
 def _diffraction(case: Case) -> Term | None:
     if case.lens.fixed_aperture:
         return None
-    limit = DIFFRACTION_PX * case.body.pixel_pitch_um / AIRY_UM_AT_F1
+    limit = case.figure("airy_seen_px") * case.body.pixel_pitch_um / AIRY_UM_AT_F1
     limit = max(limit, case.glass.widest_aperture)
     return Term(
         id="diffraction",
         axis="aperture",
         imposed_by="diffraction",
-        weight=0.5,
+        weight=case.figure("weight", "diffraction"),
         high=limit,
         say=lambda: (
-            f"Beyond {format_aperture(_tidy(limit))} the Airy disc covers more than {DIFFRACTION_PX:g} pixels of "
+            f"Beyond {format_aperture(_tidy(limit))} the Airy disc covers more than {case.figure('airy_seen_px'):g} pixels of "
             f"{case.body.pixel_pitch_um:.2g} µm."
         ),
     )
@@ -157,7 +154,7 @@ def _lens_best(case: Case) -> Term | None:
         axis="aperture",
         imposed_by="lens at its best",
         kind="want",
-        weight=0.2,
+        weight=case.figure("weight", "lens_best"),
         low=best,
         say=lambda: (
             f"Corners and edges of most lenses are at their best from {format_aperture(_tidy(best))} on this sensor."
@@ -174,7 +171,7 @@ def _requested(case: Case) -> Term | None:
         axis="aperture",
         imposed_by="you asked",
         kind="want",
-        weight=2.5,
+        weight=case.figure("weight", "requested"),
         low=wanted,
         high=wanted,
         say=lambda: f"You asked for {format_aperture(wanted)}.",

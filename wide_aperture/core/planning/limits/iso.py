@@ -10,9 +10,6 @@ from wide_aperture.core.physics.quantities import format_iso, step_value
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits.term import Term
 
-CLEAN_SNR = 9.0  # deep tones (mid - 3 EV) at the output size: below this, grain begins to be seen
-NOISE_WEIGHT = {"landscape": 1.3, "night_sky": 1.0, "portrait": 1.2, "wedding": 1.0}
-
 
 def iso_terms(case: Case) -> tuple[Term, ...]:
     """All limits on the ISO of this case."""
@@ -30,15 +27,15 @@ def iso_terms(case: Case) -> tuple[Term, ...]:
 
 def clean_iso(case: Case) -> float:
     """The highest ISO whose deep tones still look clean at the output, never above the routine ceiling."""
-    measured = _clean_iso(case.body, case.output.pixels)
+    measured = _clean_iso(case.body, case.figure("clean_snr"), case.output.pixels)
     lowest = case.body.base_iso
     return min(max(measured if measured is not None else lowest, lowest), case.body.ceilings.routine)
 
 
 @lru_cache(maxsize=256)
-def _clean_iso(body: Body, output_pixels: float) -> float | None:
+def _clean_iso(body: Body, clean_snr: float, output_pixels: float) -> float | None:
     """The same for every plan with this body: dragging a ruler asks again and again."""
-    return sensor.iso_ceiling(body, CLEAN_SNR, output_pixels)
+    return sensor.iso_ceiling(body, clean_snr, output_pixels)
 
 
 def _body_ends(case: Case) -> Term:
@@ -64,7 +61,7 @@ def _reserve_floor(case: Case) -> Term | None:
         axis="iso",
         imposed_by="highlight reserve",
         kind="want",
-        weight=0.6,
+        weight=case.figure("weight", "reserve_floor"),
         low=floor,
         say=lambda: f"The highlight reserve you asked for starts at {format_iso(floor)}.",
     )
@@ -82,7 +79,7 @@ def _second_gain(case: Case) -> Term | None:
         axis="iso",
         imposed_by="second gain",
         kind="want",
-        weight=0.5,
+        weight=case.figure("weight", "second_gain"),
         low=tidy if stays else None,
         marks=(tidy,),
         say=lambda: (
@@ -101,11 +98,11 @@ def _clean(case: Case) -> Term | None:
         id="clean",
         axis="iso",
         imposed_by="noise shows",
-        weight=0.3,
+        weight=case.figure("weight", "clean"),
         high=limit,
         say=lambda: (
             f"Above {format_iso(tidy)} deep shadows begin to look grainy at this output "
-            f"(signal-to-noise under {CLEAN_SNR:g}, electron figures {case.body.electrons.provenance})."
+            f"(signal-to-noise under {case.figure('clean_snr'):g}, electron figures {case.body.electrons.provenance})."
         ),
     )
 
@@ -116,7 +113,7 @@ def _routine(case: Case) -> Term:
         id="ceiling",
         axis="iso",
         imposed_by="your ceiling",
-        weight=NOISE_WEIGHT.get(case.situation.genre, 0.9),
+        weight=case.figure("noise_weight", case.situation.genre),
         high=ceiling,
         say=lambda: f"Your routine ceiling is {format_iso(ceiling)}, because of {case.body.ceilings.reason}.",
     )
@@ -143,7 +140,7 @@ def _requested(case: Case) -> Term | None:
         axis="iso",
         imposed_by="you asked",
         kind="want",
-        weight=2.5,
+        weight=case.figure("weight", "requested"),
         low=wanted,
         high=wanted,
         say=lambda: f"You asked for {format_iso(wanted)}.",

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, Waveform
 from wide_aperture.core.physics import motion
@@ -15,14 +16,8 @@ from wide_aperture.core.physics.quantities import step_value
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits.term import Term
 
-MOTION_WEIGHT = {"sports": 1.1, "wildlife": 1.1, "street": 0.8, "wedding": 0.9, "portrait": 0.9, "everyday": 0.8}
-VISIBLE_TRAIL_PX = 5.0
+SEEN_SWING_EV, DARKEST_PHASE_EV = figure("seen_swing_ev"), figure("darkest_phase_ev")
 SLOWEST_THAT_COUNTS_PX_S = 1e-3  # slower than this nothing moves within the longest exposure
-LONGEST_BULB_S = 900.0
-GHOST_TOLERANCE = 3.0
-PAN_STREAK_SHARE = (0.04, 0.10)  # of the frame's width: shorter looks like a mistake, longer hides the place
-BLUR_STREAK_SHARE = (0.03, 0.20)
-SILK_PATH_M = (1.0, 4.0)  # water that travels this far during the exposure loses its drops but keeps its shape
 STREAK_LOOKS = ("pan_blur", "blur", "silky_water", "star_trails")
 
 
@@ -66,7 +61,7 @@ def _fastest_end(case: Case) -> Term:
 def _longest_end(case: Case) -> Term:
     timed = case.body.longest_timed_s
     by_hand = case.support.on_tripod and case.accessories.release
-    longest = max(LONGEST_BULB_S, timed) if by_hand else timed
+    longest = max(case.figure("longest_bulb_s"), timed) if by_hand else timed
     return Term(
         id="shutter_end_slow",
         axis="shutter_s",
@@ -89,7 +84,7 @@ def _bulb(case: Case) -> Term | None:
         id="bulb",
         axis="shutter_s",
         imposed_by="bulb",
-        weight=0.3,
+        weight=case.figure("weight", "bulb"),
         kind="want",
         high=timed,
         say=lambda: f"Longer than {wording.seconds(timed)} means bulb: a release and a watch.",
@@ -100,7 +95,7 @@ def _subject_motion(case: Case) -> Term | None:
     if case.situation.look in STREAK_LOOKS or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
         return None
     # The flash itself stops the subject; what is left to blur is its ghost in the dimmer ambient light.
-    tolerance_px = case.output.blur_tolerance_px * (GHOST_TOLERANCE if case.flash.leads else 1.0)
+    tolerance_px = case.output.blur_tolerance_px * (case.figure("ghost_tolerance") if case.flash.leads else 1.0)
     limit = tolerance_px / case.subject.image_speed_px_s
     share = tolerance_px / case.body.width_px * 100
     where = f"at {case.subject.mid_m:.3g} m" if case.subject.mid_m < OPTICAL_INFINITY_M else ""
@@ -113,7 +108,8 @@ def _subject_motion(case: Case) -> Term | None:
         id="motion",
         axis="shutter_s",
         imposed_by="subject motion",
-        weight=MOTION_WEIGHT.get(case.situation.genre, 0.7) * (0.6 if case.flash.leads else 1.0),
+        weight=case.figure("motion_weight", case.situation.genre)
+        * (case.figure("weight", "motion_beside_flash") if case.flash.leads else 1.0),
         high=limit,
         say=lambda: (
             f"{what} {where} with {case.glass.focal_mm:.3g} mm crosses {case.subject.image_speed_px_s:.0f} px/s; "
@@ -133,14 +129,14 @@ def _focus_travel(case: Case) -> Term | None:
         or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S
     ):
         return None
-    # The edge of a subject filling 60 % of the height moves outwards by height/2 x v t / d.
-    edge_px = 0.3 * case.body.height_px
+    # The edge of a well framed subject moves outwards by height/2 x v t / d.
+    edge_px = case.figure("well_framed_share") / 2 * case.body.height_px
     limit = case.output.blur_tolerance_px * case.subject.mid_m / (edge_px * case.subject.speed_m_s)
     return Term(
         id="growth",
         axis="shutter_s",
         imposed_by="coming closer",
-        weight=MOTION_WEIGHT.get(case.situation.genre, 0.7),
+        weight=case.figure("motion_weight", case.situation.genre),
         high=limit,
         say=lambda: (
             f"Coming at {case.subject.speed_m_s:g} m/s from {case.subject.mid_m:.3g} m its edges grow by "
@@ -150,21 +146,31 @@ def _focus_travel(case: Case) -> Term | None:
 
 
 def _wind(case: Case) -> Term | None:
-    """Wind stirs what is near: leaves and grass at about 0.3 m/s."""
-    if not case.has("windy") or case.situation.look in STREAK_LOOKS or case.subject.near_m > 20:
+    """Wind stirs what is near: leaves and grass."""
+    if (
+        not case.has("windy")
+        or case.situation.look in STREAK_LOOKS
+        or case.subject.near_m > case.figure("wind_reach_m")
+    ):
         return None
+    leaves_m_s = case.figure("leaf_speed_m_s")
     speed = motion.subject_blur(
-        0.3, 90, case.glass.beyond_focal_m(case.subject.near_m), case.glass.focal_mm, case.body.pixel_pitch_um, 1.0
+        leaves_m_s,
+        90,
+        case.glass.beyond_focal_m(case.subject.near_m),
+        case.glass.focal_mm,
+        case.body.pixel_pitch_um,
+        1.0,
     )
     limit = case.output.blur_tolerance_px / float(speed)
     return Term(
         id="wind",
         axis="shutter_s",
         imposed_by="wind",
-        weight=0.5,
+        weight=case.figure("weight", "wind"),
         high=limit,
         say=lambda: (
-            f"Leaves at {case.subject.near_m:.3g} m stir by about 0.3 m/s: {wording.seconds(_round_step(limit))} holds "
+            f"Leaves at {case.subject.near_m:.3g} m stir by about {leaves_m_s:g} m/s: {wording.seconds(_round_step(limit))} holds "
             f"them to {case.output.blur_tolerance_px:.0f} px."
         ),
     )
@@ -184,7 +190,7 @@ def _sky_motion(case: Case) -> Term | None:
         id="trailing",
         axis="shutter_s",
         imposed_by=label,
-        weight=1.0,
+        weight=case.figure("weight", "trailing"),
         high=limit,
         say=lambda: (
             f"With {case.glass.focal_mm:.3g} mm on {case.body.pixel_pitch_um:.2g} µm pixels {text} "
@@ -200,14 +206,16 @@ def _visible_trails(case: Case) -> Term | None:
         return None
     if case.subject.sky_rate_arcsec_s <= 0 or case.situation.look in STREAK_LOOKS:
         return None
-    limit = VISIBLE_TRAIL_PX / case.subject.sky_drift_px(1.0)
+    limit = case.figure("visible_trail_px") / case.subject.sky_drift_px(1.0)
     return Term(
         id="trails_seen",
         axis="shutter_s",
         imposed_by="trails are seen",
-        weight=2.5,
+        weight=case.figure("weight", "trails_seen"),
         high=limit,
-        say=lambda: f"After {wording.seconds(_round_step(limit))} stars have drawn {VISIBLE_TRAIL_PX:g} px.",
+        say=lambda: (
+            f"After {wording.seconds(_round_step(limit))} stars have drawn {case.figure('visible_trail_px'):g} px."
+        ),
     )
 
 
@@ -219,7 +227,7 @@ def _shake(case: Case) -> Term | None:
         id="shake",
         axis="shutter_s",
         imposed_by="shake",
-        weight=0.6 if case.flash.leads else 1.3,
+        weight=case.figure("weight", "shake_beside_flash" if case.flash.leads else "shake"),
         high=limit,
         say=lambda: f"{'; '.join(_steadied_by(case))}: steady to {wording.seconds(_round_step(limit))}.",
     )
@@ -231,7 +239,11 @@ def _steadied_by(case: Case) -> list[str]:
         f"{case.glass.focal_mm:.3g} mm on this sensor, {case.situation.support.replace('handheld', 'in the hand')}"
     ]
     if case.output.asks_twice_the_care:
-        parts.append("twice the care for its pixels" if case.body.megapixels > 40 else "twice the care for the print")
+        parts.append(
+            "twice the care for its pixels"
+            if case.body.megapixels > case.figure("many_pixels_mp")
+            else "twice the care for the print"
+        )
     if case.support.stabiliser_stops:
         parts.append(f"{case.support.stabiliser_stops:g} stops from the stabiliser")
     frames = case.situation.burst_frames
@@ -251,7 +263,7 @@ def _own_floor(case: Case) -> Term | None:
         id="own_floor",
         axis="shutter_s",
         imposed_by="your floor",
-        weight=1.6,
+        weight=case.figure("weight", "own_floor"),
         high=floor,
         say=lambda: f"You accept nothing slower than {wording.seconds(floor)}.",
     )
@@ -260,19 +272,32 @@ def _own_floor(case: Case) -> Term | None:
 def _look_window(case: Case) -> Term | None:
     look = case.situation.look
     if look == "star_trails":
-        return _window(case, "star trails", 20.0, 60.0, "many frames of 20 to 60 s joined make clean trails")
+        return _window(
+            case, "star trails", *_band(case, "trail_frame_s"), "many frames of such a time joined make clean trails"
+        )
     if look == "silky_water":
-        speed = max(case.situation.speed.high_m_s, 0.5)
-        low, high = (path / speed for path in SILK_PATH_M)
-        return _window(case, "silky water", low, high, f"water at {speed:g} m/s turns to silk while it runs 1 to 4 m")
+        speed = max(case.situation.speed.high_m_s, case.figure("silk_least_m_s"))
+        paths = _band(case, "silk_path_m")
+        low, high = (path / speed for path in paths)
+        return _window(
+            case,
+            "silky water",
+            low,
+            high,
+            f"water at {speed:g} m/s turns to silk while it runs {paths[0]:g} to {paths[1]:g} m",
+        )
     if look in ("pan_blur", "blur"):
         speed_px = max(case.subject.image_speed_px_s, 1.0)
-        shares = PAN_STREAK_SHARE if look == "pan_blur" else BLUR_STREAK_SHARE
+        shares = _band(case, "pan_streak_share" if look == "pan_blur" else "blur_streak_share")
         low, high = (share * case.body.width_px / speed_px for share in shares)
         name = "panned streaks" if look == "pan_blur" else "wanted blur"
         percent = " to ".join(f"{share:.0%}" for share in shares)
         return _window(case, name, low, high, f"the streaks then cover {percent} of the frame's width")
     return None
+
+
+def _band(case: Case, name: str) -> tuple[float, float]:
+    return case.figure(name, "from"), case.figure(name, "to")
 
 
 def _window(case: Case, label: str, low: float, high: float, because: str) -> Term:
@@ -281,7 +306,7 @@ def _window(case: Case, label: str, low: float, high: float, because: str) -> Te
         axis="shutter_s",
         imposed_by=label,
         kind="want",  # linear: a look out of reach must not wreck everything else for its sake
-        weight=0.9,
+        weight=case.figure("weight", "look_time"),
         low=low,
         high=high,
         say=lambda: f"{wording.seconds(_round_step(low))} to {wording.seconds(_round_step(high))}: {because}.",
@@ -299,8 +324,8 @@ class _Swing:
     def __call__(self, exposure_s: Floats) -> Floats:
         low, high = motion.flicker_swing(exposure_s, self.frequency_hz, self.modulation, self.waveform)
         # Below a tenth of a stop nobody sees it; a fully dark phase counts as four stops, not as infinity.
-        total = np.minimum(np.asarray(high) - np.maximum(np.asarray(low), -4.0), 4.0)
-        return np.where(total > 0.1, total, 0.0)
+        total = np.minimum(np.asarray(high) - np.maximum(np.asarray(low), -DARKEST_PHASE_EV), DARKEST_PHASE_EV)
+        return np.where(total > SEEN_SWING_EV, total, 0.0)
 
 
 def _flicker(case: Case) -> Term | None:
@@ -315,7 +340,7 @@ def _flicker(case: Case) -> Term | None:
         id="flicker",
         axis="shutter_s",
         imposed_by="lamps pulse",
-        weight=0.06 if timed else (0.9 if banded else 0.35),
+        weight=case.figure("weight", "flicker_timed" if timed else "flicker_banded" if banded else "flicker"),
         kind="want",
         marks=tuple(period * n for n in (1, 2, 3, 4)),
         swing=_Swing(frequency, case.light.modulation, case.situation.waveform),
@@ -329,7 +354,7 @@ def _flicker(case: Case) -> Term | None:
 def _sync(case: Case) -> Term | None:
     if not case.flash.in_use:
         return None
-    limits = [case.body.flash_sync.shortest_s(kind) for kind in case.shutters.permitted]
+    limits = [case.body.sync_s(kind) for kind in case.shutters.permitted]
     known = [limit for limit in limits if limit is not None]
     if not known:
         return None
@@ -340,7 +365,7 @@ def _sync(case: Case) -> Term | None:
         axis="shutter_s",
         imposed_by="flash sync",
         kind="limit" if fast else "end",
-        weight=0.5,
+        weight=case.figure("weight", "sync"),
         low=limit,
         say=lambda: (
             f"The whole frame sees the flash down to {wording.seconds(limit)}"
@@ -358,7 +383,7 @@ def _requested(case: Case) -> Term | None:
         axis="shutter_s",
         imposed_by="you asked",
         kind="want",
-        weight=2.5,
+        weight=case.figure("weight", "requested"),
         low=wanted,
         high=wanted,
         say=lambda: f"You asked for {wording.seconds(wanted)}.",

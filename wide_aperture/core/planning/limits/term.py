@@ -10,13 +10,14 @@ from typing import Literal
 
 import numpy as np
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.plan import Axis, Window
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics.numeric import Floats
 
 # Less than half a third-stop step is no passing: the nearest marked value is the limit's own.
 NEAREST_STEP_EV = 1 / 6
-SERIOUS_WEIGHT = 0.4
+SERIOUS_WEIGHT = figure("serious_weight")
 
 
 def position(axis: Axis, value: Floats | float) -> Floats:

@@ -2,17 +2,11 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.craft.figures import MIXED_MIRED, PRESET_KELVIN, SUN_FROM_EV
 from wide_aperture.core.physics.quantities import mired
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
 
-SEEN_MIRED = 45.0  # a cast this large is seen in a neutral tone
-NIGHT_SKY_KELVIN = 4000.0
-DAYLIGHT_FROM_K = 4800.0
 GENRE_SCHOOLS = ("cool fixed kelvin", "daylight, decide later", "kelvin by light")
-BLUE_HOUR_K = 8000.0  # bluer than any shade: the blue is the picture
-KEEP_WARM_BELOW_K = 2700.0  # candle and dim filament light made neutral looks like daylight: a little warmth stays
 
 
 def set_colour(draft: Draft) -> None:
@@ -21,7 +15,7 @@ def set_colour(draft: Draft) -> None:
     layer = "genre" if school in GENRE_SCHOOLS and _speaks_for_genre(draft.case) else "situation"
     if mode == "auto" and draft.case.is_matched_series:
         mode, reasons = (
-            ("daylight" if _looks_like_daylight(kelvin) else "kelvin"),
+            ("daylight" if _looks_like_daylight(draft.case, kelvin) else "kelvin"),
             (f"Frames that are joined must match at {kelvin:.0f} K: nothing automatic.",),
         )
     if school:
@@ -48,25 +42,31 @@ def set_colour(draft: Draft) -> None:
             _tidy(draft.case.light.cct_k),
             f"About what the automatic should find in light of {draft.case.light.cct_k:.0f} K.",
         )
-    elif mode in PRESET_KELVIN:
+    elif (preset_k := draft.case.light.preset_k(mode)) is not None:
         draft.put(
-            "kelvin", PRESET_KELVIN[mode], f"What the preset stands for; the light has {draft.case.light.cct_k:.0f} K."
+            "kelvin",
+            preset_k,
+            f"What the preset stands for; the light has {draft.case.light.cct_k:.0f} K.",
         )
     else:
         draft.put("kelvin", kelvin, *reasons)
 
 
-def _looks_like_daylight(kelvin: float) -> bool:
+def _looks_like_daylight(case: Case, kelvin: float) -> bool:
     """Near enough to the daylight preset that no cast shows; blue shade is not."""
-    apart = float(mired(PRESET_KELVIN["daylight"]) - mired(kelvin))
-    return kelvin >= DAYLIGHT_FROM_K and abs(apart) <= SEEN_MIRED
+    apart = float(mired(case.figure("preset_kelvin", "daylight")) - mired(kelvin))
+    return kelvin >= case.figure("daylight_from_k") and abs(apart) <= case.figure("seen_mired")
 
 
 def _speaks_for_genre(case: Case) -> bool:
     """True when the same light would be balanced otherwise in another kind of work."""
     night = case.situation.genre == "night_sky" and case.light.ev100 < 0
-    faces = case.situation.genre in ("wedding", "portrait") and case.subject.is_living and case.light.swing_ev < 2
-    return night or (faces and case.light.flicker_hz is None and case.light.cct_k >= 4200)
+    faces = (
+        case.situation.genre in ("wedding", "portrait")
+        and case.subject.is_living
+        and case.light.swing_ev < case.figure("same_light_ev")
+    )
+    return night or (faces and case.light.flicker_hz is None and case.light.cct_k >= case.figure("lamplight_below_k"))
 
 
 def _tidy(kelvin: float) -> float:
@@ -79,12 +79,17 @@ def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
         return "kelvin", requests.kelvin, ("You asked for it.",), None
     if requests.white_balance is not None and requests.white_balance != "auto":
         asked = requests.white_balance
-        return asked, PRESET_KELVIN.get(asked, _tidy(light)), ("You asked for it.",), None
+        return asked, case.light.preset_k(asked) or _tidy(light), ("You asked for it.",), None
     school = case.schools.white_balance
     if school == "automatic":
         return "auto", _tidy(light), (f"Your school: raw puts {light:.0f} K right.",), "automatic, raw fixes it"
     if school == "daylight_always":
-        return "daylight", PRESET_KELVIN["daylight"], ("Your school: one value for the series.",), "one daylight value"
+        return (
+            "daylight",
+            case.figure("preset_kelvin", "daylight"),
+            ("Your school: one value for the series.",),
+            "one daylight value",
+        )
     if school == "kelvin_by_light":
         return "kelvin", _tidy(light), (f"Your school: one value for these {light:.0f} K.",), "kelvin by light"
     if school == "card" and case.accessories.grey_card:
@@ -94,7 +99,7 @@ def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
 
 def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
     light, second = case.light.cct_k, case.situation.second_cct_k
-    if second is not None and abs(float(mired(light) - mired(second))) > MIXED_MIRED:
+    if second is not None and abs(float(mired(light) - mired(second))) > case.figure("mixed_mired"):
         return _for_mixed_light(case, second)
     if (
         case.situation.genre == "night_sky"
@@ -103,21 +108,23 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
     ):
         return (
             "daylight",
-            PRESET_KELVIN["daylight"],
+            case.figure("preset_kelvin", "daylight"),
             ("Your school: daylight now, the colour is decided later.",),
             "daylight, decide later",
         )
     if case.situation.genre == "night_sky" and case.light.ev100 < 0:
-        kelvin = NIGHT_SKY_KELVIN if case.subject.kind != "moon" else _tidy(light)
+        kelvin = case.figure("night_sky_kelvin") if case.subject.kind != "moon" else _tidy(light)
         return (
             "kelvin",
             kelvin,
             (f"A fixed {kelvin:.0f} K keeps the night cool and frames alike.",),
             "cool fixed kelvin",
         )
-    artificial = case.light.flicker_hz is not None or (light < 4200 and case.light.ev100 < SUN_FROM_EV)
+    artificial = case.light.flicker_hz is not None or (
+        light < case.figure("lamplight_below_k") and case.light.ev100 < case.figure("sun_from_ev")
+    )
     if artificial:
-        kelvin = _tidy(light + (150 if light < KEEP_WARM_BELOW_K else 0))
+        kelvin = _tidy(light + (case.figure("warmth_kept_k") if light < case.figure("keep_warm_below_k") else 0))
         return (
             "kelvin",
             kelvin,
@@ -125,14 +132,14 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
             "kelvin by light",
         )
     if not case.subject.is_living:
-        mode = "daylight" if light < 6200 else "cloudy"
+        mode = "daylight" if light < case.figure("cloudy_from_k") else "cloudy"
         return (
             mode,
             light,
             (f"{light:.0f} K is daylight: a fixed value keeps the hour's own colour.",),
             "daylight value",
         )
-    if case.situation.genre in ("wedding", "portrait") and case.light.swing_ev < 2:
+    if case.situation.genre in ("wedding", "portrait") and case.light.swing_ev < case.figure("same_light_ev"):
         kelvin = _tidy(light)
         return (
             "kelvin",

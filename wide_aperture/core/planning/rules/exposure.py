@@ -4,30 +4,18 @@ from __future__ import annotations
 
 import math
 
-from wide_aperture.core.craft.figures import STEADY_LIGHT_EV
+from wide_aperture.core.craft.exposure_modes import SCHOOL_MODES, exposes_by_hand, mode_facts
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
 from wide_aperture.core.physics.sensor import cleaner_from_iso
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.rules.tones import compensation
 
-AUTO_ISO_MODES = ("manual_auto_iso", "aperture_priority_auto_iso", "shutter_priority_auto_iso", "zone_focus_program")
-SPOT_PLACED_EV = 5 / 3  # textured white: the brightest tone that still shows its surface
+TOUCHES = (0.9, 1.12)  # a value this near a limit, as a ratio, stands at it
 HIGHLIGHT_WORDS = {
     "expose_to_the_right": "expose to the right",
     "standing_under_exposure": "standing under-exposure",
     "spot_near_brightest": "spot near the brightest tone",
-}
-WITHOUT_AUTO_ISO = {  # what remains when the ISO is held: the time answers the light
-    "manual_auto_iso": "aperture_priority",
-    "aperture_priority_auto_iso": "aperture_priority",
-    "shutter_priority_auto_iso": "shutter_priority",
-}
-SCHOOL_MODES = {
-    "manual_fixed_iso": "manual",
-    "manual_auto_iso": "manual_auto_iso",
-    "aperture_priority_slowest_shutter": "aperture_priority_auto_iso",
-    "zone_focus_program": "zone_focus_program",
 }
 
 
@@ -44,8 +32,12 @@ def set_exposure(draft: Draft) -> None:
 def _set_mode(draft: Draft) -> str:
     case, cell = draft.case, draft.exposure
     wanted, reasons, school = _mode_for(draft)
-    if case.schools.iso == "fixed_clean_high" and wanted in WITHOUT_AUTO_ISO and not case.requests.exposure_mode:
-        wanted = WITHOUT_AUTO_ISO[wanted]
+    if (
+        case.schools.iso == "fixed_clean_high"
+        and (held := mode_facts(wanted).fixed_iso)
+        and not case.requests.exposure_mode
+    ):
+        wanted = held
         reasons = (*reasons, f"Your school of ISO: it stays at {format_iso(cell.iso)}, the time takes up the light.")
     if cell.shutter_s > case.body.longest_timed_s * 1.1:
         longest = wording.seconds(case.body.longest_timed_s)
@@ -62,13 +54,13 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
     case, cell = draft.case, draft.exposure
     swing = case.light.swing_ev
     asked = case.requests.exposure_mode
-    if asked is not None and case.is_matched_series and asked not in ("manual", "bulb"):
+    if asked is not None and case.is_matched_series and mode_facts(asked).exposes_itself:
         return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
     if (
         asked is not None
         and case.has("background_changes")
-        and asked not in ("manual", "bulb")
-        and swing <= STEADY_LIGHT_EV
+        and mode_facts(asked).exposes_itself
+        and swing <= case.figure("steady_light_ev")
     ):
         return (
             "manual",
@@ -96,7 +88,7 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
             (f"On a tripod nothing hurries: {wording.seconds(cell.shutter_s)} or whatever the light asks.",),
             "manual fixed ISO",
         )
-    if case.has("background_changes") and swing <= STEADY_LIGHT_EV:
+    if case.has("background_changes") and swing <= case.figure("steady_light_ev"):
         return (
             "manual",
             ("The background changes while the light on the subject does not: nothing automatic may follow.",),
@@ -123,7 +115,7 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
             (f"Nothing moves: depth at {format_aperture(cell.aperture)} matters, the time only has to beat shake.",),
             "aperture priority",
         )
-    if at_base and swing <= STEADY_LIGHT_EV:
+    if at_base and swing <= case.figure("steady_light_ev"):
         return (
             "manual",
             (f"The light is steady and {format_iso(cell.iso)} is base: automatic ISO would have no room below.",),
@@ -136,7 +128,9 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
              "up more light, the ISO less.",),
             "aperture priority + automatic ISO",
         )  # fmt: skip
-    moving = "" if swing <= STEADY_LIGHT_EV else f" and the light may move by {wording.stops_word(swing)}"
+    moving = (
+        "" if swing <= case.figure("steady_light_ev") else f" and the light may move by {wording.stops_word(swing)}"
+    )
     return (
         "manual_auto_iso",
         (f"Movement fixes {wording.seconds(cell.shutter_s)}, the subject {format_aperture(cell.aperture)}{moving}: "
@@ -155,7 +149,7 @@ def _reasons_of(draft: Draft, axis: str) -> tuple[tuple[str, ...], tuple[str, ..
             continue
         if term.excess_at(at) > 0:
             passed.append(term)
-        elif any(end is not None and 0.9 <= at / end <= 1.12 for end in (term.low, term.high)):
+        elif any(end is not None and TOUCHES[0] <= at / end <= TOUCHES[1] for end in (term.low, term.high)):
             touching.append(term)
     terms = passed + touching
     return tuple(t.sentence for t in terms), tuple(t.id for t in terms)
@@ -193,7 +187,7 @@ def _set_iso(draft: Draft, mode: str) -> None:
     case, cell = draft.case, draft.exposure
     reasons, limits = _reasons_of(draft, "iso")
     ceilings = case.body.ceilings
-    if mode not in AUTO_ISO_MODES:
+    if not mode_facts(mode).automatic_iso:
         draft.put(
             "iso",
             cell.iso,
@@ -222,7 +216,7 @@ def _set_iso(draft: Draft, mode: str) -> None:
     )
     school = "automatic with ceiling" + (" and floor" if case.schools.iso == "ceiling_and_floor" else "")
     draft.put("iso_ceiling", ceiling, why, limits=("ceiling",), school=draft.follow("ISO", school))
-    if mode in ("manual_auto_iso", "shutter_priority_auto_iso"):
+    if "shutter_s" not in mode_facts(mode).moves:
         draft.put("slowest_shutter_s", None, "You set the shutter yourself.")
     else:
         strict = case.schools.hand_hold == "twice_reciprocal" or case.output.asks_twice_the_care
@@ -311,7 +305,7 @@ def _ambient_is_enough(draft: Draft) -> str:
 def _set_compensation(draft: Draft, mode: str) -> None:
     shift = draft.case.light.highlight_shift_ev
     school = draft.follow("highlights", HIGHLIGHT_WORDS.get(draft.case.schools.highlights, "pattern and compensate"))
-    if mode in ("manual", "bulb"):
+    if exposes_by_hand(mode):
         said = f" The exposure itself stands {wording.signed_stops(shift)} by your school." if shift else ""
         draft.put(
             "exposure_comp_ev",
@@ -323,14 +317,15 @@ def _set_compensation(draft: Draft, mode: str) -> None:
     if draft.case.schools.highlights == "spot_near_brightest":
         draft.put(
             "exposure_comp_ev",
-            SPOT_PLACED_EV,
-            f"The spot rests on the brightest part that must hold: placed {wording.signed_stops(SPOT_PLACED_EV)} it keeps "
-            f"{draft.case.body.electrons.mid_below_clipping_ev - SPOT_PLACED_EV:.1f} EV to clipping.",
+            draft.case.figure("spot_placed_ev"),
+            f"The spot rests on the brightest part that must hold: placed {wording.signed_stops(draft.case.figure('spot_placed_ev'))} it keeps "
+            f"{draft.case.body.electrons.mid_below_clipping_ev - draft.case.figure('spot_placed_ev'):.1f} EV to clipping.",
             school=school,
         )
         return
     value, reasons = compensation(draft.case)
     if shift:
-        value = max(-3.0, min(3.0, round((value + shift) * 3) / 3))
+        most = draft.case.figure("compensation_most_ev")
+        value = max(-most, min(most, round((value + shift) * 3) / 3))
         reasons = (*reasons, f"Your school of highlights adds {wording.signed_stops(shift)}.")
     draft.put("exposure_comp_ev", value, *reasons, school=school)

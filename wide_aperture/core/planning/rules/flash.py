@@ -2,15 +2,10 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.craft.figures import FLASH_KELVIN, MIXED_MIRED
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.flash import BOUNCE_LOSS_EV, flash_power_ev, flash_reach, high_speed_sync_loss_ev
 from wide_aperture.core.physics.quantities import mired
 from wide_aperture.core.planning.draft import Draft
-
-FILL_EV = -1.7
-SLOW_ENOUGH_FOR_TRAILS_S = 1 / 30
-BURST_POWER_EV = 3.0  # an eighth of full power recycles between frames
 
 
 def set_flash(draft: Draft) -> None:
@@ -46,8 +41,8 @@ def _set_power(draft: Draft) -> None:
     fill = case.flash.use == "fill"
     draft.put(
         "flash_comp_ev",
-        FILL_EV if fill else 0.0,
-        f"{wording.stops_word(FILL_EV)} under the daylight opens the shadows without being seen."
+        case.figure("fill_ev") if fill else 0.0,
+        f"{wording.stops_word(case.figure('fill_ev'))} under the daylight opens the shadows without being seen."
         if fill
         else f"The flash is the light; the room stays {wording.stops_word(case.light.ambient_offset_ev)} under it.",
     )
@@ -62,7 +57,7 @@ def _set_power(draft: Draft) -> None:
         if spare >= 0
         else f"{wording.stops_word(spare)} short at {wording.metres(case.subject.mid_m)}"
     )
-    burst = spare >= BURST_POWER_EV and case.subject.is_living
+    burst = spare >= case.figure("burst_power_ev") and case.subject.is_living
     draft.put(
         "flash_burst",
         "burst" if burst else "single",
@@ -88,7 +83,7 @@ def _set_sync(draft: Draft) -> None:
         cell.shutter_s,
         f"Slower than {wording.seconds(cell.shutter_s)} the room would blur under the flash.",
     )
-    trails = cell.shutter_s >= SLOW_ENOUGH_FOR_TRAILS_S and case.subject.is_moving
+    trails = cell.shutter_s >= case.figure("flash_trails_from_s") and case.subject.is_moving
     draft.put(
         "flash_curtain",
         "second" if trails else "first",
@@ -99,8 +94,10 @@ def _set_sync(draft: Draft) -> None:
 
 
 def _set_gel(draft: Draft) -> None:
-    apart = abs(float(mired(FLASH_KELVIN) - mired(draft.case.light.cct_k)))
-    warm = apart > MIXED_MIRED and draft.case.light.cct_k < FLASH_KELVIN
+    apart = abs(float(mired(draft.case.figure("preset_kelvin", "flash")) - mired(draft.case.light.cct_k)))
+    warm = apart > draft.case.figure("mixed_mired") and draft.case.light.cct_k < draft.case.figure(
+        "preset_kelvin", "flash"
+    )
     draft.put(
         "flash_gel",
         "warm" if warm else "none",

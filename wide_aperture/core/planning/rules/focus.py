@@ -8,11 +8,6 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
 
-AF_BLIND_EV = -4.0
-FACE_HEIGHT_M = 0.22
-EYE_NEEDS_SHARE = 0.03  # a face this high in the frame (share of its height) has an eye the body can find
-RELEASE_FROM_M_S = 2.0
-
 
 def set_focus(draft: Draft) -> None:
     """Every setting of the focus group."""
@@ -51,7 +46,7 @@ def _set_mode(draft: Draft) -> str:
             "af_mode", "manual", f"Zone focus: the distance is set once, at {wording.metres(case.depth.focus_m)}."
         )
         return "manual"
-    if case.light.ev100 < AF_BLIND_EV or (case.subject.kind == "stars" and case.light.ev100 < 0):
+    if case.light.ev100 < case.figure("af_blind_ev") or (case.subject.kind == "stars" and case.light.ev100 < 0):
         draft.put(
             "af_mode",
             "manual",
@@ -148,7 +143,7 @@ def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
             "wide_tracking",
             "zone",
         ), f"At {speed:g} m/s before plain sky nothing else is there to focus on: as wide as it goes."
-    if speed < RELEASE_FROM_M_S:
+    if speed < case.figure("release_from_m_s"):
         return (
             "small_zone",
             "expanded_point",
@@ -167,13 +162,13 @@ def _set_detection(draft: Draft) -> None:
             "subject_detection",
             ("automatic", "human_eye" if case.subject.kind in ("person", "group") else "animal_eye", "off"),
             f"Your school: {wording.ev(case.light.ev100)} is light enough to tell subjects apart."
-            if case.light.ev100 >= 6
+            if case.light.ev100 >= case.figure("detection_light_ev")
             else f"Your school; at {wording.ev(case.light.ev100)} forcing the kind of subject would be surer.",
             school=draft.follow("detection", "automatic subject"),
         )
     elif case.subject.kind in ("person", "group"):
-        share = FACE_HEIGHT_M * case.glass.focal_mm / case.subject.mid_m / case.body.sensor_height_mm
-        if share >= EYE_NEEDS_SHARE:
+        share = case.figure("face_height_m") * case.glass.focal_mm / case.subject.mid_m / case.body.sensor_height_mm
+        if share >= case.figure("eye_needs_share"):
             draft.put_available(
                 "subject_detection",
                 ("human_eye", "human", "off"),
@@ -241,7 +236,7 @@ def _set_priority(draft: Draft, mode: str) -> None:
             f"Nothing at {wording.metres(case.subject.mid_m)} runs away: waiting for focus loses nothing.",
             school=draft.follow("priority", "focus"),
         )
-    elif case.subject.speed_m_s >= RELEASE_FROM_M_S:
+    elif case.subject.speed_m_s >= case.figure("release_from_m_s"):
         draft.put_available(
             "af_priority", ("release", "balanced"), f"At {case.subject.speed_m_s:g} m/s the moment will not wait for focus.",
             school=draft.follow("priority", "release"),

@@ -8,10 +8,6 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import optics
 from wide_aperture.core.planning.draft import Draft
 
-SHALLOW_M = 0.25  # a depth thinner than this is lost by swinging the camera after focusing
-LIMIT_FROM_FOCAL_MM = 180.0
-LIMIT_FROM_M = 8.0
-
 
 def set_focus_aids(draft: Draft) -> None:
     """Every focus setting besides mode, area, detection, response and priority."""
@@ -96,7 +92,7 @@ def _set_prediction(draft: Draft) -> None:
 def _set_recomposing(draft: Draft) -> None:
     case = draft.case
     depth = _depth_m(draft)
-    thin = depth < SHALLOW_M
+    thin = depth < case.figure("shallow_depth_m")
     said = (
         f"{_length(depth)} are sharp at {wording.metres(case.depth.focus_m)}"
         if math.isfinite(depth)
@@ -125,7 +121,7 @@ def _depth_m(draft: Draft) -> float:
     case = draft.case
     if math.isinf(case.depth.focus_m):
         return math.inf
-    focus = max(case.depth.focus_m, case.glass.focal_mm / 1000 * 1.05)
+    focus = case.glass.beyond_focal_m(case.depth.focus_m)
     zone = optics.depth_of_field(case.glass.focal_mm, draft.exposure.aperture, focus, case.body.coc_mm)
     return float(zone.far_m - zone.near_m)
 
@@ -136,7 +132,9 @@ def _length(metres: float) -> str:
 
 def _set_limiter(draft: Draft) -> None:
     case = draft.case
-    far_only = case.glass.focal_mm >= LIMIT_FROM_FOCAL_MM and case.subject.near_m >= LIMIT_FROM_M
+    far_only = case.glass.focal_mm >= case.figure("focus_limit_from_mm") and case.subject.near_m >= case.figure(
+        "focus_limit_from_m"
+    )
     draft.put(
         "focus_limiter",
         "far" if far_only else "full",

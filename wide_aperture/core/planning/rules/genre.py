@@ -29,22 +29,19 @@ class Habit:
     reason: Callable[[Case], str]
 
 
-LONG_LENS_MM = 135.0
-WIDE_RANGE_EV = 10.0
-
 HABITS = (
     Habit(
         ("sports", "wildlife"),
         "touch_action",
         "off",
-        lambda case: case.glass.focal_mm * case.body.crop_factor >= LONG_LENS_MM,
+        lambda case: case.glass.focal_mm * case.body.crop_factor >= case.figure("eye_lens_from_mm"),
         lambda case: f"With {case.glass.focal_mm:.0f} mm at the eye, cheek and nose would move the point.",
     ),
     Habit(
         ("street",),
         "touch_action",
         "off",
-        lambda case: case.subject.near_m <= 6,
+        lambda case: case.subject.near_m <= case.figure("near_street_m"),
         lambda case: (
             f"At {wording.metres(case.subject.near_m)} the camera is worn and raised: fingers find the screen."
         ),
@@ -76,7 +73,7 @@ HABITS = (
         ("landscape", "portrait"),
         "histogram_access",
         "live",
-        lambda case: (case.light.scene_range_ev or 0) >= WIDE_RANGE_EV,
+        lambda case: (case.light.scene_range_ev or 0) >= case.figure("wide_range_ev"),
         lambda case: f"{case.light.scene_range_ev:g} EV in one scene: the histogram decides, so it stays in view.",
     ),
     Habit(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.planning.case import Case
@@ -15,7 +16,6 @@ METERING_SCHOOLS = {
     "centre_weighted": "centre_weighted",
     "highlight_weighted": "highlight_weighted",
 }
-METER_BLIND_EV = -1.0  # below this a meter reads its own noise: expose by test frame and histogram
 
 
 def set_metering(draft: Draft) -> None:
@@ -29,8 +29,8 @@ def set_metering(draft: Draft) -> None:
 def _set_pattern(draft: Draft) -> None:
     case = draft.case
     asked = case.requests.metering
-    by_hand = draft.option("exposure_mode") in ("manual", "bulb")
-    if case.light.ev100 < METER_BLIND_EV and by_hand:
+    by_hand = exposes_by_hand(draft.option("exposure_mode"))
+    if case.light.ev100 < case.figure("meter_blind_ev") and by_hand:
         draft.put(
             "metering",
             "not_used",
@@ -105,7 +105,7 @@ def _set_reserve(draft: Draft) -> None:
     asked = case.requests.dr_mode
     if asked is not None:
         floor = case.body.reserve_floor(asked)
-        if floor is None or cell.iso >= floor * 0.9:
+        if floor is None or cell.iso >= floor * case.figure("reserve_floor_slack"):
             draft.put_available("dr_mode", (asked, "off"), "You asked for it.")
             return
         draft.put(
@@ -115,7 +115,7 @@ def _set_reserve(draft: Draft) -> None:
     if case.schools.highlights == "reserve":
         reserve = "highlight_reserve_1"
         floor = case.body.reserve_floor(reserve) or 2 * case.body.base_iso
-        fits = cell.iso >= floor * 0.9
+        fits = cell.iso >= floor * case.figure("reserve_floor_slack")
         draft.put_available(
             "dr_mode",
             (reserve, "auto", "off") if fits else ("off",),
@@ -137,7 +137,9 @@ def needs_bracket(case: Case, iso: float) -> bool:
     """True when the scene's range exceeds what one frame holds and camera and subject stand still."""
     scene = case.light.scene_range_ev
     still = case.support.on_tripod and not case.subject.stirs and case.subject.sky_rate_arcsec_s == 0
-    return scene is not None and still and scene > engineering_range_ev(case.body, iso) - 0.5
+    return (
+        scene is not None and still and scene > engineering_range_ev(case.body, iso) - case.figure("bracket_margin_ev")
+    )
 
 
 def _set_bracket(draft: Draft) -> None:
@@ -188,9 +190,10 @@ def _set_bracket(draft: Draft) -> None:
         draft.put("bracketing", "none", "The camera brackets by itself.")
         return
     # Each further frame adds its step; a stop of overlap at either end keeps shadows clean.
-    missing = scene - one_frame + 2
-    enough = "3x2" if missing <= 4 else "5x2"
-    bracket = {"bracket_5x1": "5x1" if missing <= 4 else "7x1", "bracket_3x2": "3x2"}.get(school, enough)
+    missing = scene - one_frame + case.figure("bracket_overlap_ev")
+    wide = missing > case.figure("wide_bracket_ev")
+    enough = "5x2" if wide else "3x2"
+    bracket = {"bracket_5x1": "7x1" if wide else "5x1", "bracket_3x2": "3x2"}.get(school, enough)
     draft.put(
         "bracket_one_press",
         True,
@@ -207,7 +210,7 @@ def _set_bracket(draft: Draft) -> None:
 
 def _nearest_bracket(frames: int, step_ev: float) -> str:
     known = {"3x1": (3, 1.0), "5x1": (5, 1.0), "7x1": (7, 1.0), "3x2": (3, 2.0), "5x2": (5, 2.0)}
-    if frames < 2:
+    if frames <= 1:
         return "none"
     return min(known, key=lambda k: (abs(known[k][0] * known[k][1] - frames * step_ev), abs(known[k][0] - frames)))
 

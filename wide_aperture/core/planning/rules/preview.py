@@ -9,12 +9,6 @@ from __future__ import annotations
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.draft import Draft
 
-RAW_CLIP_LEVEL = 250.0
-JPEG_CLIP_LEVEL = 245.0  # a JPEG's last step before white already has no texture
-STRONG_FROM_ISO = 3200.0
-DARK_CLIP_LEVEL = 5.0
-SIMULATION_BLIND_EV = -2.0  # darker than this a truthful finder shows nothing
-
 
 def set_preview(draft: Draft) -> None:
     """Every setting that decides what finder, screen and histogram say."""
@@ -75,7 +69,7 @@ def _set_look(draft: Draft, jpeg_only: bool) -> None:
 def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:
     school, iso = draft.case.schools.noise_reduction, draft.exposure.iso
     if jpeg_only:
-        strong = school == "strong_jpeg" or iso >= STRONG_FROM_ISO
+        strong = school == "strong_jpeg" or iso >= draft.case.figure("strong_noise_reduction_from_iso")
         draft.put("look_noise", "strong" if strong else "light", f"At ISO {iso:.0f} the JPEG is finished here.")
         return
     value = {"later": "off", "light": "light", "strong_jpeg": "strong"}[school]
@@ -91,14 +85,16 @@ def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:
 def _set_warning(draft: Draft, jpeg_only: bool) -> None:
     on_call = draft.case.schools.clip_warning == "on_call"
     draft.put_habit("clip_warning", "on_call" if on_call else "always", "Shows at once what the picture loses.")
-    level = JPEG_CLIP_LEVEL if jpeg_only else RAW_CLIP_LEVEL
+    level = draft.case.figure("clip_level", "jpeg") if jpeg_only else draft.case.figure("clip_level", "raw")
     why = (
         "A JPEG has no second chance: warn a little early."
         if jpeg_only
         else "Raw holds a little more than the preview."
     )
     draft.put_habit("clip_high", level, why)
-    draft.put_habit("clip_low", DARK_CLIP_LEVEL, "Blacker than this nothing is lifted without noise.")
+    draft.put_habit(
+        "clip_low", draft.case.figure("clip_level", "dark"), "Blacker than this nothing is lifted without noise."
+    )
 
 
 def _set_simulation(draft: Draft) -> None:
@@ -110,7 +106,7 @@ def _set_simulation(draft: Draft) -> None:
             f"Under flash at {wording.seconds(draft.exposure.shutter_s)} a truthful finder would be too dark to compose.",
         )
         draft.put("boosted_display", "off", f"Not needed at {wording.ev(case.light.ev100)} with the simulation off.")
-    elif case.light.ev100 < SIMULATION_BLIND_EV:
+    elif case.light.ev100 < case.figure("simulation_blind_ev"):
         draft.put("exposure_simulation", "off", f"At {wording.ev(case.light.ev100)} a truthful finder is black.")
         draft.put(
             "boosted_display",

@@ -47,7 +47,7 @@ def _set_file(draft: Draft) -> None:
 
 def _set_cards(draft: Draft) -> None:
     case = draft.case
-    if case.body.card_slots < 2:
+    if case.body.card_slots <= 1:
         draft.put("card_mode", "single", f"{case.body.name} has 1 slot: change cards before they are full.")
     elif case.has("unrepeatable"):
         draft.put("card_mode", "backup", f"It happens once: every frame on both of the {case.body.card_slots} cards.")
@@ -83,7 +83,7 @@ def _set_discretion(draft: Draft) -> None:
         draft.put_habit("sounds", "off", why)
         reach = (
             f"Its few metres do not reach {case.subject.near_m:.3g} m."
-            if case.subject.near_m > 4
+            if case.subject.near_m > case.figure("lamp_reach_m")
             else "People look into it."
         )
         draft.put_habit("assist_lamp", "off", reach)

@@ -2,16 +2,10 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.craft.figures import SHOCK_BAND_S
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.draft import Draft
 
-BURST_FROM_M_S = 3.0
-LITTLE_LOWER_FPS = 12.0
-LOW_FPS = 5.0
-STEADY_RELEASE_FROM_S = 1 / 250  # on a tripod, times longer than this show the finger on the button
-LONG_LENS_EQUIVALENT_MM = 300.0
-DARK_FRAME_FROM_S = 1.0
+NAMED_LEAN_DEG = 0.1  # a slant that rounds to nothing is not named
 
 
 def set_release(draft: Draft) -> None:
@@ -55,7 +49,7 @@ def _curtains(draft: Draft) -> str:
     case = draft.case
     if case.body.readout_ms is None:
         return f"How long the read-out takes is not known; curtains hold {wording.seconds(draft.exposure.shutter_s)} with any light."
-    lean = f"lean the image by {case.shutters.skew_deg:.1f}° and " if case.shutters.skew_deg >= 0.1 else ""
+    lean = f"lean the image by {case.shutters.skew_deg:.1f}° and " if case.shutters.skew_deg >= NAMED_LEAN_DEG else ""
     return f"A read-out of {case.body.readout_ms:g} ms would {lean}band under lamps; curtains are safe with both."
 
 
@@ -100,14 +94,18 @@ def _set_drive(draft: Draft) -> None:
             if case.accessories.release
             else ("self_timer", f"At {wording.seconds(draft.exposure.shutter_s)} nothing may touch the camera.")
         )
-    elif case.subject.is_moving and case.subject.speed_m_s >= BURST_FROM_M_S and case.situation.look != "pan_blur":
+    elif (
+        case.subject.is_moving
+        and case.subject.speed_m_s >= case.figure("burst_from_m_s")
+        and case.situation.look != "pan_blur"
+    ):
         drive, why = "continuous_high", f"At {case.subject.speed_m_s:g} m/s the best moment lies between frames."
     elif case.situation.look == "pan_blur":
         drive, why = (
             "continuous_high",
             f"Few frames panned at {wording.seconds(draft.exposure.shutter_s)} succeed: more tries.",
         )
-    elif burst >= 8:
+    elif burst >= case.figure("burst_planned_frames"):
         drive, why = "continuous_high", f"A burst of {burst} is planned."
     elif case.subject.is_living:
         drive, why = "continuous_low", _against_blinks(draft)
@@ -119,8 +117,8 @@ def _set_drive(draft: Draft) -> None:
     if (
         case.has("discreet", "silent")
         and drive == "continuous_high"
-        and case.subject.speed_m_s < BURST_FROM_M_S
-        and burst < 8
+        and case.subject.speed_m_s < case.figure("burst_from_m_s")
+        and burst < case.figure("burst_planned_frames")
     ):
         drive, why = "continuous_low", f"Discreet within {wording.metres(case.subject.near_m)}: no rattle."
     drive = draft.put_available("drive", (drive, "continuous_high", "single"), why)
@@ -130,9 +128,9 @@ def _set_drive(draft: Draft) -> None:
 def _against_blinks(draft: Draft) -> str:
     """A blink lasts a third of a second: of n frames spread over more, one has open eyes. Animals turn away."""
     if draft.case.subject.kind in ("animal", "bird"):
-        return f"A turn of the head takes about half a second: {LOW_FPS:g}/s catch it without filling the buffer."
+        return f"A turn of the head takes about half a second: {draft.case.figure('low_fps'):g}/s catch it without filling the buffer."
     faces = "faces" if draft.case.subject.kind == "group" else "eyes"
-    return f"A blink lasts about 0.3 s: three frames at {LOW_FPS:g}/s catch {faces} between blinks and gestures."
+    return f"A blink lasts about 0.3 s: three frames at {draft.case.figure('low_fps'):g}/s catch {faces} between blinks and gestures."
 
 
 def _set_rate(draft: Draft, drive: str) -> None:
@@ -149,14 +147,17 @@ def _set_rate(draft: Draft, drive: str) -> None:
         )
         return
     if drive == "continuous_low":
-        rate, why = min(top, LOW_FPS), f"{min(top, LOW_FPS):g}/s are enough, and less to cull."
+        rate, why = (
+            min(top, case.figure("low_fps")),
+            f"{min(top, case.figure('low_fps')):g}/s are enough, and less to cull.",
+        )
     elif drive == "continuous_max" or case.schools.frame_rate == "top":
         rate, why = top, f"{top:g}/s is the top rate with this shutter."
     else:
         rate, why = (
-            min(top, LITTLE_LOWER_FPS),
+            min(top, case.figure("little_lower_fps")),
             f"A little under the top of {top:g}/s: less to cull."
-            if top > LITTLE_LOWER_FPS
+            if top > case.figure("little_lower_fps")
             else f"All the body has with this shutter, {top:g}/s.",
         )
     buffer = case.body.buffer_raw_frames
@@ -167,9 +168,9 @@ def _set_rate(draft: Draft, drive: str) -> None:
 
 def _set_timer(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
-    long_lens = case.glass.focal_mm * case.body.crop_factor >= LONG_LENS_EQUIVALENT_MM
+    long_lens = case.glass.focal_mm * case.body.crop_factor >= case.figure("delayed_release_from_mm")
     nothing_hurries = case.support.on_tripod and not case.subject.is_moving and not case.subject.is_living
-    steady = nothing_hurries and (long_lens or cell.shutter_s > STEADY_RELEASE_FROM_S)
+    steady = nothing_hurries and (long_lens or cell.shutter_s > case.figure("steady_release_from_s"))
     if not steady:
         draft.put(
             "self_timer",
@@ -196,7 +197,7 @@ def _set_timer(draft: Draft) -> None:
 
 def _set_release_delay(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
-    in_band = SHOCK_BAND_S[0] / 1.12 <= cell.shutter_s <= SHOCK_BAND_S[1] * 1.12
+    in_band = case.figure("shock_band_s", "from") / 1.12 <= cell.shutter_s <= case.figure("shock_band_s", "to") * 1.12
     shocks = case.support.on_tripod and draft.option("shutter_type") == "mechanical" and in_band
     draft.put(
         "exposure_delay",
@@ -242,7 +243,7 @@ def _set_stabiliser_focal(draft: Draft) -> None:
 
 def _set_noise_reduction(draft: Draft) -> None:
     case, time = draft.case, wording.seconds(draft.exposure.shutter_s)
-    if draft.exposure.shutter_s < DARK_FRAME_FROM_S:
+    if draft.exposure.shutter_s < case.figure("dark_frame_from_s"):
         value, why = "off", f"{time} is too short to need a dark frame."
     elif case.is_matched_series:
         value, why = "off", f"A dark frame of {time} after each would tear gaps into the series."

@@ -2,13 +2,10 @@
 
 from __future__ import annotations
 
+from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
-
-WRITE_S = 1.0  # a frame's time on its way to the card, before the next may begin
-PEAK_SPEED_M_S = 8.0
-UNATTENDED_SEQUENCE_S = 600.0
 
 
 def set_sequence(draft: Draft) -> None:
@@ -58,13 +55,13 @@ def _set_interval(draft: Draft) -> None:
     requests, shutter = draft.case.requests, draft.exposure.shutter_s
     if requests.interval_s is None and requests.sequence_frames is None and requests.sequence_hours is None:
         return
-    least = shutter + WRITE_S
+    least = shutter + draft.case.figure("write_s")
     interval = max(requests.interval_s or least, least)
     longer = requests.interval_s is not None and interval > requests.interval_s
     draft.put(
         "interval_s",
         interval,
-        f"{wording.seconds(shutter)} of exposure and {WRITE_S:g} s of writing fit"
+        f"{wording.seconds(shutter)} of exposure and {draft.case.figure('write_s'):g} s of writing fit"
         + (f"; the {requests.interval_s:g} s you asked for do not." if longer else "."),
     )
     count = requests.sequence_frames
@@ -76,7 +73,7 @@ def _set_interval(draft: Draft) -> None:
 
 def _set_lock(draft: Draft) -> None:
     case = draft.case
-    if draft.option("exposure_mode") in ("manual", "bulb"):
+    if exposes_by_hand(draft.option("exposure_mode")):
         return
     even = case.light.swing_ev < 1 and case.situation.look != "shadow_graphic" and not case.has("background_changes")
     bursts = draft.option("drive") in ("continuous_high", "continuous_max")

@@ -4,14 +4,11 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
-
-DARK_EV = 2.0
-ACTION_M_S = 3.0
-KEEP_CHANGES_EV = 3.0
 
 
 def set_surroundings(draft: Draft) -> None:
@@ -24,7 +21,7 @@ def set_surroundings(draft: Draft) -> None:
 
 def _set_display(draft: Draft) -> None:
     case = draft.case
-    dark = case.light.ev100 < DARK_EV
+    dark = case.light.ev100 < case.figure("night_from_ev")
     draft.put(
         "level",
         "on" if case.support.on_tripod else "off",
@@ -52,7 +49,7 @@ def _set_display(draft: Draft) -> None:
         if case.support.on_tripod
         else f"In the hand at {case.glass.focal_mm:.0f} mm both are used: the eye decides.",
     )
-    quick = case.subject.is_moving and case.subject.speed_m_s >= ACTION_M_S
+    quick = case.subject.is_moving and case.subject.speed_m_s >= case.figure("action_m_s")
     draft.put(
         "finder_refresh",
         "high" if quick else "normal",
@@ -72,8 +69,8 @@ def _set_display(draft: Draft) -> None:
 def _set_power(draft: Draft) -> None:
     case = draft.case
     waiting = case.situation.genre in ("wildlife", "sports", "street") or case.has("unrepeatable")
-    long_exposure = draft.exposure.shutter_s > 10
-    seconds = 300.0 if waiting or long_exposure else 60.0
+    long_exposure = draft.exposure.shutter_s > case.figure("long_exposure_s")
+    seconds = case.figure("sleep_s", "waiting" if waiting or long_exposure else "other")
     draft.put(
         "auto_off",
         seconds,
@@ -126,9 +123,9 @@ def _set_controls(draft: Draft) -> None:
     draft.put("dial_front", front, f"The value you change next, now {_said(draft, front)}.")
     draft.put("dial_ring", ring, f"The rest, now {_said(draft, ring)}, where a knock is noticed at once.")
     swing = draft.case.light.swing_ev
-    if swing >= KEEP_CHANGES_EV:
+    if swing >= draft.case.figure("keep_changes_ev"):
         draft.put("slot_changes", "kept", f"The light moves by {swing:g} EV: what is corrected on the way must stay.")
-    lock = draft.case.has("unrepeatable") and mode in ("manual", "bulb")
+    lock = draft.case.has("unrepeatable") and exposes_by_hand(mode)
     draft.put(
         "controls_lock",
         "dials" if lock else "off",

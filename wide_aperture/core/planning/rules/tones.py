@@ -9,23 +9,19 @@ from __future__ import annotations
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
 
-TONE_EV = {"dark": -1.7, "mid": 0.0, "light": 1.7}
-PATTERN_LEAVES = 0.75  # share of the error that remains after the pattern meter's own correction
-SUBJECT_SHARE = {"sports": 0.2, "wildlife": 0.2, "street": 0.25, "wedding": 0.4, "portrait": 0.45}
-BACKLIT_EV = 1.5
 SILHOUETTE_SHIFT_EV = 0.0  # the situation's EV already refers to the bright background
 
 
 def metered_bias_ev(case: Case) -> float:
     """By how many EV the surroundings pull the meter up (+) or down (-) from the subject's own exposure."""
-    share = SUBJECT_SHARE.get(case.situation.genre, 0.3)
-    subject = TONE_EV[case.situation.subject_tone]
-    background = TONE_EV[case.situation.background_tone]
+    share = case.figure("subject_share", case.situation.genre)
+    subject = case.figure("tone_ev", case.situation.subject_tone)
+    background = case.figure("tone_ev", case.situation.background_tone)
     if case.situation.background_ev100 is not None:
         background = case.situation.background_ev100 - case.light.ev100
     elif case.situation.look == "shadow_graphic":
-        background = TONE_EV["dark"]
-    return (share * subject + (1 - share) * background) * PATTERN_LEAVES
+        background = case.figure("tone_ev", "dark")
+    return (share * subject + (1 - share) * background) * case.figure("pattern_leaves")
 
 
 def compensation(case: Case) -> tuple[float, tuple[str, ...]]:
@@ -34,11 +30,12 @@ def compensation(case: Case) -> tuple[float, tuple[str, ...]]:
         return 0.0, ("The light is given for the bright background, and the subject is meant to go black.",)
     bias = metered_bias_ev(case)
     value = round(bias * 3) / 3
-    value = max(-3.0, min(3.0, value)) + 0.0
+    most = case.figure("compensation_most_ev")
+    value = max(-most, min(most, value)) + 0.0
     if value == 0:
         return 0.0, ("Subject and surroundings are near mid-tone: the meter is right on average.",)
     bright = case.situation.background_ev100
-    if bright is not None and bright - case.light.ev100 >= BACKLIT_EV:
+    if bright is not None and bright - case.light.ev100 >= case.figure("backlit_ev"):
         cause = f"The background is {wording.stops_word(bright - case.light.ev100)} brighter than the subject"
     elif case.situation.background_tone != "mid" or case.situation.look == "shadow_graphic":
         tone = "dark" if bias < 0 else "light"

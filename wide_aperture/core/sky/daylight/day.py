@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.situation import SkyCondition
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
@@ -17,7 +18,7 @@ from wide_aperture.core.sky.frames import Days, observer_of
 from wide_aperture.core.sky.moon import moon_looks
 from wide_aperture.core.sky.stars import GALACTIC_CENTRE, star_track
 
-MOON_FACING = 0.9  # a subject turned to the Moon, against level ground
+MOON_FACING = figure("moon_facing")
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,17 +6,18 @@ import math
 
 import numpy as np
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, Iso, Seconds
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics.motion import npf_limit, rule_limit, star_trail_length
-from wide_aperture.core.physics.quantities import luminance_from_ev100
+from wide_aperture.core.physics.quantities import luminance_from_ev100, time_for
 from wide_aperture.core.physics.sensor import read_noise_at
 
-SWAMP = 10.0  # sky electrons over read noise squared: read noise then adds 5 % to the total
-GAINED = 1.05  # total variance within 5 % of the best ISO's: no more to gain
-TARGET_OVER_SKY = 0.9  # a bright Milky Way core against a dark sky's own light
-POINT_PX = 3.0
-SKY_PLACE_EV = -2.0  # where a dark sky is placed under mid
+SWAMP = figure("sky_swamps_read_noise")
+GAINED = figure("nothing_more_gained")
+TARGET_OVER_SKY = figure("target_over_sky")
+POINT_PX = figure("point_px")
+SKY_PLACE_EV = figure("sky_place_ev")
 
 
 class NightFrame(Document):
@@ -43,7 +44,7 @@ class NightFrame(Document):
 def sky_electrons_s(body: Body, f_number: float, sky_cd_m2: float) -> float:
     """Electrons a pixel and second from the sky; the ISO has no say in it."""
     mid_at_base = body.electrons.full_well_e / 2**body.electrons.mid_below_clipping_ev
-    relative_s = sky_cd_m2 / float(luminance_from_ev100(0)) / f_number**2 * body.base_iso / 100
+    relative_s = 1 / float(time_for(math.log2(sky_cd_m2 / float(luminance_from_ev100(0))), f_number, body.base_iso))
     return float(mid_at_base * relative_s)
 
 

@@ -7,13 +7,14 @@ import math
 
 import numpy as np
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, Iso, Seconds
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.motion import RADIANS_PER_ARCSEC, handheld_limit
 from wide_aperture.core.physics.numeric import Floats
-from wide_aperture.core.physics.quantities import step_value
+from wide_aperture.core.physics.quantities import step_value, time_for
 from wide_aperture.core.sky import moon_rate, night_events
 from wide_aperture.core.sky.bodies import track
 from wide_aperture.core.sky.daylight.conditions import ev_of_lux, subject_lux
@@ -22,11 +23,11 @@ from wide_aperture.core.sky.daylight.illuminance import disc_ev
 from wide_aperture.core.sky.frames import observer_of
 from wide_aperture.core.sky.moon import moon_looks
 
-DRIFT_PX = 1.0
-STACK_SHARE = 0.3
-BALANCED_EV = 1.5  # disc and land this close fit one frame and look as the eye saw them
-DUSK_DEG = (-7.0, 1.0)
-FULL_FROM = 0.965
+DRIFT_PX = figure("moon_point_px")
+STACK_SHARE = figure("stack_share")
+BALANCED_EV = figure("balanced_ev")
+DUSK_DEG = (figure("dusk_band_deg", "from"), figure("dusk_band_deg", "to"))
+FULL_FROM = figure("full_moon_from")
 
 
 class MoonEvent(Document):
@@ -77,7 +78,7 @@ def moon_plan(
     disc_px = diameter * 3600 / arcsec_px
     ev = disc_ev(lit, altitude, haze)
     chosen_iso = iso if iso is not None else body.base_iso
-    seconds = step_value("shutter", f_number**2 / 2**ev / (chosen_iso / 100), 0)
+    seconds = step_value("shutter", float(time_for(ev, f_number, chosen_iso)), 0)
     limit = DRIFT_PX * arcsec_px / rate
     burst = burst_frames / frames_per_s
     moved = rate * burst / arcsec_px

@@ -5,17 +5,18 @@ from __future__ import annotations
 import math
 from typing import Literal
 
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, NotNegative, Seconds
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.errors import DomainError
 
-RAW_BYTES_A_PIXEL = 1.6
-BATTERY_SHOTS_HOURS = 3.0  # hours of continuous night exposure a battery gives at 20 C, about
-COLD_LOSS_PER_C = 0.012
-DEW_HUMIDITY = 0.8
-TRAIL_GAP_S, LAPSE_WRITE_S = 1.0, 1.5
-PLAYBACK_FPS = 25.0
+RAW_BYTES_A_PIXEL = figure("night_raw_bytes_per_pixel")
+BATTERY_SHOTS_HOURS = figure("battery_night_hours")
+COLD_LOSS_PER_C = figure("cold_loss_per_c")
+DEW_HUMIDITY = figure("dew_humidity")
+TRAIL_GAP_S, LAPSE_WRITE_S = figure("sequence_gap_s", "star_trails"), figure("sequence_gap_s", "time_lapse")
+PLAYBACK_FPS = figure("playback_fps")
 
 
 class SequencePlan(Document):
