@@ -65,6 +65,7 @@ lock:  ## refresh both lock files; neither holds a registry's address
 
 schema: install  ## OpenAPI file, JSON Schemas and the front end's types, from the code
 	@$(PY) -m scripts.setting_ids
+	@$(PY) -m scripts.figures_table
 	@$(PY) manage.py export_schemas
 	@cd frontend && npm run -s types
 

@@ -22,7 +22,7 @@ from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.preferences import BracketRequest, Preferences, Requests
 from wide_aperture.core.documents.situation import LightByEv, Situation, SpeedBand
 from wide_aperture.core.physics.sensor import typical
-from wide_aperture.core.planning import plan
+from wide_aperture.core.planning import PlanInput, plan
 
 PUBLIC = Path(__file__).parent / "cases" / "public.json"
 NOMINAL_GRACE = 2 ** (1 / 6)  # 1/60 against 1/64, f/5.6 against 5.66
@@ -123,16 +123,20 @@ def accessories_of(case: Mapping[str, Any]) -> Accessories:
     )
 
 
-def plan_of(case: Mapping[str, Any]) -> Plan:
-    """The plan of a case."""
-    focal = case["situation"]["focal_used_mm"]
-    return plan(
-        body_of(case["kit"]),
-        lens_of(case["kit"], focal),
-        situation_of(case),
-        Preferences(requests=requests_of(case)),
+def input_of(case: Mapping[str, Any]) -> PlanInput:
+    """What a case asks."""
+    return PlanInput(
+        body=body_of(case["kit"]),
+        lens=lens_of(case["kit"], case["situation"]["focal_used_mm"]),
+        situation=situation_of(case),
+        preferences=Preferences(requests=requests_of(case)),
         accessories=accessories_of(case),
     )
+
+
+def plan_of(case: Mapping[str, Any]) -> Plan:
+    """The plan of a case."""
+    return plan(input_of(case))
 
 
 @dataclass

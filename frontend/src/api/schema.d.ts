@@ -3406,6 +3406,23 @@ export interface components {
             what: string;
         };
         /**
+         * FigureUsed
+         * @description A figure of practice that set where a limit lies, and whose it is.
+         */
+        FigureUsed: {
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /**
+             * Whose
+             * @enum {string}
+             */
+            whose: "trade" | "yours";
+        };
+        /**
          * Finding
          * @description Something to know before the first frame.
          */
@@ -6007,6 +6024,12 @@ export interface components {
             axis?: ("shutter_s" | "aperture" | "iso") | null;
             /** Ev */
             ev: number;
+            /**
+             * Figures
+             * @description Figures of practice that set where the limit lies
+             * @default []
+             */
+            figures: components["schemas"]["FigureUsed"][];
             /** Label */
             label: string;
             /** Limit */
@@ -8774,6 +8797,12 @@ export interface components {
              * @enum {string}
              */
             axis: "shutter_s" | "aperture" | "iso" | "kelvin";
+            /**
+             * Figures
+             * @description Figures of practice that set where it lies
+             * @default []
+             */
+            figures: components["schemas"]["FigureUsed"][];
             /** High */
             high?: number | null;
             /** Id */
@@ -8909,6 +8938,7 @@ export type ExposureField = components['schemas']['ExposureField'];
 export type FaceSpot = components['schemas']['FaceSpot'];
 export type FactoryChange = components['schemas']['FactoryChange'];
 export type Failure = components['schemas']['Failure'];
+export type FigureUsed = components['schemas']['FigureUsed'];
 export type Finding = components['schemas']['Finding'];
 export type Flash = components['schemas']['Flash'];
 export type FlashSync = components['schemas']['FlashSync'];

@@ -38,6 +38,7 @@ NIGHT = {
     "subject": "stars",
     "glass": 20,
 }
+JOINED = {**TRIPOD, "scene_range_ev": 19.0, "schools": {"range": "in_camera_hdr"}}
 
 Case = dict[str, Any]
 # rule, setting, a case, its answer, another case, the other answer
@@ -220,6 +221,17 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         "tether",
     ),
     ("genre.set_genre", "grid", SPORTS, "off", TRIPOD, "on"),
+    ("metering._set_bracket", "hdr_mode", JOINED, "strong", TRIPOD, None),
+    ("metering._set_bracket", "hdr_originals", JOINED, True, TRIPOD, None),
+    (
+        "colour.set_colour",
+        "wb_card_reading",
+        {**PEOPLE, "requests": {"white_balance": "custom"}},
+        "taken",
+        PEOPLE,
+        None,
+    ),
+    ("focus_aids._set_hand_aids", "peaking_colour", {**TRIPOD, "requests": {"af_mode": "manual"}}, "red", NIGHT, None),
 ]
 
 

@@ -29,7 +29,8 @@ class Figure(Document):
     """One figure, or one for each member of a group (values; "other" answers for members not listed).
 
     source: cases (the judgement cases' README), trade (common practice) or estimate (ours, to be measured).
-    decides: limits whose place it sets, so that a price can say whose figure decided.
+    decides: limits whose place it sets, so that a price can say whose figure decided; limit:word where it does so only
+    for a look, a direction or a subject of that name.
     """
 
     name: Annotated[str, Field(pattern=r"^[a-z0-9_]+$")]

@@ -15,6 +15,15 @@ Severity = Literal["costs", "forbidden"]
 Level = Literal["stop", "caution", "note"]
 
 
+class FigureUsed(Document):
+    """A figure of practice that set where a limit lies, and whose it is."""
+
+    name: str
+    value: Finite
+    unit: str
+    whose: Literal["trade", "yours"]
+
+
 class Window(Document):
     """What one limit allows on one axis. low/high null: open on that side."""
 
@@ -26,6 +35,7 @@ class Window(Document):
     imposed_by: str
     sentence: str
     marks: tuple[Finite, ...] = Field(default=(), description="Values on the axis that satisfy the limit exactly")
+    figures: tuple[FigureUsed, ...] = Field(default=(), description="Figures of practice that set where it lies")
 
 
 class Price(Document):
@@ -38,6 +48,7 @@ class Price(Document):
     sentence: str
     seen: Literal["plainly", "barely", "not"] = Field(description="Whether it is visible at the output chosen")
     seen_because: str
+    figures: tuple[FigureUsed, ...] = Field(default=(), description="Figures of practice that set where the limit lies")
 
 
 class TimeCost(Document):

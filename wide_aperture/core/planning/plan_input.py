@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
-from typing import Annotated
+from typing import Annotated, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.document import Document
+from wide_aperture.core.craft.figures import by_full_name
+from wide_aperture.core.document import Document, broken_rule
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
@@ -28,6 +29,8 @@ from wide_aperture.core.sky.daylight.resolve import resolved
 SEARCHED_AXES: tuple[SettingId, ...] = ("shutter_s", "aperture", "iso", "nd_stops")
 ABOVE_ZERO = ("shutter_s", "aperture", "iso", "kelvin", "focus_distance_m")
 MOST_ND_STOPS = 30.0
+FARTHEST_RATIO = 100.0  # an own figure further from the trade's is a slip of the keyboard
+MOST_OWN_EV = 30.0
 
 
 class Brief(Document):
@@ -43,6 +46,18 @@ class Brief(Document):
     pins: Annotated[tuple[Pin, ...], Field(max_length=200)] = ()
     sky: SkyContext | None = None
     figures: Annotated[dict[str, OwnFigure], Field(max_length=500)] = {}
+
+    @model_validator(mode="after")
+    def _figures_are_known_and_sane(self) -> Self:
+        for name, own in self.figures.items():
+            trade = by_full_name().get(name)
+            if trade is None:
+                raise broken_rule(f"figures/{name}", "is no figure of practice")
+            if trade > 0 and not trade / FARTHEST_RATIO <= own.value <= trade * FARTHEST_RATIO:
+                raise broken_rule(f"figures/{name}/value", f"lies too far from the trade's {trade:g}")
+            if trade <= 0 and abs(own.value) > MOST_OWN_EV:
+                raise broken_rule(f"figures/{name}/value", f"must lie between -{MOST_OWN_EV:g} and {MOST_OWN_EV:g}")
+        return self
 
     def on(self, body: Body, lens: Lens) -> PlanInput:
         """The same brief on a body with a lens."""

@@ -9,6 +9,7 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Axis, ExposureField, Price, Window
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, mired
 from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.limits import figures_used
 from wide_aperture.core.planning.search import Cell, ExposureSearch
 from wide_aperture.core.planning.weighing import visibility
 
@@ -18,7 +19,7 @@ FIELD_ROWS = 8
 
 def windows(draft: Draft) -> tuple[Window, ...]:
     """All limits of the case as windows, and the ceiling and base ISO seen from the shutter and aperture axes."""
-    own = [term.window() for term in draft.search.terms]
+    own = [term.window(figures_used(draft.case, term.id)) for term in draft.search.terms]
     return (*own, *_iso_seen_from_elsewhere(draft), *_colour_windows(draft))
 
 
@@ -111,6 +112,7 @@ def price_list(search: ExposureSearch, passed: dict[str, float]) -> tuple[Price,
                 sentence=term.sentence if term else f"The frame is off by {wording.stops_word(ev)}.",
                 seen=seen,
                 seen_because=because,
+                figures=figures_used(search.case, limit),
             )
         )
     return tuple(sorted(prices, key=lambda price: -price.ev))

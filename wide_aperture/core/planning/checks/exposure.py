@@ -193,7 +193,11 @@ def exposure_lock_changing_light(checked: Checked) -> Finding | None:
     case = checked.case
     if checked.option("ae_lock") in (None, "off") or exposes_by_hand(checked.mode):
         return None
-    changing = case.light.swing_ev >= 1 or case.has("background_changes") or case.situation.look == "shadow_graphic"
+    changing = (
+        case.light.swing_ev >= case.figure("changed_light_ev")
+        or case.has("background_changes")
+        or case.situation.look == "shadow_graphic"
+    )
     if not changing:
         return None
     return report(

@@ -5,13 +5,15 @@ One file per axis; a limit is a Term. The search prices them, the plan draws the
 
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits.aperture import aperture_terms
+from wide_aperture.core.planning.limits.figures_used import figures_used, with_own_figures
 from wide_aperture.core.planning.limits.iso import iso_terms
 from wide_aperture.core.planning.limits.shutter import shutter_terms
 from wide_aperture.core.planning.limits.term import Term, position
 
-__all__ = ["Term", "all_terms", "aperture_terms", "iso_terms", "position", "shutter_terms"]
+__all__ = ["Term", "all_terms", "aperture_terms", "figures_used", "iso_terms", "position", "shutter_terms"]
 
 
 def all_terms(case: Case) -> tuple[Term, ...]:
     """All limits of a case, by axis."""
-    return (*shutter_terms(case), *aperture_terms(case), *iso_terms(case))
+    terms = (*shutter_terms(case), *aperture_terms(case), *iso_terms(case))
+    return tuple(with_own_figures(case, term) for term in terms)

@@ -11,7 +11,7 @@ from typing import Literal
 import numpy as np
 
 from wide_aperture.core.craft.figures import figure
-from wide_aperture.core.documents.plan import Axis, Window
+from wide_aperture.core.documents.plan import Axis, FigureUsed, Window
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics.numeric import Floats
 
@@ -111,8 +111,8 @@ class Term:
     def dead_zone_ev(self) -> float:
         return 0.0 if self.swing is not None else NEAREST_STEP_EV
 
-    def window(self) -> Window:
-        """The limit as the plan shows it."""
+    def window(self, figures: tuple[FigureUsed, ...] = ()) -> Window:
+        """The limit as the plan shows it. figures: those of practice that set where it lies."""
         return Window(
             id=self.id,
             axis=self.axis,
@@ -122,6 +122,7 @@ class Term:
             imposed_by=self.imposed_by,
             sentence=self.sentence,
             marks=self.marks,
+            figures=figures,
         )
 
 

@@ -81,7 +81,11 @@ def _whole_frame(case: Case) -> str:
         if case.light.scene_range_ev is not None
         else f"{wording.ev(case.light.ev100)}"
     )
-    swing = f", moving by {wording.stops_word(case.light.swing_ev)}" if case.light.swing_ev >= 1 / 3 else ""
+    swing = (
+        f", moving by {wording.stops_word(case.light.swing_ev)}"
+        if case.light.swing_ev >= case.figure("stated_swing_ev")
+        else ""
+    )
     return f"The whole frame, weighed: steady over {scene}{swing} while subjects and tones change."
 
 

@@ -75,7 +75,11 @@ def _set_lock(draft: Draft) -> None:
     case = draft.case
     if exposes_by_hand(draft.option("exposure_mode")):
         return
-    even = case.light.swing_ev < 1 and case.situation.look != "shadow_graphic" and not case.has("background_changes")
+    even = (
+        case.light.swing_ev < case.figure("changed_light_ev")
+        and case.situation.look != "shadow_graphic"
+        and not case.has("background_changes")
+    )
     bursts = draft.option("drive") in ("continuous_high", "continuous_max")
     if bursts and even:
         draft.put(
@@ -92,13 +96,13 @@ def _set_lock(draft: Draft) -> None:
 
 
 def _uneven(case: Case) -> str:
-    if case.light.swing_ev >= 1:
+    if case.light.swing_ev >= case.figure("changed_light_ev"):
         return f"The light on the subject moves by {wording.stops_word(case.light.swing_ev)}: measure each frame."
     return f"At {wording.ev(case.light.ev100)} light and shade lie side by side: measure each frame."
 
 
 def _light(case: Case) -> str:
-    if case.light.swing_ev < 1 / 6:
+    if case.light.swing_ev < case.figure("worth_showing_ev"):
         return f"The light stays at {wording.ev(case.light.ev100)}"
     return f"The light moves by no more than {wording.stops_word(case.light.swing_ev)}"
 

@@ -89,7 +89,7 @@ def _set_controls(draft: Draft) -> None:
     low, high = draft.case.light.ev_low, draft.case.light.ev_high
     light = (
         f"Light from {wording.ev(low)} to {wording.ev(high)}"
-        if high - low >= 1 / 3
+        if high - low >= draft.case.figure("stated_swing_ev")
         else f"Light at {wording.ev(draft.case.light.ev100)}"
     )
     changes_most = {

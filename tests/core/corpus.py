@@ -1,0 +1,37 @@
+"""The planning inputs that laws and frozen plans are held to: every demo situation, and the judgement cases."""
+
+from __future__ import annotations
+
+import functools
+import json
+from pathlib import Path
+
+from tests.core import judgement
+from wide_aperture.core.planning import PlanInput
+from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.shoots import IN_NUMBERS
+
+CASES = Path(__file__).parent / "cases"
+
+
+@functools.cache
+def demo_inputs() -> dict[str, PlanInput]:
+    """Each demo situation on its own kit, its light in numbers."""
+    bodies, lenses = {body.id: body for body in BODIES}, {lens.id: lens for lens in LENSES}
+    return {
+        planned.situation.title: PlanInput.of(planned, bodies[planned.body_id], lenses[planned.lens_id])
+        for planned in IN_NUMBERS
+        if planned.body_id and planned.lens_id
+    }
+
+
+@functools.cache
+def case_inputs() -> dict[str, PlanInput]:
+    """Each judgement case."""
+    cases = [case for name in ("public", "public2") for case in json.loads((CASES / f"{name}.json").read_text("utf-8"))]
+    return {case["id"]: judgement.input_of(case) for case in cases}
+
+
+def all_inputs() -> dict[str, PlanInput]:
+    """The whole corpus, by title or id."""
+    return {**demo_inputs(), **case_inputs()}

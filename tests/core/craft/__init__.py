@@ -1,0 +1,1 @@
+"""Tests of what is known: the practice table, the catalogue, the checks' pages."""
