@@ -7,7 +7,7 @@ PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?= $(CURDIR)/tests/core/cases/public.json
 SOURCES := $(shell find frontend/src frontend/index.html frontend/vite.config.ts -type f)
 
-.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge chromium clean wheel take-copy
+.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge chromium clean wheel take-copy frozen mutants
 
 demo: install build  ## build, load demo data, serve
 	@$(PY) manage.py prepare
@@ -86,3 +86,9 @@ judge:  ## compare plans with judgement cases: make judge CASES=/abs/path.json
 
 clean:
 	rm -rf frontend/dist frontend/node_modules $(VENV)
+
+frozen: install  ## write the frozen answers of the core anew, after a change that is meant
+	@DJANGO_SETTINGS_MODULE=wide_aperture.server.settings $(PY) -m tests.core.frozen
+
+mutants: install  ## do the tests hold the numbers? small changes to the core, one at a time; takes up to 20 minutes
+	@$(PY) -m scripts.mutants --survivors

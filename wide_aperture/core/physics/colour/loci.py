@@ -39,8 +39,8 @@ def planckian_xy(kelvin: ArrayLike) -> tuple[Number, Number]:
     Raises: DomainError outside the range.
     Source: Planck's law summed with the 2-degree colour-matching functions at 1 nm, CIE 15.
 
-    >>> tuple(round(v, 4) for v in planckian_xy(2856))
-    (0.4476, 0.4074)
+    >>> tuple(round(v, 3) for v in planckian_xy(2856))
+    (0.448, 0.407)
     """
     within("kelvin", kelvin, 1000, 40_000)
     xyz = planckian_xyz(kelvin)

@@ -35,7 +35,7 @@ def cct_duv(x: float, y: float) -> tuple[float, float]:
 
     >>> kelvin, duv = cct_duv(0.3127, 0.3290)
     >>> round(kelvin), round(duv, 4)
-    (6503, 0.0032)
+    (6504, 0.0032)
     """
     # The distance is geometry: it is defined a little outside the spectrum's colours too.
     if not (0 < x < 1 and 0 < y < 1):

@@ -1,0 +1,67 @@
+"""`make mutants`: prints the share noticed per room, and the survivors."""
+
+from __future__ import annotations
+
+import argparse
+import os
+import sys
+import time
+from collections import Counter
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "wide_aperture.server.settings")
+os.environ["HYPOTHESIS_PROFILE"] = "ci"
+
+import django
+
+django.setup()
+
+from scripts.mutants import code, data, reach  # noqa: E402  Django must stand first
+from scripts.mutants.trial import Outcome, run_all  # noqa: E402
+
+WANTED = {"functions": 0.75, "craft data": 0.70}
+
+
+def main() -> int:
+    """Run, print, and end with 1 where too many survived."""
+    asked = argparse.ArgumentParser(prog="mutants")
+    asked.add_argument("--count", type=int, default=630, help="mutants of functions")
+    asked.add_argument("--seed", type=int, default=7)
+    asked.add_argument("--only", choices=["functions", "data"])
+    asked.add_argument("--survivors", action="store_true", help="name every survivor")
+    options = asked.parse_args()
+    workers = os.cpu_count() or 2
+    begun = time.monotonic()
+    tests = reach.load_tests()
+    reached, seconds = reach.measure(tests, workers)
+    print(f"{len(tests)} tests reach {len(reached)} functions ({time.monotonic() - begun:.0f} s)", flush=True)
+    failed = 0
+    if options.only != "data":
+        known = reach.functions()
+        mutants = code.all_mutants(known)
+        chosen = code.sample(mutants, options.count, options.seed)
+        print(f"functions: {len(chosen)} of {sum(map(len, mutants.values()))} mutants, seed {options.seed}", flush=True)
+        trials = [code.trial(mutant, known, reached, seconds) for mutant in chosen]
+        failed += _report("functions", list(run_all(trials, tests, workers)), options.survivors)
+    if options.only != "functions":
+        failed += _report("craft data", list(run_all(data.trials(tests, seconds), tests, workers)), options.survivors)
+    print(f"{time.monotonic() - begun:.0f} s")
+    return failed
+
+
+def _report(title: str, outcomes: list[Outcome], named: bool) -> int:
+    rooms: dict[str, Counter[str]] = {}
+    for outcome in outcomes:
+        rooms.setdefault(outcome.trial.room, Counter())[outcome.verdict] += 1
+    for room, counts in rooms.items():
+        told = ", ".join(f"{count} {verdict}" for verdict, count in counts.most_common())
+        print(f"{title}, {room}: {counts['noticed'] / counts.total():.0%} ({told})")
+    for outcome in outcomes:
+        if named and outcome.verdict != "noticed":
+            print(f"  {outcome.verdict}: {outcome.trial.said}")
+    share = sum(outcome.verdict == "noticed" for outcome in outcomes) / max(len(outcomes), 1)
+    print(f"{title}: {share:.1%} of {len(outcomes)} noticed (at least {WANTED[title]:.0%} wanted)", flush=True)
+    return int(share < WANTED[title])
+
+
+if __name__ == "__main__":
+    sys.exit(main())

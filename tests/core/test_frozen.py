@@ -1,0 +1,36 @@
+"""Every answer of the core that is a number, beside what it was; see tests/core/frozen."""
+
+from django.test import SimpleTestCase
+
+from tests.core.frozen import read
+from tests.core.frozen.tables import TABLES
+
+
+class Frozen(SimpleTestCase):
+    maxDiff = 3000
+
+    def agrees(self, name: str) -> None:
+        kept, now = read(name), TABLES[name]()
+        self.assertEqual(list(now), list(kept), "run `make frozen` if this is meant")
+        for title, lines in now.items():
+            with self.subTest(title):
+                self.assertEqual(lines, kept[title], "run `make frozen` if this is meant")
+
+    def test_plans(self):
+        self.agrees("plans")
+
+    def test_quantities(self):
+        self.agrees("quantities")
+
+    def test_nights(self):
+        self.agrees("nights")
+
+    def test_pictures(self):
+        self.agrees("pictures")
+
+    def test_cameras(self):
+        self.agrees("cameras")
+
+    def test_every_table_is_held(self):
+        held = {name.removeprefix("test_") for name in dir(self) if name.startswith("test_")}
+        self.assertEqual(set(TABLES) - held, set())
