@@ -8,8 +8,8 @@ import type { RankedCause } from '@/api/types'
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { sayValue, settingOf, tables } from '@/shared/tables'
-import { repinned, withPins } from '../plan/pins'
-import { lastSituation } from '../plan/useCase'
+import { repinned, withPins } from '@/planning/pins'
+import { lastSituation } from '@/planning/useCase'
 import { useShootPlans } from './useShootPlans'
 
 const props = defineProps<{ id: string }>()

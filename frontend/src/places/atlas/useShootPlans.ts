@@ -4,9 +4,9 @@ import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
 import type { Plan, PlannedSituation, PlanInput } from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
-import { useFoundation } from '@/shared/foundation'
-import { useShoot } from '../plan/skyContext'
-import { lastSituation, requestFor } from '../plan/useCase'
+import { useFoundation } from '@/planning/useFoundation'
+import { useShoot } from '@/planning/skyContext'
+import { lastSituation, requestFor } from '@/planning/useCase'
 
 export interface PlannedPlan {
   planned: PlannedSituation

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, client } from '@/api/client'
 import type { Body, FactoryChange } from '@/api/types'
-import { useFoundation } from '@/shared/foundation'
+import { useFoundation } from '@/planning/useFoundation'
 
 export function useReviews(bodies: () => Body[]) {
   const foundation = useFoundation()

@@ -7,7 +7,7 @@ import { sayValue, settingOf } from '@/shared/tables'
 import BodyDrawing, { type DrawnControl } from './BodyDrawing.vue'
 import { useFunctions } from './functions'
 import type { InHand } from './useCamera'
-import type { InPack } from './usePack'
+import type { InPack } from '@/camera/usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody; body: Body; book: Phrasebook | null; usual: readonly Control[]; hand: InHand; route: Route | null; storing: Preparation | null; title: string }>()
 const emit = defineEmits<{ walkedTo: [step: number | null] }>()

@@ -5,7 +5,7 @@ import type { Control, PackedBody, Phrasebook } from '@/api/types'
 import { settingOf } from '@/shared/tables'
 import BodyDrawing, { type DrawnControl } from './BodyDrawing.vue'
 import { useFunctions } from './functions'
-import type { InPack } from './usePack'
+import type { InPack } from '@/camera/usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody; book: Phrasebook | null; usual: readonly Control[] }>()
 const { labelOf } = useFunctions()

@@ -15,7 +15,7 @@ import PlacesTable from './PlacesTable.vue'
 import RouteSteps from './RouteSteps.vue'
 import { useCamera } from './useCamera'
 import { PACK_TABS, useOpenRoute } from './useOpenRoute'
-import { usePack } from './usePack'
+import { usePack } from '@/camera/usePack'
 import { preparationText, secondsText } from './routeWords'
 
 const ControlsPanel = defineAsyncComponent(() => import('./ControlsPanel.vue'))

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { PackedBody, PackedPlace, PackWishes } from '@/api/types'
 import LineField from '@/shared/LineField.vue'
 import { settingOf } from '@/shared/tables'
-import type { InPack } from './usePack'
+import type { InPack } from '@/camera/usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody }>()
 const own = computed(() => props.pack.situations.value.filter((each) => each.body_id === props.packed.body_id))

@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { answered, client } from '@/api/client'
 import type { CameraState, PackedBody, Phrasebook } from '@/api/types'
 import { sayValue, tables } from '@/shared/tables'
-import type { InPack } from './usePack'
+import type { InPack } from '@/camera/usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody; book: Phrasebook | null }>()
 const SOURCES: Record<string, string> = { factory: 'out of its box', route: 'a route walked to its end', pre_flight: 'a check before shooting', simulated: 'the simulated camera', by_hand: 'your word' }

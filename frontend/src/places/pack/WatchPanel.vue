@@ -4,7 +4,7 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { Problem } from '@/api/client'
 import type { Failure, PackedBody } from '@/api/types'
-import type { InPack } from './usePack'
+import type { InPack } from '@/camera/usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody }>()
 const failures = ref<Failure[] | null>(null)

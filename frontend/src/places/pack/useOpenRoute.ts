@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { PackedBody, Route } from '@/api/types'
-import type { InPack } from './usePack'
+import type { InPack } from '@/camera/usePack'
 import { preparationText } from './routeWords'
 
 export const PACK_TABS = [

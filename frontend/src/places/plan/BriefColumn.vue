@@ -4,8 +4,8 @@ import { computed } from 'vue'
 import type { Alternative, Finding, NamedLight, Plan, PlannedSituation, Price } from '@/api/types'
 import { apertureText, clockText, evText, isoText, kelvinText, shutterText, signedStops } from '@/shared/format'
 import { distanceBand } from '@/shared/units'
-import { labelOf } from './labels'
-import type { Changes } from './pins'
+import { labelOf } from '@/planning/labels'
+import type { Changes } from '@/planning/pins'
 
 const props = defineProps<{
   planned: PlannedSituation

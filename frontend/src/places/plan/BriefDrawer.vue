@@ -16,7 +16,7 @@ import { tables } from '@/shared/tables'
 import TextField from '@/shared/TextField.vue'
 import { distanceUnit, fromShown, INFINITY_M, toShown } from '@/shared/units'
 import KitChooser from './KitChooser.vue'
-import { optionsOf } from './labels'
+import { optionsOf } from '@/planning/labels'
 import LightFields from './LightFields.vue'
 import SchoolsForm from './SchoolsForm.vue'
 

@@ -7,7 +7,7 @@ import type { Accessories, Brief, Framing, PlannedSituation, SkyContext } from '
 import { currentOf, useEntries, useEntry } from '@/saving/documents'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { apertureText, isoText, shutterWithUnit, stopsText } from '@/shared/format'
-import { useFoundation } from '@/shared/foundation'
+import { useFoundation } from '@/planning/useFoundation'
 import NumberField from '@/shared/NumberField.vue'
 
 const props = defineProps<{ planned: PlannedSituation; sky: SkyContext | null }>()

@@ -7,7 +7,7 @@ import { clockText, evText, kelvinText } from '@/shared/format'
 import { parseClock } from '@/shared/numbers'
 import NumberField from '@/shared/NumberField.vue'
 import { tables } from '@/shared/tables'
-import { optionsOf } from './labels'
+import { optionsOf } from '@/planning/labels'
 
 const ReadingDialog = defineAsyncComponent(() => import('./ReadingDialog.vue'))
 const props = defineProps<{ situation: Situation; sky: SkyContext | null; plan: Plan | null; mainsHz: number }>()

@@ -4,8 +4,8 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { FrameOut, PlanInput, Rehearsal, RenderRequest } from '@/api/types'
 import { noteAway } from '@/saving/connection'
-import FrameView from '../rehearse/FrameView.vue'
-import { useFrame } from '../rehearse/useFrame'
+import FrameView from '@/frames/FrameView.vue'
+import { useFrame } from '@/frames/useFrame'
 
 const props = defineProps<{ request: PlanInput; to: string }>()
 const emit = defineEmits<{ frame: [frame: FrameOut] }>()

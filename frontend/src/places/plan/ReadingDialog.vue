@@ -8,7 +8,7 @@ import ChoiceField from '@/shared/ChoiceField.vue'
 import { clockText, evText, signedStops } from '@/shared/format'
 import { parseClock } from '@/shared/numbers'
 import NumberField from '@/shared/NumberField.vue'
-import { optionsOf } from './labels'
+import { optionsOf } from '@/planning/labels'
 
 const props = defineProps<{ sky: SkyContext; atMin: number; condition: SkyCondition }>()
 const emit = defineEmits<{ close: []; record: [reading: { ev100: number; at_min: number; condition: SkyCondition }] }>()

@@ -8,7 +8,7 @@ import type { Rehearsal, RenderRequest } from '@/api/types'
 import { shutterWithUnit, signedStops } from '@/shared/format'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
-import type { Changes } from '../plan/pins'
+import type { Changes } from '@/planning/pins'
 import { shareText } from './words'
 
 const props = defineProps<{ asked: RenderRequest; base: Rehearsal }>()

@@ -3,7 +3,7 @@
 import { useQueries } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import type { RenderRequest } from '@/api/types'
-import { fetchFrame } from './useFrame'
+import { fetchFrame } from '@/frames/useFrame'
 
 const props = defineProps<{ asked: RenderRequest; kept: RenderRequest | null; marks: readonly { x: number; y: number }[] }>()
 defineEmits<{ forget: [index: number] }>()

@@ -10,7 +10,7 @@ import { kelvinText } from '@/shared/format'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
 import { settingOf } from '@/shared/tables'
-import type { Changes } from '../plan/pins'
+import type { Changes } from '@/planning/pins'
 
 const props = defineProps<{ asked: RenderRequest; capture: Capture; body: Body; tuning: SceneTuning; clicked: { x: number; y: number } | null }>()
 const emit = defineEmits<{ change: [changes: Changes]; tune: [tuning: Partial<SceneTuning>] }>()

@@ -5,7 +5,7 @@ import type { Capture, LookRecipe } from '@/api/types'
 import { signedStops } from '@/shared/format'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
-import type { Changes } from '../plan/pins'
+import type { Changes } from '@/planning/pins'
 
 export interface ViewChoice {
   developed: boolean

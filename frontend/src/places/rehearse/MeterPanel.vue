@@ -7,7 +7,7 @@ import { answered, client } from '@/api/client'
 import type { MeteredBy, RenderRequest } from '@/api/types'
 import { evText, signedStops } from '@/shared/format'
 import RangeField from '@/shared/RangeField.vue'
-import type { Changes } from '../plan/pins'
+import type { Changes } from '@/planning/pins'
 import { evPlace, PATTERN_WORDS, shareText } from './words'
 
 const props = defineProps<{ asked: RenderRequest; meter: MeteredBy; metered: boolean }>()

@@ -6,7 +6,7 @@ import type { Capture, FrameOut, MeteredBy } from '@/api/types'
 import { signedStops } from '@/shared/format'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
-import type { Changes } from '../plan/pins'
+import type { Changes } from '@/planning/pins'
 import HistogramPlot from './HistogramPlot.vue'
 import { evPlace, fateOf, shareText } from './words'
 

@@ -6,7 +6,7 @@ import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
 import type { FrameOut, RenderRequest, Situation } from '@/api/types'
 import { apertureText, isoText, shutterWithUnit, signedStops } from '@/shared/format'
-import { fetchFrame } from './useFrame'
+import { fetchFrame } from '@/frames/useFrame'
 
 export interface Variant {
   name: string

@@ -1,6 +1,6 @@
 /** A trial: settings changed in the rehearsal and not yet held in the plan. Here they only change names and places. */
 import type { Capture, LookRecipe, MeteredBy, Rehearsal } from '@/api/types'
-import type { Changes, PinValue } from '../plan/pins'
+import type { Changes, PinValue } from '@/planning/pins'
 
 export const EXPOSURE = ['shutter_s', 'aperture', 'iso'] as const
 

@@ -6,9 +6,9 @@ import type { Capture, Rehearsal, RenderRequest, SceneTuning } from '@/api/types
 import { noteAway, onServerBack } from '@/saving/connection'
 import { edit } from '@/saving/undo'
 import { computedSame } from '@/shared/computedSame'
-import { useFoundation } from '@/shared/foundation'
-import { type Changes, repinned, withPins } from '../plan/pins'
-import { requestFor, useCase } from '../plan/useCase'
+import { useFoundation } from '@/planning/useFoundation'
+import { type Changes, repinned, withPins } from '@/planning/pins'
+import { requestFor, useCase } from '@/planning/useCase'
 import { captureWith, meterWith, pinsOf } from './trial'
 
 interface Trial {

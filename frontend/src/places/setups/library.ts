@@ -1,7 +1,7 @@
 /** The library of saved setups: families of versions, the search over them, and how a new version is made. */
 import type { Assessment, Body, ListedSetup, Pin, SavedSetup, SettingValue, Setup } from '@/api/types'
 import { newId } from '@/shared/ids'
-import { withPins } from '../plan/pins'
+import { withPins } from '@/planning/pins'
 
 /** What the library knows of a setup without its document. */
 export type Listed = Omit<ListedSetup, 'revision'>
@@ -73,4 +73,4 @@ export function withValues(setup: Setup, changed: Record<string, SettingValue['v
 }
 
 /** The values put in by hand, as the server is told of them. */
-export { pinsFrom as pinsOf } from '../plan/pins'
+export { pinsFrom as pinsOf } from '@/planning/pins'

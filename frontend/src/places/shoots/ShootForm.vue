@@ -12,7 +12,7 @@ import { newId } from '@/shared/ids'
 import { provideFieldProblems } from '@/shared/problems'
 import TextField from '@/shared/TextField.vue'
 import { zoneOf, zoneOptions } from '@/shared/zones'
-import { optionsOf } from '../plan/labels'
+import { optionsOf } from '@/planning/labels'
 
 const props = defineProps<{ shoot: Shoot }>()
 const entry = useEntry('shoots', () => props.shoot.id)

@@ -11,7 +11,7 @@ import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useStillOrder } from '@/shared/useStillOrder'
 import { useOpenThing } from '@/shell/open'
-import { labelOf } from '../plan/labels'
+import { labelOf } from '@/planning/labels'
 import ShootForm from './ShootForm.vue'
 import { useOverview } from './useOverview'
 

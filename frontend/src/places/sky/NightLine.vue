@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import type { DayOut, NightOut } from '@/api/types'
 import { followPointer } from '@/shared/followPointer'
 import { clockText } from '@/shared/format'
-import SkyCurves from '../plan/strip/SkyCurves.vue'
+import SkyCurves from '@/planning/SkyCurves.vue'
 import { NIGHT_FROM_MIN, NIGHT_UNTIL_MIN } from './useNight'
 
 defineProps<{ day: DayOut; night: NightOut | null; target: string }>()

@@ -6,8 +6,8 @@ import type { DayOut, DayRequest, NightOut, NightRequest, PanoramaOut, PanoramaR
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import { useLatest } from '@/shared/useLatest'
-import { useCase } from '../plan/useCase'
-import { usePlan } from '../plan/usePlan'
+import { useCase } from '@/planning/useCase'
+import { usePlan } from '@/planning/usePlan'
 
 export const NIGHT_FROM_MIN = 720
 export const NIGHT_UNTIL_MIN = 2160

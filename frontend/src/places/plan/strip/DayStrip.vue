@@ -10,7 +10,7 @@ import type { DayOut, DayRequest, NamedLight, PlannedSituation, SkyContext } fro
 import { clockText, evText } from '@/shared/format'
 import { useLatest } from '@/shared/useLatest'
 import { type Block, blocksOf, type Hours, hoursOf } from './blocks'
-import SkyCurves from './SkyCurves.vue'
+import SkyCurves from '@/planning/SkyCurves.vue'
 import { useBlockDrag } from './useBlockDrag'
 
 const props = defineProps<{

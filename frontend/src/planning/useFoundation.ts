@@ -4,7 +4,7 @@ import type { Foundation, FoundationDocument, PlannedSituation } from '@/api/typ
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
-import { newId } from './ids'
+import { newId } from '@/shared/ids'
 
 /** shownId: which of them is looked at; the first where none is said. */
 export function useFoundation(shownId?: () => string | undefined) {

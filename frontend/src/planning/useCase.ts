@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { Body, Foundation, Lens, Pin, PlannedSituation, PlanInput, SkyContext } from '@/api/types'
 import { currentOf, loadKind, useEntry } from '@/saving/documents'
 import { computedSame } from '@/shared/computedSame'
-import { useFoundation } from '@/shared/foundation'
+import { useFoundation } from './useFoundation'
 import { useShoot } from './skyContext'
 
 /** The situation last planned: the Atlas speaks about it. */

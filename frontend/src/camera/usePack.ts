@@ -5,10 +5,10 @@ import type { CameraState, Failure, PackedBody, PackingDocument, PackedShoot, Pa
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import { computedSame } from '@/shared/computedSame'
-import { useFoundation } from '@/shared/foundation'
+import { useFoundation } from '@/planning/useFoundation'
 import { newId } from '@/shared/ids'
 import { useLatest } from '@/shared/useLatest'
-import { useShoot } from '../plan/skyContext'
+import { useShoot } from '@/planning/skyContext'
 
 const KINDS = ['shoots', 'situations', 'bodies', 'lenses', 'phrasebooks', 'states', 'packings'] as const
 
