@@ -10,11 +10,17 @@ const places = ['atlas', 'card', 'gear', 'keeping', 'pack', 'plan', 'rehearse', 
 const rooms = places.map((place) => ({
   files: [`src/places/${place}/**`],
   rules: {
-    'no-restricted-imports': ['error', {
-      patterns: [
-        { regex: `^(@/places/|(\\.\\./)+)(?!${place}/)(${places.join('|')})/`, message: 'A place imports no other place: move what they share to planning/, frames/, camera/ or shared/.' },
-      ],
-    }],
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            regex: `^(@/places/|(\\.\\./)+)(?!${place}/)(${places.join('|')})/`,
+            message: 'A place imports no other place: move what they share to planning/, frames/, camera/ or shared/.',
+          },
+        ],
+      },
+    ],
   },
 }))
 

@@ -18,9 +18,7 @@ interface ProblemBody {
 }
 
 /** Awaits a call of the client; returns its data or throws a Problem. */
-export async function answered<Data>(
-  call: Promise<{ data?: Data; error?: unknown; response: Response }>,
-): Promise<Data> {
+export async function answered<Data>(call: Promise<{ data?: Data; error?: unknown; response: Response }>): Promise<Data> {
   let outcome
   try {
     outcome = await call

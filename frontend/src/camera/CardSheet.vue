@@ -4,7 +4,14 @@ import { computed, ref } from 'vue'
 import type { Phrasebook, Plan } from '@/api/types'
 import { sayValue, settingOf, tables } from '@/shared/tables'
 
-const props = defineProps<{ plan: Pick<Plan, 'setup' | 'findings'> & Partial<Plan>; shoot: string; title: string; headline: string; circumstances: string; hand?: { book: Phrasebook | null; recall: string; by_hand: readonly string[] } }>()
+const props = defineProps<{
+  plan: Pick<Plan, 'setup' | 'findings'> & Partial<Plan>
+  shoot: string
+  title: string
+  headline: string
+  circumstances: string
+  hand?: { book: Phrasebook | null; recall: string; by_hand: readonly string[] }
+}>()
 
 /** The foundation is on the body already: the card lists what this situation sets. */
 const whole = ref(false)
@@ -22,7 +29,13 @@ const groups = computed(() => {
     const said = typeof held.value === 'string' ? phrase?.options?.[held.value] : undefined
     const label = phrase?.words ?? entry.label
     const byHand = props.hand !== undefined && props.hand.recall !== '' && props.hand.by_hand.includes(entry.id)
-    const row = { label, ours: label === entry.label ? '' : entry.label, value: said ?? sayValue(entry, held.value), held: held.layer === 'pin', byHand }
+    const row = {
+      label,
+      ours: label === entry.label ? '' : entry.label,
+      value: said ?? sayValue(entry, held.value),
+      held: held.layer === 'pin',
+      byHand,
+    }
     const group = found.find((item) => item.name === entry.group)
     if (group) group.rows.push(row)
     else found.push({ name: entry.group, rows: [row] })
@@ -38,14 +51,19 @@ const groups = computed(() => {
       <h1>{{ title }}</h1>
       <p class="exposure">{{ headline }}</p>
       <p>{{ circumstances }}</p>
-      <p v-if="hand?.recall"><b>Recall {{ hand.recall }}</b>{{ handNames ? `, then by hand: ${handNames}` : ', nothing by hand' }}.</p>
+      <p v-if="hand?.recall">
+        <b>Recall {{ hand.recall }}</b
+        >{{ handNames ? `, then by hand: ${handNames}` : ', nothing by hand' }}.
+      </p>
     </header>
     <div class="groups">
       <section v-for="group in groups" :key="group.name">
         <h3>{{ group.name }}</h3>
         <dl>
           <template v-for="row in group.rows" :key="row.label">
-            <dt>{{ row.label }}<span v-if="row.ours" class="ours"> {{ row.ours }}</span></dt>
+            <dt>
+              {{ row.label }}<span v-if="row.ours" class="ours"> {{ row.ours }}</span>
+            </dt>
             <dd>{{ row.value }}<span v-if="row.held" class="soft"> (held)</span><span v-if="row.byHand" class="cost"> by hand</span></dd>
           </template>
         </dl>
@@ -55,7 +73,9 @@ const groups = computed(() => {
       Foundation: {{ always }} values as on any body, set once.
       <button class="link no-print" @click="whole = !whole">{{ whole ? 'Leave them out' : 'List them too' }}</button>
     </p>
-    <p v-for="item in plan.missing ?? []" :key="item.setting">No {{ item.label.toLowerCase() }} here (would be {{ item.would_use }}). {{ item.instead }}</p>
+    <p v-for="item in plan.missing ?? []" :key="item.setting">
+      No {{ item.label.toLowerCase() }} here (would be {{ item.would_use }}). {{ item.instead }}
+    </p>
     <div class="below">
       <section v-if="plan.give_way?.less_light.length">
         <h3>If the light falls</h3>
@@ -66,7 +86,9 @@ const groups = computed(() => {
       <section v-if="plan.findings.length">
         <h3>Findings</h3>
         <ul>
-          <li v-for="finding in plan.findings" :key="finding.code"><b>{{ finding.title }}.</b> {{ finding.sentence }}</li>
+          <li v-for="finding in plan.findings" :key="finding.code">
+            <b>{{ finding.title }}.</b> {{ finding.sentence }}
+          </li>
         </ul>
       </section>
       <section v-if="plan.cautions?.length">

@@ -1,7 +1,18 @@
 /** A shoot's packing: what the server makes of its situations, the bag, the words and the known states. */
 import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
-import type { CameraState, Failure, PackedBody, PackingDocument, PackedShoot, PackRequest, PackWishes, Phrasebook, Preparation, Route } from '@/api/types'
+import type {
+  CameraState,
+  Failure,
+  PackedBody,
+  PackingDocument,
+  PackedShoot,
+  PackRequest,
+  PackWishes,
+  Phrasebook,
+  Preparation,
+  Route,
+} from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import { computedSame } from '@/shared/computedSame'
@@ -46,14 +57,23 @@ export function usePack(shootId: () => string) {
       sky: sky.value,
     }
   })
-  const { answer, problem, waiting } = useLatest<PackRequest, PackedShoot>(() => request.value, (body) => answered(client.POST('/api/v1/pack', { body })))
+  const { answer, problem, waiting } = useLatest<PackRequest, PackedShoot>(
+    () => request.value,
+    (body) => answered(client.POST('/api/v1/pack', { body })),
+  )
 
   /** The day without each thing: asked for once somebody looks, with the whole bag. */
   const fetchFailures = async (): Promise<Failure[]> =>
-    request.value ? answered(client.POST('/api/v1/pack/failures', { body: { ...request.value, bodies: bodies.value, lenses: lenses.value, books: [], states: [] } })) : []
+    request.value
+      ? answered(
+          client.POST('/api/v1/pack/failures', { body: { ...request.value, bodies: bodies.value, lenses: lenses.value, books: [], states: [] } }),
+        )
+      : []
   const fetchRoutes = async (format: 'markdown' | 'csv'): Promise<string> => {
     if (!request.value) return ''
-    const { text } = await answered(client.POST('/api/v1/pack/export', { body: { ...request.value, format, title: `Routes: ${shoot.value!.title}`.slice(0, 200), body_id: null } }))
+    const { text } = await answered(
+      client.POST('/api/v1/pack/export', { body: { ...request.value, format, title: `Routes: ${shoot.value!.title}`.slice(0, 200), body_id: null } }),
+    )
     return text
   }
 
@@ -62,7 +82,10 @@ export function usePack(shootId: () => string) {
     edit('packings', change(before))
   }
   const wish = (bodyId: string, change: (before: PackWishes) => PackWishes): void =>
-    decide((before) => ({ ...before, wishes: { ...before.wishes, [bodyId]: change(before.wishes?.[bodyId] ?? { held: {}, names: {}, reserved: [], guest: null, home: null }) } }))
+    decide((before) => ({
+      ...before,
+      wishes: { ...before.wishes, [bodyId]: change(before.wishes?.[bodyId] ?? { held: {}, names: {}, reserved: [], guest: null, home: null }) },
+    }))
   /** A habit of the hand; null: as proposed. */
   const keepHabit = (bodyId: string, control: string, does: string | null): void =>
     decide((before) => {
@@ -80,19 +103,46 @@ export function usePack(shootId: () => string) {
   /** A route was walked to its end, and its place stored where it ends in one. */
   async function recordWalked(packed: PackedBody, route: Route, storing: Preparation | null): Promise<void> {
     const place = packed.packing.places.find((each) => each.id === storing?.place)
-    const stored = storing && place ? { id: place.id, name: storing.title, values: storing.values, family: place.family, stored_at: new Date().toISOString() } : null
+    const stored =
+      storing && place
+        ? { id: place.id, name: storing.title, values: storing.values, family: place.family, stored_at: new Date().toISOString() }
+        : null
     record(packed, await answered(client.POST('/api/v1/pack/walked', { body: { state: packed.state, route, stored } })), 'route')
   }
   /** All places are filled as proposed and the body stands ready for its first situation. */
   function recordPrepared(packed: PackedBody): void {
     const now = new Date().toISOString()
-    record(packed, { ...packed.packed_state, slots: packed.packed_state.slots?.map((slot) => ({ ...slot, stored_at: slot.stored_at ?? now })) }, 'route')
+    record(
+      packed,
+      { ...packed.packed_state, slots: packed.packed_state.slots?.map((slot) => ({ ...slot, stored_at: slot.stored_at ?? now })) },
+      'route',
+    )
     decide((before) => ({ ...before, stored: { ...before.stored, [packed.body_id]: { at: now, fingerprint: packed.fingerprint } } }))
   }
   const bookOf = (bodyId: string): Phrasebook | null => books.value.find((book) => book.body_id === bodyId) ?? null
   const stateOf = (bodyId: string): CameraState | null => states.value.find((state) => state.body_id === bodyId) ?? null
 
-  return { loaded, failed, shoot, situations, bodies, decisions, request, answer, problem, waiting, fetchFailures, fetchRoutes, wish, keepHabit, record, recordWalked, recordPrepared, bookOf, stateOf }
+  return {
+    loaded,
+    failed,
+    shoot,
+    situations,
+    bodies,
+    decisions,
+    request,
+    answer,
+    problem,
+    waiting,
+    fetchFailures,
+    fetchRoutes,
+    wish,
+    keepHabit,
+    record,
+    recordWalked,
+    recordPrepared,
+    bookOf,
+    stateOf,
+  }
 }
 
 export type InPack = ReturnType<typeof usePack>

@@ -71,8 +71,7 @@ function key(event: KeyboardEvent): void {
     @pointermove="move"
     @pointerup="dragging = false"
     @pointercancel="dragging = false"
-    @keydown="key"
-  >
+    @keydown="key">
     <img :src="frame.image" :alt="name" draggable="false" />
     <div v-for="overlay in overlays" :key="overlay.id" class="hatch" :class="overlay.id" :style="masked(overlay.address)" />
     <svg :viewBox="`0 0 ${aspect} 1`" preserveAspectRatio="none" aria-hidden="true">

@@ -6,13 +6,15 @@ import RulerAxis from '@/rulers/RulerAxis.vue'
 import { isPinned } from './pins'
 import { type Dragged, type Ends, endsOf, rulerModels } from './rulerModels'
 
-const props = defineProps<{ plan: Plan; body: Body; lens: Lens; pins: readonly Pin[]; /** Settings of the rulers shown; all six when left out. */ only?: readonly string[]; /** A simulated frame, whose tones are laid under the tone ruler. */ frame?: FrameOut | null }>()
-const emit = defineEmits<{
-  live: [setting: string, value: number]
-  hold: [setting: string, value: number]
-  cancel: []
-  release: [setting: string]
+const props = defineProps<{
+  plan: Plan
+  body: Body
+  lens: Lens
+  pins: readonly Pin[]
+  /** Settings of the rulers shown; all six when left out. */ only?: readonly string[]
+  /** A simulated frame, whose tones are laid under the tone ruler. */ frame?: FrameOut | null
 }>()
+const emit = defineEmits<{ live: [setting: string, value: number]; hold: [setting: string, value: number]; cancel: []; release: [setting: string] }>()
 
 /** The value under the pointer, and then until the plan has caught up with it: quick nudges build on each other. */
 const dragged = ref<Dragged | null>(null)
@@ -27,7 +29,9 @@ watch(
     if (!dragged.value) ends.value = endsOf(plan, props.body, props.lens)
   },
 )
-const models = computed(() => rulerModels(props.plan, ends.value, dragged.value, props.frame ?? null).filter((model) => !props.only || props.only.includes(model.setting)))
+const models = computed(() =>
+  rulerModels(props.plan, ends.value, dragged.value, props.frame ?? null).filter((model) => !props.only || props.only.includes(model.setting)),
+)
 
 function move(setting: string, value: number): void {
   dragged.value = { setting, value, moving: true }
@@ -62,8 +66,7 @@ function release(setting: string): void {
       @move="(value) => move(model.setting, value)"
       @settle="(value) => settle(model.setting, value)"
       @cancel="cancel"
-      @release="release(model.setting)"
-    />
+      @release="release(model.setting)" />
   </div>
 </template>
 

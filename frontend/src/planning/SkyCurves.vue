@@ -86,9 +86,25 @@ const events = computed(() => {
 
 <template>
   <g>
-    <rect v-for="part in twilights" :key="part.from" class="shade" :x="x(part.from)" y="0" :width="Math.max(x(part.to) - x(part.from), 0)" :height="bottom" :style="{ opacity: part.shade }" />
+    <rect
+      v-for="part in twilights"
+      :key="part.from"
+      class="shade"
+      :x="x(part.from)"
+      y="0"
+      :width="Math.max(x(part.to) - x(part.from), 0)"
+      :height="bottom"
+      :style="{ opacity: part.shade }" />
     <path v-for="way in ways" :key="way.kind" class="way" :class="way.kind" :d="way.d" />
-    <text v-for="way in ways" :key="`name-${way.kind}`" class="name" :x="Math.min(Math.max(x(way.at), 30), x(day.minutes.at(-1)!) - 24)" :y="Math.max(way.top - 3, 21)" text-anchor="middle">{{ way.name }}</text>
+    <text
+      v-for="way in ways"
+      :key="`name-${way.kind}`"
+      class="name"
+      :x="Math.min(Math.max(x(way.at), 30), x(day.minutes.at(-1)!) - 24)"
+      :y="Math.max(way.top - 3, 21)"
+      text-anchor="middle"
+      >{{ way.name }}</text
+    >
     <path class="band" :d="band" />
     <path class="ev" :d="path(day.ev100, y)" />
     <g v-for="event in events" :key="event.kind + event.at_min">

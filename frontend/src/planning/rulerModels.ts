@@ -1,9 +1,7 @@
 /** Turns a plan into what the six rulers draw. Nothing is decided here: the limits are the server's. */
 import type { Body, FrameOut, Lens, LimitWindow, Plan } from '@/api/types'
 import { type Band, type Flag, linearScale, logScale, miredScale, type RulerScale, type Tick } from '@/rulers/scales'
-import {
-  apertureText, evText, isoText, kelvinText, nudged, shutterText, shutterWithUnit, signedStops, stepIndex, stepValue,
-} from '@/shared/format'
+import { apertureText, evText, isoText, kelvinText, nudged, shutterText, shutterWithUnit, signedStops, stepIndex, stepValue } from '@/shared/format'
 import { distanceText, fromShown, INFINITY_M, toShown } from '@/shared/units'
 
 export interface RulerModel {
@@ -88,8 +86,10 @@ function fullStops(quantity: 'shutter' | 'aperture' | 'iso', low: number, high: 
   return ticks
 }
 
-const snapTo = (quantity: 'shutter' | 'aperture' | 'iso') => (value: number): number =>
-  stepValue(quantity, Math.round(stepIndex(quantity, value)))
+const snapTo =
+  (quantity: 'shutter' | 'aperture' | 'iso') =>
+  (value: number): number =>
+    stepValue(quantity, Math.round(stepIndex(quantity, value)))
 
 /** The dearest limit passed on an axis, or the one that holds the value; for the line under the value. */
 function meaningOf(plan: Plan, axis: LimitWindow['axis'], setting: string): string {
@@ -112,20 +112,24 @@ function shutter(plan: Plan, ends: Ends, at: At): RulerModel {
   const [left, right] = ends.shutter
   const scale = logScale(left, right)
   const lamp = plan.windows.find((window) => window.id === 'flicker')
-  const notes: Flag[] = (lamp?.marks ?? []).slice(0, 1).map((seconds) => ({
-    at: scale.toUnit(seconds),
-    label: lamp!.imposed_by,
-    severity: 'plain',
-    sentence: lamp!.sentence,
-    side: 'right',
-  }))
+  const notes: Flag[] = (lamp?.marks ?? [])
+    .slice(0, 1)
+    .map((seconds) => ({ at: scale.toUnit(seconds), label: lamp!.imposed_by, severity: 'plain', sentence: lamp!.sentence, side: 'right' }))
   return {
-    setting: 'shutter_s', name: 'Shutter', valueText: shutterWithUnit(marker), spoken: shutterWithUnit(marker),
-    meaning: meaningOf(plan, 'shutter_s', 'shutter_s'), scale,
+    setting: 'shutter_s',
+    name: 'Shutter',
+    valueText: shutterWithUnit(marker),
+    spoken: shutterWithUnit(marker),
+    meaning: meaningOf(plan, 'shutter_s', 'shutter_s'),
+    scale,
     ticks: fullStops('shutter', left, right, shutterText),
     bands: bandsOn(plan, 'shutter_s').filter((band) => band.id !== 'flicker'),
-    notes: notes.filter((flag) => flag.at > 0 && flag.at < 1), field: null, marker, fixed: false,
-    snap: snapTo('shutter'), nudge: (value, steps) => nudged('shutter', value, steps),
+    notes: notes.filter((flag) => flag.at > 0 && flag.at < 1),
+    field: null,
+    marker,
+    fixed: false,
+    snap: snapTo('shutter'),
+    nudge: (value, steps) => nudged('shutter', value, steps),
   }
 }
 
@@ -140,11 +144,20 @@ function aperture(plan: Plan, ends: Ends, at: At): RulerModel {
   const atWidest = fixed ? 'the only one' : marker <= widest * 1.03 ? 'widest' : 'free'
   const hold = held === 'free' || held.includes('lens ends') ? atWidest : held
   return {
-    setting: 'aperture', name: 'Aperture', valueText: apertureText(marker), spoken: apertureText(marker),
+    setting: 'aperture',
+    name: 'Aperture',
+    valueText: apertureText(marker),
+    spoken: apertureText(marker),
     meaning: `${hold}; background disc ${blur.toFixed(1)} %`,
-    scale: logScale(left, right), ticks: fullStops('aperture', left, right, apertureText),
-    bands: bandsOn(plan, 'aperture'), notes: [], field: null, marker, fixed,
-    snap: (value) => Math.max(snapTo('aperture')(value), widest), nudge: (value, steps) => Math.max(nudged('aperture', value, steps), widest),
+    scale: logScale(left, right),
+    ticks: fullStops('aperture', left, right, apertureText),
+    bands: bandsOn(plan, 'aperture'),
+    notes: [],
+    field: null,
+    marker,
+    fixed,
+    snap: (value) => Math.max(snapTo('aperture')(value), widest),
+    nudge: (value, steps) => Math.max(nudged('aperture', value, steps), widest),
   }
 }
 
@@ -156,14 +169,29 @@ function iso(plan: Plan, ends: Ends, at: At): RulerModel {
   const mode = plan.setup.settings['exposure_mode']?.value
   const cleaner = plan.windows.find((window) => window.id === 'second_gain')
   const scale = logScale(left, right)
-  const notes: Flag[] = (cleaner?.marks ?? []).map((value) => ({ at: scale.toUnit(value), label: 'cleaner', severity: 'plain', sentence: cleaner!.sentence, side: 'left' }))
+  const notes: Flag[] = (cleaner?.marks ?? []).map((value) => ({
+    at: scale.toUnit(value),
+    label: 'cleaner',
+    severity: 'plain',
+    sentence: cleaner!.sentence,
+    side: 'left',
+  }))
   const automatic = typeof mode === 'string' && /auto_iso|zone_focus/.test(mode)
   return {
-    setting: 'iso', name: automatic ? 'ISO, automatic' : 'ISO', valueText: isoText(marker), spoken: `ISO ${isoText(marker)}`,
+    setting: 'iso',
+    name: automatic ? 'ISO, automatic' : 'ISO',
+    valueText: isoText(marker),
+    spoken: `ISO ${isoText(marker)}`,
     meaning: inHand > 0 ? `${signedStops(inHand).replace('+', '')} under your ceiling` : 'at or above your ceiling',
-    scale, ticks: fullStops('iso', left, right, isoText), bands: bandsOn(plan, 'iso').filter((band) => band.low !== null || band.high !== null),
+    scale,
+    ticks: fullStops('iso', left, right, isoText),
+    bands: bandsOn(plan, 'iso').filter((band) => band.low !== null || band.high !== null),
     notes: notes.filter((flag) => flag.at > 0 && flag.at < 1),
-    field: null, marker, fixed: false, snap: snapTo('iso'), nudge: (value, steps) => nudged('iso', value, steps),
+    field: null,
+    marker,
+    fixed: false,
+    snap: snapTo('iso'),
+    nudge: (value, steps) => nudged('iso', value, steps),
   }
 }
 
@@ -187,10 +215,18 @@ function tone(plan: Plan, at: At, frame: FrameOut | null): RulerModel {
   const left = Math.min(sensor.noise_floor_ev, low ?? 0) - 1
   const right = Math.max(sensor.raw_clip_ev, high ?? 0) + 2
   const limit = (id: string, label: string, edges: Partial<Band>, sentence: string, severity: Band['severity']): Band => ({
-    id, label, low: null, high: null, severity, sentence, ...edges,
+    id,
+    label,
+    low: null,
+    high: null,
+    severity,
+    sentence,
+    ...edges,
   })
   return {
-    setting: 'exposure_comp_ev', name: 'Tone', valueText: range === null ? 'range unknown' : `${range.toFixed(1)} EV`,
+    setting: 'exposure_comp_ev',
+    name: 'Tone',
+    valueText: range === null ? 'range unknown' : `${range.toFixed(1)} EV`,
     spoken: `meter ${signedStops(marker)} EV`,
     meaning: `${range === null ? '' : range <= holds ? 'fits one frame; ' : 'more than one frame; '}${byHand ? 'set by hand' : `meter ${signedStops(marker)}`}`,
     scale: linearScale(left, right),
@@ -203,7 +239,9 @@ function tone(plan: Plan, at: At, frame: FrameOut | null): RulerModel {
     notes: [],
     field: low !== null && high !== null ? { from: low, to: high, text: `The scene spans ${range!.toFixed(1)} EV` } : null,
     profile: toneProfile(frame),
-    marker, fixed: byHand, snap: (ev) => Math.round(ev * 3) / 3,
+    marker,
+    fixed: byHand,
+    snap: (ev) => Math.round(ev * 3) / 3,
     nudge: (ev, steps) => Math.round(ev * 3 + steps) / 3,
   }
 }
@@ -215,19 +253,36 @@ function colour(plan: Plan, at: At): RulerModel {
   const { cct_k: light, second_cct_k: second } = plan.light
   const cast = 1e6 / marker - 1e6 / light
   const lamp = (kelvin: number, label: string, side: Flag['side']): Flag => ({
-    at: scale.toUnit(kelvin), label, severity: 'plain', sentence: kelvinText(kelvin), side,
+    at: scale.toUnit(kelvin),
+    label,
+    severity: 'plain',
+    sentence: kelvinText(kelvin),
+    side,
   })
   const notes = [lamp(light, 'light', 'right')]
   if (second) notes.push(lamp(second, 'second light', 'right'))
   const mode = plan.setup.settings['white_balance']?.value
   const castText = Math.abs(cast) < 3 ? 'neutral in this light' : `${Math.abs(cast).toFixed(0)} mired ${cast < 0 ? 'warmer' : 'cooler'}`
   return {
-    setting: 'kelvin', name: 'Colour', valueText: kelvinText(marker), spoken: kelvinText(marker),
+    setting: 'kelvin',
+    name: 'Colour',
+    valueText: kelvinText(marker),
+    spoken: kelvinText(marker),
     meaning: `${mode === 'auto' ? 'automatic; ' : ''}${castText}`,
-    scale, ticks: [12000, 9000, 7000, 6000, 5000, 4500, 4000, 3500, 3000, 2700, 2400, 2200, 2000, 1850].map((kelvin) => ({ value: kelvin, label: String(kelvin) })),
-    bands: bandsOn(plan, 'kelvin').map((band) => ({ ...band, label: band.id === 'cast' ? 'cast shows' : band.label })).filter((band) => band.id !== 'second_cast'),
-    notes, field: null, marker, fixed: false,
-    snap: (kelvin) => Math.round(kelvin / 50) * 50, nudge: (kelvin, steps) => Math.round(kelvin / 50) * 50 + steps * 50,
+    scale,
+    ticks: [12000, 9000, 7000, 6000, 5000, 4500, 4000, 3500, 3000, 2700, 2400, 2200, 2000, 1850].map((kelvin) => ({
+      value: kelvin,
+      label: String(kelvin),
+    })),
+    bands: bandsOn(plan, 'kelvin')
+      .map((band) => ({ ...band, label: band.id === 'cast' ? 'cast shows' : band.label }))
+      .filter((band) => band.id !== 'second_cast'),
+    notes,
+    field: null,
+    marker,
+    fixed: false,
+    snap: (kelvin) => Math.round(kelvin / 50) * 50,
+    nudge: (kelvin, steps) => Math.round(kelvin / 50) * 50 + steps * 50,
   }
 }
 
@@ -242,14 +297,31 @@ function distance(plan: Plan, ends: Ends, at: At): RulerModel {
   const imperial = toShown(1) !== 1
   const ticks = (imperial ? FOOT_TICKS : METRE_TICKS).map((shown) => fromShown(shown))
   const note = (metres: number | null, label: string, side: Flag['side']): Flag[] =>
-    metres === null || metres < left || metres > right ? [] : [{ at: scale.toUnit(metres), label, severity: 'plain', sentence: distanceText(metres), side }]
+    metres === null || metres < left || metres > right
+      ? []
+      : [{ at: scale.toUnit(metres), label, severity: 'plain', sentence: distanceText(metres), side }]
   return {
-    setting: 'focus_distance_m', name: 'Distance', valueText: distanceText(marker >= right * 0.999 && sharpness.focus_m === null ? null : marker),
-    spoken: distanceText(marker), meaning: `sharp ${distanceText(sharpness.near_m)} to ${distanceText(sharpness.far_m ?? null)}`,
-    scale, ticks: ticks.map((metres) => ({ value: metres, label: distanceText(metres) })), bands: [],
-    notes: [...note(sharpness.subject_near_m, 'nearest', 'left'), ...note(sharpness.subject_far_m ?? null, 'farthest', 'right'), ...note(sharpness.hyperfocal_m, 'hyperfocal', 'right')],
-    field: { from: sharpness.near_m, to: sharpness.far_m ?? right * 2, text: `Sharp from ${distanceText(sharpness.near_m)} to ${distanceText(sharpness.far_m ?? null)}` },
-    marker, fixed: false, snap: (metres) => Number(metres.toPrecision(2)),
+    setting: 'focus_distance_m',
+    name: 'Distance',
+    valueText: distanceText(marker >= right * 0.999 && sharpness.focus_m === null ? null : marker),
+    spoken: distanceText(marker),
+    meaning: `sharp ${distanceText(sharpness.near_m)} to ${distanceText(sharpness.far_m ?? null)}`,
+    scale,
+    ticks: ticks.map((metres) => ({ value: metres, label: distanceText(metres) })),
+    bands: [],
+    notes: [
+      ...note(sharpness.subject_near_m, 'nearest', 'left'),
+      ...note(sharpness.subject_far_m ?? null, 'farthest', 'right'),
+      ...note(sharpness.hyperfocal_m, 'hyperfocal', 'right'),
+    ],
+    field: {
+      from: sharpness.near_m,
+      to: sharpness.far_m ?? right * 2,
+      text: `Sharp from ${distanceText(sharpness.near_m)} to ${distanceText(sharpness.far_m ?? null)}`,
+    },
+    marker,
+    fixed: false,
+    snap: (metres) => Number(metres.toPrecision(2)),
     nudge: (metres, steps) => Number((metres * 1.12 ** steps).toPrecision(3)),
   }
 }

@@ -10,13 +10,23 @@ import { useShoot } from './skyContext'
 /** The situation last planned: the Atlas speaks about it. */
 export const lastSituation = useLocalStorage('wa-last-situation', '')
 
-export function requestFor(planned: PlannedSituation, body: Body, lens: Lens, foundation: Foundation | null, sky: SkyContext | null, pins: Pin[] = planned.pins): PlanInput {
+export function requestFor(
+  planned: PlannedSituation,
+  body: Body,
+  lens: Lens,
+  foundation: Foundation | null,
+  sky: SkyContext | null,
+  pins: Pin[] = planned.pins,
+): PlanInput {
   const { situation, preferences, accessories } = planned
   return { body, lens, situation, preferences, accessories, pins, foundation, sky, figures: {} }
 }
 
 /** live: what a gesture changes right now, before it is saved: pins held, hours moved. */
-export function useCase(situationId: () => string | null, live: { pins?: (held: Pin[]) => Pin[]; brief?: (planned: PlannedSituation) => PlannedSituation } = {}) {
+export function useCase(
+  situationId: () => string | null,
+  live: { pins?: (held: Pin[]) => Pin[]; brief?: (planned: PlannedSituation) => PlannedSituation } = {},
+) {
   const loaded = ref(false)
   const failed = ref('')
   const foundation = useFoundation()

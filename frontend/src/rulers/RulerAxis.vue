@@ -51,7 +51,9 @@ const labels = computed(() => {
 })
 const shownTicks = computed(() => roomyTicks(props.ticks, props.scale, width.value))
 const spread = computed(() => {
-  const inside = (props.profile ?? []).map((part) => ({ unit: props.scale.toUnit(part.value), height: part.height })).filter((part) => part.unit >= 0 && part.unit <= 1)
+  const inside = (props.profile ?? [])
+    .map((part) => ({ unit: props.scale.toUnit(part.value), height: part.height }))
+    .filter((part) => part.unit >= 0 && part.unit <= 1)
   if (inside.length < 2) return ''
   const bottom = BAR_TOP + BAR
   const points = inside.map((part) => `${px(part.unit)} ${(bottom - part.height * (BAR - 2)).toFixed(1)}`)
@@ -95,9 +97,7 @@ function cancel(): void {
   emit('cancel')
 }
 
-const STEPS: Record<string, number> = {
-  ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 3, PageDown: -3,
-}
+const STEPS: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 3, PageDown: -3 }
 
 function key(event: KeyboardEvent): void {
   if (event.key === 'Backspace' || event.key === 'Delete') {
@@ -116,7 +116,12 @@ function key(event: KeyboardEvent): void {
   <div class="ruler">
     <div class="head">
       <span class="label">{{ name }}</span>
-      <button v-if="pinned" class="link pin" :aria-label="`Release ${name}`" :title="`You hold this value. Release ${name} (Backspace)`" @click="emit('release')">
+      <button
+        v-if="pinned"
+        class="link pin"
+        :aria-label="`Release ${name}`"
+        :title="`You hold this value. Release ${name} (Backspace)`"
+        @click="emit('release')">
         held · release
       </button>
       <div class="value">{{ valueText }}</div>
@@ -134,8 +139,7 @@ function key(event: KeyboardEvent): void {
       @pointermove="move"
       @pointerup="up"
       @pointercancel="cancel"
-      @keydown="key"
-    >
+      @keydown="key">
       <svg ref="track" :height="HEIGHT" :viewBox="`0 0 ${width || 1} ${HEIGHT}`" preserveAspectRatio="none" aria-hidden="true">
         <title>{{ hint }}</title>
         <defs>
@@ -147,18 +151,42 @@ function key(event: KeyboardEvent): void {
           </pattern>
         </defs>
         <rect class="bar" x="0.5" :y="BAR_TOP" :width="Math.max(width - 1, 0)" :height="BAR" />
-        <rect v-if="field" class="field" :x="px(Math.max(0, scale.toUnit(field.from)))" :y="BAR_TOP" :height="BAR" :width="Math.max(0, px(Math.min(1, scale.toUnit(field.to))) - px(Math.max(0, scale.toUnit(field.from))))">
+        <rect
+          v-if="field"
+          class="field"
+          :x="px(Math.max(0, scale.toUnit(field.from)))"
+          :y="BAR_TOP"
+          :height="BAR"
+          :width="Math.max(0, px(Math.min(1, scale.toUnit(field.to))) - px(Math.max(0, scale.toUnit(field.from))))">
           <title>{{ field.text }}</title>
         </rect>
         <path v-if="spread" class="spread" :d="spread" />
-        <rect v-for="part in drawn" :key="`${part.from}${part.severity}`" :x="px(part.from)" :y="BAR_TOP" :width="px(part.to) - px(part.from)" :height="BAR" :fill="`url(#${hatch}-${part.severity})`" />
+        <rect
+          v-for="part in drawn"
+          :key="`${part.from}${part.severity}`"
+          :x="px(part.from)"
+          :y="BAR_TOP"
+          :width="px(part.to) - px(part.from)"
+          :height="BAR"
+          :fill="`url(#${hatch}-${part.severity})`" />
         <g v-for="tick in shownTicks" :key="tick.label">
           <line class="tick" :x1="px(tick.unit)" :x2="px(tick.unit)" :y1="BAR_TOP + BAR" :y2="BAR_TOP + BAR + 4" />
-          <text class="tick-label" :x="px(tick.unit)" :y="BAR_TOP + BAR + 15" :text-anchor="tick.unit < 0.02 ? 'start' : tick.unit > 0.98 ? 'end' : 'middle'">{{ tick.label }}</text>
+          <text
+            class="tick-label"
+            :x="px(tick.unit)"
+            :y="BAR_TOP + BAR + 15"
+            :text-anchor="tick.unit < 0.02 ? 'start' : tick.unit > 0.98 ? 'end' : 'middle'">
+            {{ tick.label }}
+          </text>
         </g>
         <g v-for="(flag, i) in labels" :key="i" :class="flag.severity">
           <line :x1="px(flag.at)" :x2="px(flag.at)" :y1="flag.x === null ? BAR_TOP : BAR_TOP - 6" :y2="BAR_TOP + BAR" />
-          <text v-if="flag.x !== null" class="flag" :x="flag.side === 'left' ? flag.x + textWidth(flag.label) : flag.x" :y="BAR_TOP - 4" :text-anchor="flag.side === 'left' ? 'end' : 'start'">
+          <text
+            v-if="flag.x !== null"
+            class="flag"
+            :x="flag.side === 'left' ? flag.x + textWidth(flag.label) : flag.x"
+            :y="BAR_TOP - 4"
+            :text-anchor="flag.side === 'left' ? 'end' : 'start'">
             {{ flag.label }}
             <title>{{ flag.sentence }}</title>
           </text>

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { type Band, type Flag, flags, linearScale, logScale, miredScale, placeLabels, roomyTicks, stretches, textWidth } from './scales'
 
-const band = (low: number | null, high: number | null, severity: Band['severity'] = 'costs', id = 'b'): Band => ({ id, low, high, severity, label: id, sentence: '' })
+const band = (low: number | null, high: number | null, severity: Band['severity'] = 'costs', id = 'b'): Band => ({
+  id,
+  low,
+  high,
+  severity,
+  label: id,
+  sentence: '',
+})
 
 describe('scales', () => {
   it('go there and back, in both directions', () => {
@@ -19,14 +26,23 @@ describe('scales', () => {
 
 describe('stretches', () => {
   it('hatch what a limit bars, on the side it bars', () => {
-    expect(stretches([band(2, 8)], logScale(1, 16))).toEqual([{ from: 0, to: 0.25, severity: 'costs' }, { from: 0.75, to: 1, severity: 'costs' }])
-    expect(stretches([band(2, 8)], logScale(16, 1))).toEqual([{ from: 0, to: 0.25, severity: 'costs' }, { from: 0.75, to: 1, severity: 'costs' }])
+    expect(stretches([band(2, 8)], logScale(1, 16))).toEqual([
+      { from: 0, to: 0.25, severity: 'costs' },
+      { from: 0.75, to: 1, severity: 'costs' },
+    ])
+    expect(stretches([band(2, 8)], logScale(16, 1))).toEqual([
+      { from: 0, to: 0.25, severity: 'costs' },
+      { from: 0.75, to: 1, severity: 'costs' },
+    ])
     expect(stretches([band(null, 4)], logScale(1, 16))).toEqual([{ from: 0.5, to: 1, severity: 'costs' }])
   })
 
   it('show the heavier hatch where limits overlap, and join neighbours of one kind', () => {
     const found = stretches([band(null, 4), band(null, 8, 'forbidden'), band(null, 2)], logScale(1, 16))
-    expect(found).toEqual([{ from: 0.25, to: 0.75, severity: 'costs' }, { from: 0.75, to: 1, severity: 'forbidden' }])
+    expect(found).toEqual([
+      { from: 0.25, to: 0.75, severity: 'costs' },
+      { from: 0.75, to: 1, severity: 'forbidden' },
+    ])
   })
 
   it('leave out what lies beyond the ruler', () => {
@@ -36,11 +52,20 @@ describe('stretches', () => {
 
 describe('flags and labels', () => {
   it('stand where a limit bites, unless that is at the very end', () => {
-    expect(flags([band(2, 8), band(1, 16)], logScale(1, 16)).map((flag) => [flag.at, flag.side])).toEqual([[0.25, 'left'], [0.75, 'right']])
+    expect(flags([band(2, 8), band(1, 16)], logScale(1, 16)).map((flag) => [flag.at, flag.side])).toEqual([
+      [0.25, 'left'],
+      [0.75, 'right'],
+    ])
   })
 
   it('never overlap each other or what is taken', () => {
-    const many: Flag[] = Array.from({ length: 12 }, (_, k) => ({ at: k / 11, label: `limit ${k}`, severity: 'costs', sentence: '', side: k % 2 ? 'left' : 'right' }))
+    const many: Flag[] = Array.from({ length: 12 }, (_, k) => ({
+      at: k / 11,
+      label: `limit ${k}`,
+      severity: 'costs',
+      sentence: '',
+      side: k % 2 ? 'left' : 'right',
+    }))
     const taken: [number, number] = [140, 160]
     const placed = placeLabels(many, 300, 1, [taken]).filter((label) => label.x !== null)
     const spans = placed.map((label) => [label.x!, label.x! + textWidth(label.label)] as const)
@@ -52,7 +77,13 @@ describe('flags and labels', () => {
   })
 
   it('give costs their room before notes', () => {
-    const flag = (severity: Flag['severity']): Flag => ({ at: 0.5, label: 'a label that needs much room here', severity, sentence: '', side: 'right' })
+    const flag = (severity: Flag['severity']): Flag => ({
+      at: 0.5,
+      label: 'a label that needs much room here',
+      severity,
+      sentence: '',
+      side: 'right',
+    })
     const placed = placeLabels([flag('plain'), flag('plain'), flag('costs')], 360, 1)
     expect(placed.find((label) => label.severity === 'costs')?.x).not.toBeNull()
     expect(placed.filter((label) => label.x !== null).length).toBeLessThan(3)

@@ -135,7 +135,12 @@ export function placeLabels(items: Flag[], width: number, rows: number, taken: [
     const other = flag.side === 'left' ? 'right' : 'left'
     let spot: PlacedLabel = { ...flag, x: null, row: 0 }
     search: for (let row = 0; row < rows; row++) {
-      for (const [side, shift] of [[flag.side, 0], [other, 0], [flag.side, SHIFT_PX], [other, SHIFT_PX]] as const) {
+      for (const [side, shift] of [
+        [flag.side, 0],
+        [other, 0],
+        [flag.side, SHIFT_PX],
+        [other, SHIFT_PX],
+      ] as const) {
         const x = lefts[side] + (side === 'left' ? -shift : shift)
         const fits = x >= -2 && x + length <= width + 2
         if (fits && used[row]!.every(([from, to]) => x > to || x + length < from)) {

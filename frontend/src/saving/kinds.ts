@@ -1,6 +1,17 @@
 /** The kinds of saved documents: their routes under the API, and what people call them. */
 import { answered, client } from '@/api/client'
-import type { Body, CameraState, FoundationDocument, Lens, PackingDocument, Phrasebook, PlannedSituation, SavedPlace, SavedSetup, Shoot } from '@/api/types'
+import type {
+  Body,
+  CameraState,
+  FoundationDocument,
+  Lens,
+  PackingDocument,
+  Phrasebook,
+  PlannedSituation,
+  SavedPlace,
+  SavedSetup,
+  Shoot,
+} from '@/api/types'
 
 export interface Documents {
   bodies: Body
@@ -89,12 +100,7 @@ export function fetchOne<K extends Kind>(kind: K, id: string): Promise<Stored<Do
 }
 
 /** revision null: the document is new. */
-export function putOne<K extends Kind>(
-  kind: K,
-  id: string,
-  document: Documents[K],
-  revision: number | null,
-): Promise<Stored<Documents[K]>> {
+export function putOne<K extends Kind>(kind: K, id: string, document: Documents[K], revision: number | null): Promise<Stored<Documents[K]>> {
   const headers = revision === null ? { 'If-None-Match': '*' } : { 'If-Match': `"${revision}"` }
   return answered(any.PUT(`/api/v1/${kind}/${id}`, { headers, body: document })) as Promise<Stored<Documents[K]>>
 }

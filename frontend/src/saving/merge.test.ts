@@ -10,7 +10,19 @@ describe('same', () => {
   })
 
   it('cares for everything else', () => {
-    for (const [a, b] of [[{ a: 1 }, { a: 2 }], [[1, 2], [2, 1]], [{ a: 1 }, { a: 1, b: 1 }], [null, {}], [[], {}], ['1', 1], [[1], [1, 1]]]) expect(same(a, b)).toBe(false)
+    for (const [a, b] of [
+      [{ a: 1 }, { a: 2 }],
+      [
+        [1, 2],
+        [2, 1],
+      ],
+      [{ a: 1 }, { a: 1, b: 1 }],
+      [null, {}],
+      [[], {}],
+      ['1', 1],
+      [[1], [1, 1]],
+    ])
+      expect(same(a, b)).toBe(false)
   })
 })
 
@@ -25,13 +37,24 @@ describe('differences', () => {
     const mine: Json = { ...base, name: 'mine', speed: { low: 5, high: 2 } }
     const theirs: Json = { ...base, name: 'theirs', speed: { low: 1, high: 9 } }
     const found = differences(base, mine, theirs)
-    expect(found.map((item) => [item.pointer, item.conflicting])).toEqual([['/name', true], ['/speed/low', false], ['/speed/high', false]])
+    expect(found.map((item) => [item.pointer, item.conflicting])).toEqual([
+      ['/name', true],
+      ['/speed/low', false],
+      ['/speed/high', false],
+    ])
     expect(differences(base, { ...base, name: 'b' }, { ...base, name: 'b' })).toEqual([])
   })
 
   it('takes lists as a whole, and fields that came or went', () => {
-    const found = differences(base, { ...base, tags: ['x', 'y'] }, { name: 'a', speed: { low: 1, high: 2 }, tags: ['x'], 'a/b': 1, 'c~d': 1, note: 'n' })
-    expect(found.map((item) => [item.pointer, item.mine, item.theirs])).toEqual([['/tags', ['x', 'y'], ['x']], ['/note', undefined, 'n']])
+    const found = differences(
+      base,
+      { ...base, tags: ['x', 'y'] },
+      { name: 'a', speed: { low: 1, high: 2 }, tags: ['x'], 'a/b': 1, 'c~d': 1, note: 'n' },
+    )
+    expect(found.map((item) => [item.pointer, item.mine, item.theirs])).toEqual([
+      ['/tags', ['x', 'y'], ['x']],
+      ['/note', undefined, 'n'],
+    ])
   })
 })
 

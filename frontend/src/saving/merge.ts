@@ -20,7 +20,10 @@ export function same(a: unknown, b: unknown): boolean {
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, k) => same(item, b[k]))
   if (!isRecord(a) || !isRecord(b)) return false
   const fields = Object.keys(a).filter((field) => a[field] !== undefined)
-  return fields.length === Object.keys(b).filter((field) => b[field] !== undefined).length && fields.every((field) => field in b && same(a[field], b[field]))
+  return (
+    fields.length === Object.keys(b).filter((field) => b[field] !== undefined).length &&
+    fields.every((field) => field in b && same(a[field], b[field]))
+  )
 }
 
 /** A copy free of reactive wrappers, which structured cloning refuses. Documents are JSON, so nothing is lost. */

@@ -222,7 +222,11 @@ describe('writing', () => {
 })
 
 describe('failures', () => {
-  for (const [what, problem] of [['an absent server', away()], ['a full disk', new Problem(507, 'full', [], undefined, 'full')], ['a fault', new Problem(500, 'fault')]] as const) {
+  for (const [what, problem] of [
+    ['an absent server', away()],
+    ['a full disk', new Problem(507, 'full', [], undefined, 'full')],
+    ['a fault', new Problem(500, 'fault')],
+  ] as const) {
     it(`keeps the edit over ${what} and sends it when tried again`, async () => {
       const store = tab('one')
       server.now.fails = [problem]

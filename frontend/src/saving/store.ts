@@ -72,7 +72,16 @@ export interface Parts {
 const SEND_AFTER_MS = 350
 
 const blank = (id: string): Entry => ({
-  id, revision: null, saved: null, draft: null, gone: false, deleting: false, deleted: false, state: 'saved', savedAt: null, problem: null,
+  id,
+  revision: null,
+  saved: null,
+  draft: null,
+  gone: false,
+  deleting: false,
+  deleted: false,
+  state: 'saved',
+  savedAt: null,
+  problem: null,
 })
 
 export function createDocumentStore(parts: Parts) {
@@ -165,7 +174,14 @@ export function createDocumentStore(parts: Parts) {
 
   function take(kind: Kind, entry: Entry, { key, unsent }: Found): void {
     // The edit is based on what its tab saw, so that a merge knows who changed what.
-    Object.assign(entry, { draft: unsent.draft, deleting: unsent.draft === null, saved: unsent.base ?? entry.saved, revision: unsent.revision, gone: false, state: 'unsent' })
+    Object.assign(entry, {
+      draft: unsent.draft,
+      deleting: unsent.draft === null,
+      saved: unsent.base ?? entry.saved,
+      revision: unsent.revision,
+      gone: false,
+      state: 'unsent',
+    })
     settleShown(entry)
     void keep(kind, entry).then(() => (key.includes('#') ? parts.outbox.forget(key) : undefined))
     schedule(kind, entry.id, 0)
@@ -205,7 +221,10 @@ export function createDocumentStore(parts: Parts) {
 
   function schedule(kind: Kind, id: string, afterMs = parts.isSheltered() ? SEND_AFTER_MS : 0): void {
     calledFor.get(keyOf(kind, id))?.()
-    calledFor.set(keyOf(kind, id), parts.later(() => void send(kind, id), afterMs))
+    calledFor.set(
+      keyOf(kind, id),
+      parts.later(() => void send(kind, id), afterMs),
+    )
   }
 
   async function send(kind: Kind, id: string): Promise<void> {
@@ -298,7 +317,10 @@ export function createDocumentStore(parts: Parts) {
   function settleBoth(kind: Kind, entry: Entry, problem: Problem): void {
     const { document, deleted, revision } = problem.current!
     const mine = toRaw(entry.draft)
-    const both = mine && document && !deleted && entry.saved ? mergedAlone(toRaw(entry.saved) as unknown as Json, mine as unknown as Json, document as Json) : null
+    const both =
+      mine && document && !deleted && entry.saved
+        ? mergedAlone(toRaw(entry.saved) as unknown as Json, mine as unknown as Json, document as Json)
+        : null
     if (entry.deleting && deleted) {
       Object.assign(entry, { revision, gone: true })
       settleDeleted(kind, entry)
@@ -319,7 +341,8 @@ export function createDocumentStore(parts: Parts) {
     for (const kind of parts.kinds) {
       for (const entry of entries[kind].values()) {
         const current = entry.state === 'conflict' ? entry.problem?.current : undefined
-        if (current) return { kind, entry, theirs: current.document as AnyDocument | null, theirsDeleted: current.deleted, revision: current.revision }
+        if (current)
+          return { kind, entry, theirs: current.document as AnyDocument | null, theirsDeleted: current.deleted, revision: current.revision }
       }
     }
     return null

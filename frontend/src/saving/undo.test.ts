@@ -7,7 +7,10 @@ vi.mock('./documents', () => ({
   write: (_kind: string, document: { id: string }) => void held.set(document.id, document),
   remove: (_kind: string, id: string) => void held.delete(id),
 }))
-vi.mock('./kinds', () => ({ idOf: (_kind: string, document: { id: string }) => document.id, titleOf: (_kind: string, document: { name: string }) => document.name }))
+vi.mock('./kinds', () => ({
+  idOf: (_kind: string, document: { id: string }) => document.id,
+  titleOf: (_kind: string, document: { name: string }) => document.name,
+}))
 
 type Undo = typeof import('./undo')
 let undoing: Undo

@@ -11,14 +11,7 @@ const id = useId()
 <template>
   <div class="field">
     <label :for="id">{{ label }}</label>
-    <Select
-      :id="id"
-      v-model:value="value"
-      :options="options"
-      :show-search="searchable"
-      option-filter-prop="label"
-      :aria-label="label"
-    />
+    <Select :id="id" v-model:value="value" :options="options" :show-search="searchable" option-filter-prop="label" :aria-label="label" />
     <p v-if="hint" class="soft note">{{ hint }}</p>
   </div>
 </template>

@@ -9,7 +9,15 @@ const asked = ref(false)
 </script>
 
 <template>
-  <Popconfirm v-if="asked" open :title="question" :ok-text="yes" cancel-text="Keep" @open-change="(open: boolean) => (asked = open)" @confirm="emit('confirm')" @cancel="asked = false">
+  <Popconfirm
+    v-if="asked"
+    open
+    :title="question"
+    :ok-text="yes"
+    cancel-text="Keep"
+    @open-change="(open: boolean) => (asked = open)"
+    @confirm="emit('confirm')"
+    @cancel="asked = false">
     <button class="link" :aria-label="label"><slot /></button>
   </Popconfirm>
   <button v-else class="link" :aria-label="label" @click="asked = true"><slot /></button>

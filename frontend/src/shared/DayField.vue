@@ -36,7 +36,17 @@ onMounted(() => halfTyped(key.value) !== undefined && leave())
 <template>
   <div class="field">
     <label :for="id">{{ label }}</label>
-    <input :id="id" class="day" type="date" max="9999-12-31" :value="text" :aria-invalid="reason ? 'true' : undefined" :aria-describedby="reason ? `${id}-note` : undefined" @input="take" @blur="leave" @keydown.enter.prevent="leave" />
+    <input
+      :id="id"
+      class="day"
+      type="date"
+      max="9999-12-31"
+      :value="text"
+      :aria-invalid="reason ? 'true' : undefined"
+      :aria-describedby="reason ? `${id}-note` : undefined"
+      @input="take"
+      @blur="leave"
+      @keydown.enter.prevent="leave" />
     <p v-if="reason" :id="`${id}-note`" class="stop note" role="alert">{{ reason }}</p>
   </div>
 </template>

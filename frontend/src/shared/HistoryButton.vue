@@ -10,5 +10,5 @@ const shown = ref(false)
 
 <template>
   <button class="link" type="button" @click="shown = true">Earlier versions</button>
-  <HistoryDialog v-if="shown" :kind="kind" :id="id" @close="shown = false" />
+  <HistoryDialog v-if="shown" :id="id" :kind="kind" @close="shown = false" />
 </template>

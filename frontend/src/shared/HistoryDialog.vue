@@ -29,7 +29,9 @@ const path = computed(() => `/api/v1/${props.kind}/{row_id}/revisions` as '/api/
 const past = useInfiniteQuery({
   queryKey: computed(() => ['history', props.kind, props.id]),
   queryFn: async ({ pageParam }) =>
-    (await answered(client.GET(path.value, { params: { path: { row_id: props.id }, query: { limit: 40, ...(pageParam ? { cursor: pageParam } : {}) } } }))) as unknown as Page,
+    (await answered(
+      client.GET(path.value, { params: { path: { row_id: props.id }, query: { limit: 40, ...(pageParam ? { cursor: pageParam } : {}) } } }),
+    )) as unknown as Page,
   initialPageParam: '',
   getNextPageParam: (page: Page) => page.next ?? undefined,
   staleTime: 0,
@@ -38,7 +40,9 @@ const versions = computed(() => (past.data.value?.pages ?? []).flatMap((page) =>
 const chosen = ref<number | null>(null)
 const shown = computed(() => versions.value.find((version) => version.number === chosen.value) ?? versions.value[1] ?? versions.value[0] ?? null)
 const now = computed(() => currentDocument(props.kind, props.id))
-const changes = computed(() => (shown.value && now.value ? differences(undefined, shown.value.document as unknown as Json, now.value as unknown as Json) : []))
+const changes = computed(() =>
+  shown.value && now.value ? differences(undefined, shown.value.document as unknown as Json, now.value as unknown as Json) : [],
+)
 
 function bringBack(): void {
   if (!shown.value) return
@@ -56,7 +60,8 @@ function bringBack(): void {
       <ol aria-label="Versions">
         <li v-for="version in versions" :key="version.number">
           <button class="plain" :aria-pressed="version === shown" @click="chosen = version.number">
-            {{ momentText(version.written_at) }}{{ ' ' }}<span class="soft">{{ version.deleted ? 'deleted' : version === versions[0] ? 'the last saved' : '' }}</span>
+            {{ momentText(version.written_at) }}{{ ' '
+            }}<span class="soft">{{ version.deleted ? 'deleted' : version === versions[0] ? 'the last saved' : '' }}</span>
           </button>
         </li>
         <li v-if="past.hasNextPage.value"><button class="link" @click="past.fetchNextPage()">Further back</button></li>
@@ -64,7 +69,13 @@ function bringBack(): void {
       <section v-if="shown" aria-live="polite">
         <p v-if="!changes.length">It says what the present one says.</p>
         <table v-else>
-          <thead><tr><th scope="col">Field</th><th scope="col">Then</th><th scope="col">Now</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Field</th>
+              <th scope="col">Then</th>
+              <th scope="col">Now</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="item in changes.slice(0, MOST_FIELDS)" :key="item.pointer">
               <th scope="row">{{ fieldInWords(item.pointer) }}</th>
@@ -77,7 +88,10 @@ function bringBack(): void {
         <Button v-if="changes.length" type="primary" @click="bringBack">Bring this version back</Button>
       </section>
     </div>
-    <p class="soft keep">Every version of the last 30 days is kept, then the last of each day, after a year the last of each month. Bringing one back is an edit: the present one stays here too.</p>
+    <p class="soft keep">
+      Every version of the last 30 days is kept, then the last of each day, after a year the last of each month. Bringing one back is an edit: the
+      present one stays here too.
+    </p>
   </Modal>
 </template>
 

@@ -31,6 +31,26 @@ onMounted(() => halfTyped(key.value) !== undefined && leave())
 </script>
 
 <template>
-  <textarea v-if="rows > 1" v-model="text" class="line" :rows="rows" :maxlength="most" :aria-label="label" @focus="typing = true" @input="take" @blur="leave" />
-  <input v-else v-model="text" class="line" :maxlength="most" :aria-label="label" :disabled="disabled" :placeholder="placeholder" @focus="typing = true" @input="take" @blur="leave" @keydown.enter="leave" />
+  <textarea
+    v-if="rows > 1"
+    v-model="text"
+    class="line"
+    :rows="rows"
+    :maxlength="most"
+    :aria-label="label"
+    @focus="typing = true"
+    @input="take"
+    @blur="leave" />
+  <input
+    v-else
+    v-model="text"
+    class="line"
+    :maxlength="most"
+    :aria-label="label"
+    :disabled="disabled"
+    :placeholder="placeholder"
+    @focus="typing = true"
+    @input="take"
+    @blur="leave"
+    @keydown.enter="leave" />
 </template>

@@ -97,8 +97,7 @@ onMounted(() => props.late && halfTyped(key.value) !== undefined && leave())
       @update:value="take"
       @focus="focused = true"
       @blur="leave"
-      @press-enter="leave"
-    />
+      @press-enter="leave" />
     <p v-if="reason" :id="`${id}-note`" class="stop note" role="alert">{{ reason }}</p>
     <p v-else-if="hint" :id="`${id}-note`" class="soft note">{{ hint }}</p>
   </div>

@@ -12,9 +12,7 @@ const field = inject(fieldProblems, null)
 watch(value, (now) => {
   if (now !== text.value && text.value !== '') text.value = now
 })
-const reason = computed(() =>
-  props.needed && text.value.trim() === '' ? 'A name is needed here.' : (field?.problemAt(props.pointer) ?? null),
-)
+const reason = computed(() => (props.needed && text.value.trim() === '' ? 'A name is needed here.' : (field?.problemAt(props.pointer) ?? null)))
 
 function take(typed: string): void {
   text.value = typed

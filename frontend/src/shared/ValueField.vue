@@ -14,23 +14,35 @@ const value = defineModel<Value>('value', { required: true })
 /** Only what the body has. */
 const options = computed(() => {
   const { entry, body } = props
-  if (entry.kind === 'flag') return [{ value: 'true', label: 'on' }, { value: 'false', label: 'off' }]
+  if (entry.kind === 'flag')
+    return [
+      { value: 'true', label: 'on' },
+      { value: 'false', label: 'off' },
+    ]
   const declared = body.support.find((each) => each.setting === entry.id)
   const has = declared?.options.length ? entry.options.filter((option) => declared.options.includes(option.id)) : entry.options
   return has.map((option) => ({ value: option.id, label: option.label }))
 })
 const chosen = computed(() => (value.value === null || value.value === undefined ? undefined : String(value.value)))
 const choose = (text: unknown): void => void (value.value = props.entry.kind === 'flag' ? text === 'true' : String(text))
-const number = computed({
-  get: () => (typeof value.value === 'number' ? value.value : null),
-  set: (next) => (value.value = next),
-})
+const number = computed({ get: () => (typeof value.value === 'number' ? value.value : null), set: (next) => (value.value = next) })
 const PARSERS: Record<string, Parse> = { s: parseShutter, ISO: parseIso }
-const parse = computed(() => (props.entry.id.includes('shutter') || props.entry.unit === 'ISO' || props.entry.id === 'flash_slowest_s' ? (PARSERS[props.entry.unit ?? ''] ?? parseNumber) : parseNumber))
+const parse = computed(() =>
+  props.entry.id.includes('shutter') || props.entry.unit === 'ISO' || props.entry.id === 'flash_slowest_s'
+    ? (PARSERS[props.entry.unit ?? ''] ?? parseNumber)
+    : parseNumber,
+)
 const format = (each: number): string => sayValue(props.entry, each)
 </script>
 
 <template>
-  <NamedSelect v-if="entry.options.length || entry.kind === 'flag'" :label="entry.label" :value="chosen" :options="options" show-search option-filter-prop="label" @update:value="choose" />
+  <NamedSelect
+    v-if="entry.options.length || entry.kind === 'flag'"
+    :label="entry.label"
+    :value="chosen"
+    :options="options"
+    show-search
+    option-filter-prop="label"
+    @update:value="choose" />
   <NumberField v-else v-model:value="number" :label="entry.label" :pointer="pointer" :format="format" :parse="parse" optional empty-means="not set" />
 </template>

@@ -6,7 +6,8 @@ export function followPointer(
   const target = press.currentTarget as Element
   target.setPointerCapture(press.pointerId)
   const stop = new AbortController()
-  const on = (kind: string, run: (now: PointerEvent) => void): void => target.addEventListener(kind, (now) => run(now as PointerEvent), { signal: stop.signal })
+  const on = (kind: string, run: (now: PointerEvent) => void): void =>
+    target.addEventListener(kind, (now) => run(now as PointerEvent), { signal: stop.signal })
   on('pointermove', said.move)
   on('pointerup', (now) => {
     stop.abort()

@@ -4,9 +4,25 @@ import { parseClock, parseIso, parseNumber, parseShutter, reasonOf } from './num
 describe('numbers', () => {
   it('reads what photographers type', () => {
     for (const [text, value] of [
-      ['1/250', 1 / 250], ['1 / 8000', 1 / 8000], ['2.5 s', 2.5], ['0,4', 0.4], ['12,5', 12.5], ['f/5.6', 5.6], ['F5.6', 5.6], ['ISO 6400', 6400],
-      ['51,200', 51200], ['1,250,000', 1250000], ['1 250', 1250], ['1\u202f250.5', 1250.5], ['−3', -3], ['.5', 0.5], ['1e3', 1000], ['24 mm', 24], ['12 MP', 12],
-    ] as const) expect(parseNumber(text), text).toBeCloseTo(value, 9)
+      ['1/250', 1 / 250],
+      ['1 / 8000', 1 / 8000],
+      ['2.5 s', 2.5],
+      ['0,4', 0.4],
+      ['12,5', 12.5],
+      ['f/5.6', 5.6],
+      ['F5.6', 5.6],
+      ['ISO 6400', 6400],
+      ['51,200', 51200],
+      ['1,250,000', 1250000],
+      ['1 250', 1250],
+      ['1\u202f250.5', 1250.5],
+      ['−3', -3],
+      ['.5', 0.5],
+      ['1e3', 1000],
+      ['24 mm', 24],
+      ['12 MP', 12],
+    ] as const)
+      expect(parseNumber(text), text).toBeCloseTo(value, 9)
   })
 
   it('never takes a group of three figures for decimals, nor decimals for a group', () => {
@@ -17,7 +33,8 @@ describe('numbers', () => {
   })
 
   it('takes nothing that is no number', () => {
-    for (const text of ['', 'x', '1/0', '1/', '/2', '1/2/3', '51,20,00', '1,2,3', '1.2.3', '--1', '5 6', '12 34', 'Infinity', 'NaN']) expect(parseNumber(text), text).toBeNull()
+    for (const text of ['', 'x', '1/0', '1/', '/2', '1/2/3', '51,20,00', '1,2,3', '1.2.3', '--1', '5 6', '12 34', 'Infinity', 'NaN'])
+      expect(parseNumber(text), text).toBeNull()
   })
 
   it('reads an ISO as sheets print it', () => {
@@ -35,11 +52,22 @@ describe('shutter times', () => {
   })
 
   it('are asked back when they could be either', () => {
-    for (const text of ['2', '30', '60']) expect(reasonOf(parseShutter(text)), text).toBe(`Write 1/${text} for a part of a second, or ${text} s for seconds.`)
+    for (const text of ['2', '30', '60'])
+      expect(reasonOf(parseShutter(text)), text).toBe(`Write 1/${text} for a part of a second, or ${text} s for seconds.`)
   })
 
   it('are taken as they are written otherwise', () => {
-    for (const [text, value] of [['1/30', 1 / 30], ['30 s', 30], ['30"', 30], ['0.5', 0.5], ['2.5', 2.5], ['1', 1], ['2 min', 120], ['1.5 minutes', 90]] as const) expect(parseShutter(text), text).toBeCloseTo(value, 9)
+    for (const [text, value] of [
+      ['1/30', 1 / 30],
+      ['30 s', 30],
+      ['30"', 30],
+      ['0.5', 0.5],
+      ['2.5', 2.5],
+      ['1', 1],
+      ['2 min', 120],
+      ['1.5 minutes', 90],
+    ] as const)
+      expect(parseShutter(text), text).toBeCloseTo(value, 9)
     expect([parseShutter('x'), parseShutter('x min')]).toEqual([null, null])
   })
 })

@@ -47,7 +47,9 @@ export function parseNumber(text: string): number | null {
 
 /** A whole number as sheets print it: "51200", "51,200", "51.200", "51 200", "ISO 6400". */
 export function parseIso(text: string): number | null {
-  const dotted = bare(text).replace(/^(\d{1,3})((?:\.\d{3})+)$/, (all, head: string, tail: string) => (head === '0' ? all : head + tail.replaceAll('.', '')))
+  const dotted = bare(text).replace(/^(\d{1,3})((?:\.\d{3})+)$/, (all, head: string, tail: string) =>
+    head === '0' ? all : head + tail.replaceAll('.', ''),
+  )
   return parseNumber(dotted)
 }
 

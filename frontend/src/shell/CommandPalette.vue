@@ -46,11 +46,19 @@ function run(command: Command | undefined): void {
       autocomplete="off"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
-      @keydown.enter.prevent="run(listed[at])"
-    />
+      @keydown.enter.prevent="run(listed[at])" />
     <ul id="commands" ref="list" role="listbox" aria-label="Found">
-      <li v-for="(command, index) in listed" :id="`command-${index}`" :key="command.kind + command.id" role="option" :aria-selected="index === at" @mousemove="at = index" @click="run(command)">
-        <span>{{ command.label }} <span v-if="command.kind === 'Situation'" class="soft">{{ command.text }}</span></span>
+      <li
+        v-for="(command, index) in listed"
+        :id="`command-${index}`"
+        :key="command.kind + command.id"
+        role="option"
+        :aria-selected="index === at"
+        @mousemove="at = index"
+        @click="run(command)">
+        <span
+          >{{ command.label }} <span v-if="command.kind === 'Situation'" class="soft">{{ command.text }}</span></span
+        >
         <kbd v-if="command.keys">{{ command.keys }}</kbd>
         <span class="soft narrow">{{ command.kind }}</span>
       </li>

@@ -12,19 +12,19 @@ const props = defineProps<{ conflict: Conflict }>()
 const mine = computed(() => props.conflict.entry.draft)
 const theirs = computed(() => props.conflict.theirs)
 const items = computed(() =>
-  mine.value && theirs.value ? differences(props.conflict.entry.saved as unknown as Json, mine.value as unknown as Json, theirs.value as unknown as Json) : [],
+  mine.value && theirs.value
+    ? differences(props.conflict.entry.saved as unknown as Json, mine.value as unknown as Json, theirs.value as unknown as Json)
+    : [],
 )
 const sides = ref<Record<string, 'mine' | 'theirs'>>({})
-watch(
-  items,
-  (found) => (sides.value = Object.fromEntries(found.map((item) => [item.pointer, usualSide(item)]))),
-  { immediate: true },
-)
+watch(items, (found) => (sides.value = Object.fromEntries(found.map((item) => [item.pointer, usualSide(item)]))), { immediate: true })
 const name = computed(() => {
   const document = theirs.value ?? mine.value
   return `The ${NOUN[props.conflict.kind]} “${document ? titleOf(props.conflict.kind, document) : ''}”`
 })
-const title = computed(() => `${name.value} was ${mine.value ? (props.conflict.theirsDeleted ? 'deleted elsewhere' : 'edited twice') : 'edited after you deleted it'}`)
+const title = computed(
+  () => `${name.value} was ${mine.value ? (props.conflict.theirsDeleted ? 'deleted elsewhere' : 'edited twice') : 'edited after you deleted it'}`,
+)
 
 function chooseAll(side: 'mine' | 'theirs'): void {
   for (const item of items.value) sides.value[item.pointer] = side

@@ -13,9 +13,12 @@ const WHERE = {
 } as const
 const said = computed(() => {
   if (serverIsAway.value) return `The server is away. ${WHERE[shelter.value]}; plans wait with it.`
-  if (serverFails.value) return `${serverFails.value.message} ${waiting.value ? WHERE[shelter.value].replace('it is back', 'it works again').replace('the server is back', 'it is saved') + '.' : ''}`
-  if (shelter.value === 'blocked') return 'This browser does not let us keep unsent edits. They go straight to the server; do not close the tab while something is being saved.'
-  if (shelter.value === 'full') return 'This browser’s store is full: unsent edits cannot be kept here. They go straight to the server; do not close the tab while something is being saved.'
+  if (serverFails.value)
+    return `${serverFails.value.message} ${waiting.value ? WHERE[shelter.value].replace('it is back', 'it works again').replace('the server is back', 'it is saved') + '.' : ''}`
+  if (shelter.value === 'blocked')
+    return 'This browser does not let us keep unsent edits. They go straight to the server; do not close the tab while something is being saved.'
+  if (shelter.value === 'full')
+    return 'This browser’s store is full: unsent edits cannot be kept here. They go straight to the server; do not close the tab while something is being saved.'
   return ''
 })
 </script>

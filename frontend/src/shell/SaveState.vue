@@ -9,7 +9,10 @@ const waiting = computed(() => allEntries.value.filter((entry) => entry.state !=
 const refused = computed(() => waiting.value.filter((entry) => entry.state === 'refused'))
 const cannot = computed(() => serverIsAway.value || serverFails.value !== null)
 const savedAt = computed(() => {
-  const last = allEntries.value.flatMap((entry) => (entry.savedAt ? [entry.savedAt] : [])).sort().at(-1)
+  const last = allEntries.value
+    .flatMap((entry) => (entry.savedAt ? [entry.savedAt] : []))
+    .sort()
+    .at(-1)
   return last ? clockOf(last) : null
 })
 const said = computed(() => {

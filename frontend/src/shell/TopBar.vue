@@ -57,9 +57,7 @@ useShortcuts([
     </nav>
     <span class="open narrow">{{ openThing }}</span>
     <SaveState />
-    <button class="plain tool" :disabled="!canUndo" :title="canUndo ? `Undo: ${undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="undo()">
-      Undo
-    </button>
+    <button class="plain tool" :disabled="!canUndo" :title="canUndo ? `Undo: ${undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="undo()">Undo</button>
     <button class="plain tool" :disabled="!canRedo" title="Redo (Ctrl+Shift+Z)" @click="redo()">Redo</button>
     <label class="tool">
       <span class="visually-hidden">Distances in</span>

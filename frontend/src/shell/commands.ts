@@ -35,27 +35,63 @@ export function useCommands(): ComputedRef<Command[]> {
   return computed(() => {
     const titles = new Map(shoots.value.map((entry) => [entry.id, currentOf(entry)!.title]))
     return [
-      ...shortcuts.filter((item) => item.keys !== 'Ctrl+K').map((item) => ({ id: `do/${item.keys}`, label: item.does, kind: 'Do', keys: item.keys, run: item.run })),
+      ...shortcuts
+        .filter((item) => item.keys !== 'Ctrl+K')
+        .map((item) => ({ id: `do/${item.keys}`, label: item.does, kind: 'Do', keys: item.keys, run: item.run })),
       ...PLACES.map((place) => ({ id: place.to, label: place.label, kind: 'Place', run: go(place.to) })),
       { id: 'foundation', label: 'Foundation: what you set on any body', kind: 'Place', run: go('/gear/foundation') },
       { id: 'saved-places', label: 'Saved places', kind: 'Place', text: 'gpx waypoints horizon town glow coordinates', run: go('/places') },
-      { id: 'keeping', label: 'Safe keeping: backup, restore, bin', kind: 'Place', text: 'zip save export import deleted trash history', run: go('/keeping') },
+      {
+        id: 'keeping',
+        label: 'Safe keeping: backup, restore, bin',
+        kind: 'Place',
+        text: 'zip save export import deleted trash history',
+        run: go('/keeping'),
+      },
       ...THEMES.map((theme) => ({ id: `theme/${theme.id}`, label: `Theme: ${theme.label}`, kind: 'Do', run: () => void (themeId.value = theme.id) })),
       ...shoots.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.title, kind: 'Shoot', run: go(`/shoots/${entry.id}/plan`) })),
       ...situations.value.map((entry) => {
         const planned = currentOf(entry)!
-        return { id: entry.id, label: planned.situation.title, kind: 'Situation', text: titles.get(planned.shoot_id) ?? '', run: go(`/shoots/${planned.shoot_id}/plan/${entry.id}`) }
+        return {
+          id: entry.id,
+          label: planned.situation.title,
+          kind: 'Situation',
+          text: titles.get(planned.shoot_id) ?? '',
+          run: go(`/shoots/${planned.shoot_id}/plan/${entry.id}`),
+        }
       }),
-      ...shoots.value.map((entry) => ({ id: `pack/${entry.id}`, label: `Pack: ${currentOf(entry)!.title}`, kind: 'Pack', text: 'slots route phrasebook controls camera', run: go(`/shoots/${entry.id}/pack`) })),
+      ...shoots.value.map((entry) => ({
+        id: `pack/${entry.id}`,
+        label: `Pack: ${currentOf(entry)!.title}`,
+        kind: 'Pack',
+        text: 'slots route phrasebook controls camera',
+        run: go(`/shoots/${entry.id}/pack`),
+      })),
       ...situations.value.map((entry) => {
         const planned = currentOf(entry)!
-        return { id: `sky/${entry.id}`, label: `Sky: ${planned.situation.title}`, kind: 'Sky', text: `${titles.get(planned.shoot_id) ?? ''} moon night stars`, run: go(`/shoots/${planned.shoot_id}/sky/${entry.id}`) }
+        return {
+          id: `sky/${entry.id}`,
+          label: `Sky: ${planned.situation.title}`,
+          kind: 'Sky',
+          text: `${titles.get(planned.shoot_id) ?? ''} moon night stars`,
+          run: go(`/shoots/${planned.shoot_id}/sky/${entry.id}`),
+        }
       }),
-      ...setups.value.map((setup) => ({ id: setup.id, label: setup.title, kind: 'Setup', text: setup.tags.join(' '), run: go(`/setups/${setup.id}`) })),
+      ...setups.value.map((setup) => ({
+        id: setup.id,
+        label: setup.title,
+        kind: 'Setup',
+        text: setup.tags.join(' '),
+        run: go(`/setups/${setup.id}`),
+      })),
       ...bodies.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.name, kind: 'Body', run: go(`/gear/bodies/${entry.id}`) })),
       ...lenses.value.map((entry) => ({ id: entry.id, label: currentOf(entry)!.name, kind: 'Lens', run: go(`/gear/lenses/${entry.id}`) })),
       ...(tables.value ? entriesOf(tables.value) : []).map((entry) => ({
-        id: `${entry.kind}/${entry.id}`, label: entry.label, kind: KINDS.find((kind) => kind.id === entry.kind)!.one, text: entry.group, run: go(`/atlas/${entry.kind}/${entry.id}`),
+        id: `${entry.kind}/${entry.id}`,
+        label: entry.label,
+        kind: KINDS.find((kind) => kind.id === entry.kind)!.one,
+        text: entry.group,
+        run: go(`/atlas/${entry.kind}/${entry.id}`),
       })),
     ]
   })
@@ -71,5 +107,8 @@ export function foundCommands(commands: readonly Command[], query: string): Comm
     const rank = !words.length || label.startsWith(words[0]!) ? 0 : words.every((word) => label.includes(word)) ? 1 : 2
     return [{ command, rank }]
   })
-  return ranked.sort((a, b) => a.rank - b.rank).slice(0, MOST_SHOWN).map((item) => item.command)
+  return ranked
+    .sort((a, b) => a.rank - b.rank)
+    .slice(0, MOST_SHOWN)
+    .map((item) => item.command)
 }

@@ -48,17 +48,23 @@ function openFirst(): void {
 }
 const field = ref<{ focus: () => void } | null>(null)
 useOpenThing(() => page.value?.label ?? 'Atlas')
-useShortcuts([
-  { keys: '/', does: 'Search the Atlas', run: () => field.value?.focus() },
-])
+useShortcuts([{ keys: '/', does: 'Search the Atlas', run: () => field.value?.focus() }])
 </script>
 
 <template>
   <div class="atlas">
     <nav class="left" aria-label="Atlas">
-      <Input ref="field" v-model:value="sought" allow-clear placeholder="Search settings, checks, schools" aria-label="Search the Atlas" @press-enter="openFirst" />
+      <Input
+        ref="field"
+        v-model:value="sought"
+        allow-clear
+        placeholder="Search settings, checks, schools"
+        aria-label="Search the Atlas"
+        @press-enter="openFirst" />
       <p v-if="!sought" class="kinds">
-        <RouterLink v-for="kind in KINDS" :key="kind.id" :to="`/atlas/${kind.id}`" :class="{ on: shown === kind.id }">{{ kind.label }} {{ count(kind.id) }}</RouterLink>
+        <RouterLink v-for="kind in KINDS" :key="kind.id" :to="`/atlas/${kind.id}`" :class="{ on: shown === kind.id }"
+          >{{ kind.label }} {{ count(kind.id) }}</RouterLink
+        >
       </p>
       <p v-else class="soft" role="status">{{ listed.length }} found</p>
       <div ref="list" class="list-of">
@@ -66,7 +72,14 @@ useShortcuts([
         <p v-else-if="!listed.length" class="empty">Nothing by that name. Try a word of what you see: “band”, “orange”, “buffer”.</p>
         <section v-for="[group, entries] in groups" :key="group">
           <h3>{{ group }}</h3>
-          <RouterLink v-for="entry in entries" :key="entry.kind + entry.id" class="entry" :class="{ on: isOpen(entry) }" :to="{ path: `/atlas/${entry.kind}/${entry.id}`, query: route.query }">{{ entry.label }}</RouterLink>
+          <RouterLink
+            v-for="entry in entries"
+            :key="entry.kind + entry.id"
+            class="entry"
+            :class="{ on: isOpen(entry) }"
+            :to="{ path: `/atlas/${entry.kind}/${entry.id}`, query: route.query }"
+            >{{ entry.label }}</RouterLink
+          >
         </section>
       </div>
     </nav>

@@ -10,7 +10,9 @@ const judged = computed(() => (tables.value?.settings ?? []).filter((entry) => e
 const LEVELS = { stop: 'Stop: do not shoot like this', caution: 'Caution: it costs something you may not want', note: 'Note: good to know' } as const
 const { shoot, plans } = useShootPlans()
 const fired = computed(() =>
-  (plans.data.value ?? []).flatMap(({ planned, plan }) => plan.findings.filter((finding) => finding.code === props.code).map((finding) => ({ planned, finding }))),
+  (plans.data.value ?? []).flatMap(({ planned, plan }) =>
+    plan.findings.filter((finding) => finding.code === props.code).map((finding) => ({ planned, finding })),
+  ),
 )
 </script>
 
@@ -26,7 +28,11 @@ const fired = computed(() =>
     <p>{{ page.what_to_do }}</p>
     <template v-if="judged.length">
       <h2>Settings it judges</h2>
-      <p><template v-for="(entry, at) in judged" :key="entry.id"><template v-if="at">, </template><RouterLink :to="`/atlas/settings/${entry.id}`">{{ entry.label.toLowerCase() }}</RouterLink></template></p>
+      <p>
+        <template v-for="(entry, at) in judged" :key="entry.id"
+          ><template v-if="at">, </template><RouterLink :to="`/atlas/settings/${entry.id}`">{{ entry.label.toLowerCase() }}</RouterLink></template
+        >
+      </p>
     </template>
     <h2>{{ shoot ? `In ${shoot.title}` : 'In your shoot' }}</h2>
     <p v-if="!shoot" class="soft">Open a shoot’s plan and come back.</p>

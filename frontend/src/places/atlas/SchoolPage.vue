@@ -37,11 +37,17 @@ const followed = computed(() =>
     </table>
     <p class="soft">A school is a choice, never an error: no check fires for following another.</p>
     <h2>It decides</h2>
-    <p><template v-for="(setting, at) in question.settings" :key="setting"><template v-if="at">, </template><RouterLink :to="`/atlas/settings/${setting}`">{{ settingOf(setting)?.label.toLowerCase() }}</RouterLink></template></p>
+    <p>
+      <template v-for="(setting, at) in question.settings" :key="setting"
+        ><template v-if="at">, </template
+        ><RouterLink :to="`/atlas/settings/${setting}`">{{ settingOf(setting)?.label.toLowerCase() }}</RouterLink></template
+      >
+    </p>
     <h2>{{ shoot ? `In ${shoot.title}` : 'In your shoot' }}</h2>
     <p v-if="!shoot" class="soft">Open a shoot’s plan and come back.</p>
     <p v-for="item in followed" :key="item.planned.situation.id">
-      <RouterLink :to="`/shoots/${item.planned.shoot_id}/plan/${item.planned.situation.id}`">{{ item.planned.situation.title }}</RouterLink>: {{ item.label }}
+      <RouterLink :to="`/shoots/${item.planned.shoot_id}/plan/${item.planned.situation.id}`">{{ item.planned.situation.title }}</RouterLink>:
+      {{ item.label }}
     </p>
   </div>
 </template>

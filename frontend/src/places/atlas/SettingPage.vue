@@ -48,28 +48,43 @@ const optionLabel = (setting: string, option: string): string => settingOf(setti
         <dd>{{ sayValue(entry, entry.factory) }}</dd>
       </template>
       <dt>Usually</dt>
-      <dd v-if="entry.usual !== null && entry.usual !== undefined">{{ sayValue(entry, entry.usual) }}. {{ entry.usual_because }} <RouterLink to="/gear/foundation">Your foundation</RouterLink></dd>
+      <dd v-if="entry.usual !== null && entry.usual !== undefined">
+        {{ sayValue(entry, entry.usual) }}. {{ entry.usual_because }} <RouterLink to="/gear/foundation">Your foundation</RouterLink>
+      </dd>
       <dd v-else>The situation decides.</dd>
       <template v-if="entry.irrelevant_when.length">
         <dt>No effect</dt>
         <dd>
-          <template v-for="(rule, at) in entry.irrelevant_when" :key="rule.setting"><template v-if="at">; </template>while <RouterLink :to="`/atlas/settings/${rule.setting}`">{{ settingOf(rule.setting)?.label.toLowerCase() }}</RouterLink> is {{ rule.is_one_of.map((option) => optionLabel(rule.setting, option)).join(' or ') }}</template>
+          <template v-for="(rule, at) in entry.irrelevant_when" :key="rule.setting"
+            ><template v-if="at">; </template>while
+            <RouterLink :to="`/atlas/settings/${rule.setting}`">{{ settingOf(rule.setting)?.label.toLowerCase() }}</RouterLink> is
+            {{ rule.is_one_of.map((option) => optionLabel(rule.setting, option)).join(' or ') }}</template
+          >
         </dd>
       </template>
       <template v-if="neighbours.length">
         <dt>Switches off</dt>
-        <dd><template v-for="(item, at) in neighbours" :key="item.id"><template v-if="at">, </template><RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label.toLowerCase() }}</RouterLink></template></dd>
+        <dd>
+          <template v-for="(item, at) in neighbours" :key="item.id"
+            ><template v-if="at">, </template><RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label.toLowerCase() }}</RouterLink></template
+          >
+        </dd>
       </template>
     </dl>
 
     <template v-if="fights.length">
       <h2>What fights it</h2>
-      <p v-for="page in fights" :key="page.code" class="fight"><RouterLink :to="`/atlas/checks/${page.code}`">{{ page.title }}</RouterLink> <span class="soft">{{ page.fires_when }}</span></p>
+      <p v-for="page in fights" :key="page.code" class="fight">
+        <RouterLink :to="`/atlas/checks/${page.code}`">{{ page.title }}</RouterLink> <span class="soft">{{ page.fires_when }}</span>
+      </p>
     </template>
 
     <template v-if="schools.length">
       <h2>Schools differ</h2>
-      <p v-for="question in schools" :key="question.id"><RouterLink :to="`/atlas/schools/${question.id}`">{{ question.label }}</RouterLink>: <span class="soft">{{ question.options.map((option) => option.label).join(' · ') }}</span></p>
+      <p v-for="question in schools" :key="question.id">
+        <RouterLink :to="`/atlas/schools/${question.id}`">{{ question.label }}</RouterLink>:
+        <span class="soft">{{ question.options.map((option) => option.label).join(' · ') }}</span>
+      </p>
     </template>
 
     <h2>{{ shoot ? `In ${shoot.title}` : 'In your shoot' }}</h2>
@@ -87,10 +102,16 @@ const optionLabel = (setting: string, option: string): string => settingOf(setti
       </thead>
       <tbody>
         <tr v-for="row in used" :key="row.id">
-          <th scope="row"><RouterLink :to="`/shoots/${row.shootId}/plan/${row.id}`">{{ row.title }}</RouterLink></th>
-          <td><b>{{ row.value }}</b></td>
+          <th scope="row">
+            <RouterLink :to="`/shoots/${row.shootId}/plan/${row.id}`">{{ row.title }}</RouterLink>
+          </th>
+          <td>
+            <b>{{ row.value }}</b>
+          </td>
           <td class="soft">{{ row.layer }}</td>
-          <td class="whole">{{ row.why }} <span v-if="row.finding" class="stop">{{ row.finding.title }}.</span></td>
+          <td class="whole">
+            {{ row.why }} <span v-if="row.finding" class="stop">{{ row.finding.title }}.</span>
+          </td>
         </tr>
       </tbody>
     </table>

@@ -27,7 +27,10 @@ const causes = useQuery({
   queryFn: () => answered(client.POST('/api/v1/causes', { body: { ...made.value!.request, setup: made.value!.plan.setup, symptom: props.id } })),
 })
 const done = ref<string | null>(null)
-watch(() => [props.id, situationId.value], () => (done.value = null))
+watch(
+  () => [props.id, situationId.value],
+  () => (done.value = null),
+)
 
 function apply(cause: RankedCause): void {
   const planned = made.value?.planned
@@ -52,24 +55,38 @@ const said = (changes: Record<string, unknown>): string =>
       <RouterLink v-for="symptom in symptoms" :key="symptom.id" :to="`/atlas/symptoms/${symptom.id}`">{{ symptom.label }}</RouterLink>
     </p>
     <template v-else>
-      <p v-if="!shoot" class="empty">Open the plan of the situation it happened in, then come back: the causes are ranked by its values. <RouterLink to="/shoots">To the shoots</RouterLink></p>
+      <p v-if="!shoot" class="empty">
+        Open the plan of the situation it happened in, then come back: the causes are ranked by its values.
+        <RouterLink to="/shoots">To the shoots</RouterLink>
+      </p>
       <template v-else>
-        <ChoiceField v-model:value="situationId" class="where" label="It happened in" :options="requests.map((item) => ({ value: item.planned.situation.id, label: item.planned.situation.title }))" :hint="shoot.title" />
+        <ChoiceField
+          v-model:value="situationId"
+          class="where"
+          label="It happened in"
+          :options="requests.map((item) => ({ value: item.planned.situation.id, label: item.planned.situation.title }))"
+          :hint="shoot.title" />
         <p v-if="done" class="sheet" role="status">
-          Held in the plan: {{ done.toLowerCase() }}. <button class="link" @click="router.push(`/shoots/${shoot.id}/plan/${situationId}`)">See the plan</button>
+          Held in the plan: {{ done.toLowerCase() }}.
+          <button class="link" @click="router.push(`/shoots/${shoot.id}/plan/${situationId}`)">See the plan</button>
         </p>
         <p v-if="causes.isPending.value" class="soft" aria-busy="true">Weighing the causes…</p>
         <p v-else-if="causes.error.value" class="stop" role="alert">{{ causes.error.value.message }}</p>
         <article v-for="(cause, at) in causes.data.value" :key="cause.title" class="cause">
           <header>
             <b>{{ at + 1 }}. {{ cause.title }}</b>
-            <span class="share" :aria-label="`${Math.round(cause.likelihood * 100)} per cent likely`"><i :style="{ width: `${cause.likelihood * 100}%` }" /></span>
+            <span class="share" :aria-label="`${Math.round(cause.likelihood * 100)} per cent likely`"
+              ><i :style="{ width: `${cause.likelihood * 100}%` }"
+            /></span>
             <span class="percent">{{ Math.round(cause.likelihood * 100) }} %</span>
           </header>
-          <p>{{ cause.because }} <span v-if="cause.evidence" class="cost">{{ cause.evidence }}</span></p>
+          <p>
+            {{ cause.because }} <span v-if="cause.evidence" class="cost">{{ cause.evidence }}</span>
+          </p>
           <p class="soft">To decide: {{ cause.test }}</p>
           <p v-if="cause.remedy">
-            <button class="link" @click="apply(cause)">{{ cause.remedy.label }}</button> <span class="soft">holds {{ said(cause.remedy.changes) }}</span>
+            <button class="link" @click="apply(cause)">{{ cause.remedy.label }}</button>
+            <span class="soft">holds {{ said(cause.remedy.changes) }}</span>
           </p>
         </article>
       </template>

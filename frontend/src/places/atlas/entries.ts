@@ -23,15 +23,24 @@ export const KINDS: { id: AtlasKind; label: string; one: string }[] = [
 export function entriesOf(tables: Tables): AtlasEntry[] {
   return [
     ...tables.settings.map((entry) => ({
-      kind: 'settings' as const, id: entry.id, label: entry.label, group: entry.group,
+      kind: 'settings' as const,
+      id: entry.id,
+      label: entry.label,
+      group: entry.group,
       text: `${entry.explanation} ${entry.touches.join(' ')} ${entry.options.map((option) => option.label).join(' ')}`,
     })),
     ...tables.checks.map((page) => ({
-      kind: 'checks' as const, id: page.code, label: page.title, group: page.group,
+      kind: 'checks' as const,
+      id: page.code,
+      label: page.title,
+      group: page.group,
       text: `${page.code} ${page.fires_when} ${page.explanation} ${page.what_to_do}`,
     })),
     ...tables.schools.map((question) => ({
-      kind: 'schools' as const, id: question.id, label: question.label, group: 'Schools',
+      kind: 'schools' as const,
+      id: question.id,
+      label: question.label,
+      group: 'Schools',
       text: `${question.about} ${question.options.map((school) => `${school.label} ${school.wins_when}`).join(' ')}`,
     })),
     ...tables.symptoms.map((symptom) => ({ kind: 'symptoms' as const, id: symptom.id, label: symptom.label, group: 'What went wrong', text: '' })),

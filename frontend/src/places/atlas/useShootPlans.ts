@@ -28,9 +28,9 @@ export function useShootPlans() {
   const { shoot, situations: ofShoot, sky } = useShoot(() => shootId.value)
   const requests = computed(() =>
     ofShoot.value.flatMap((planned) => {
-        const body = bodies.value.find((entry) => entry.id === planned.body_id)
-        const lens = lenses.value.find((entry) => entry.id === planned.lens_id)
-        return body && lens ? [{ planned, request: requestFor(planned, currentOf(body)!, currentOf(lens)!, foundation.under(planned), sky.value) }] : []
+      const body = bodies.value.find((entry) => entry.id === planned.body_id)
+      const lens = lenses.value.find((entry) => entry.id === planned.lens_id)
+      return body && lens ? [{ planned, request: requestFor(planned, currentOf(body)!, currentOf(lens)!, foundation.under(planned), sky.value) }] : []
     }),
   )
   const plans = useQuery({

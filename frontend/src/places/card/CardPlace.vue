@@ -39,11 +39,22 @@ const pack = usePack(() => props.shootId)
 const hand = computed(() => {
   const holder = pack.answer.value?.bodies.find((each) => each.body_id === body.value?.id)
   const move = holder?.packing.moves.find((each) => each.situation_id === props.situationId)
-  const place = holder?.packing.places.find((each) => (each.kind !== 'held_button' && each.situation_id === props.situationId) || each.id === move?.route.slot)
-  return { book: body.value ? pack.bookOf(body.value.id) : null, recall: place ? `${place.label}, “${place.name}”` : '', by_hand: place && move?.route.slot ? move.by_hand : [] }
+  const place = holder?.packing.places.find(
+    (each) => (each.kind !== 'held_button' && each.situation_id === props.situationId) || each.id === move?.route.slot,
+  )
+  return {
+    book: body.value ? pack.bookOf(body.value.id) : null,
+    recall: place ? `${place.label}, “${place.name}”` : '',
+    by_hand: place && move?.route.slot ? move.by_hand : [],
+  }
 })
 
-const fileName = computed(() => `${shootTitle.value} ${planned.value?.situation.title ?? ''}`.trim().replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase())
+const fileName = computed(() =>
+  `${shootTitle.value} ${planned.value?.situation.title ?? ''}`
+    .trim()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .toLowerCase(),
+)
 
 async function text(kind: 'markdown' | 'text'): Promise<string> {
   const card = await answered(client.POST('/api/v1/card', { body: { ...request.value!, hand: hand.value } }))
@@ -99,7 +110,14 @@ useShortcuts([{ keys: 'Ctrl+P', does: 'Print the card', run: print }])
       <p v-else-if="!body || !lens" class="empty">
         Choose body and lens first. <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">To the plan</RouterLink>
       </p>
-      <CardSheet v-if="plan" :plan="plan" :shoot="shootTitle" :title="planned.situation.title" :headline="headline" :circumstances="circumstances" :hand="hand" />
+      <CardSheet
+        v-if="plan"
+        :plan="plan"
+        :shoot="shootTitle"
+        :title="planned.situation.title"
+        :headline="headline"
+        :circumstances="circumstances"
+        :hand="hand" />
     </template>
   </div>
 </template>

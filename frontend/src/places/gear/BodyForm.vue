@@ -77,7 +77,10 @@ const KINDS = [
 ] as const
 type RateKind = Body['frame_rates'][number]['shutter']
 const RATE_OF: Record<(typeof KINDS)[number]['field'], RateKind> = {
-  fastest_mechanical_s: 'mechanical', fastest_first_curtain_s: 'electronic_first_curtain', fastest_electronic_s: 'electronic', fastest_leaf_s: 'leaf',
+  fastest_mechanical_s: 'mechanical',
+  fastest_first_curtain_s: 'electronic_first_curtain',
+  fastest_electronic_s: 'electronic',
+  fastest_leaf_s: 'leaf',
 }
 
 function rateOf(kind: RateKind): number | null {
@@ -120,7 +123,10 @@ async function remove(): Promise<void> {
   }
 }
 
-watch(() => props.id, () => (estimating.value = ''))
+watch(
+  () => props.id,
+  () => (estimating.value = ''),
+)
 useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
 </script>
 
@@ -130,7 +136,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
       <h1>{{ isNew ? 'New body' : body.name }}</h1>
       <RouterLink to="/gear">All gear</RouterLink>
       <RouterLink v-if="!isNew" :to="`/gear/bodies/${id}/review`">From factory to your foundation</RouterLink>
-      <HistoryButton v-if="!isNew" kind="bodies" :id="id" />
+      <HistoryButton v-if="!isNew" :id="id" kind="bodies" />
       <div v-if="!isNew" class="actions">
         <Popconfirm :title="`Delete ${body.name}? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove">
           <Button danger>Delete body</Button>
@@ -145,37 +151,213 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         <p v-if="isNew" class="soft wide">Type what the specification sheet says. It is saved from the first entry on.</p>
         <TextField label="Name" pointer="/name" needed class="wide" :value="isNew ? '' : body.name" @update:value="(name) => change({ name })" />
         <ChoiceField label="Sensor" :value="size" :options="SIZES" @update:value="chooseSize" />
-        <NumberField label="Megapixels" pointer="/megapixels" unit="MP" :value="body.megapixels" :above="0" :most="1000" @update:value="(v) => changeSheet({ megapixels: v! })" />
-        <NumberField label="Sensor width" pointer="/sensor_width_mm" unit="mm" :value="body.sensor_width_mm" :above="0" :most="200" @update:value="(v) => changeSheet({ sensor_width_mm: v! })" />
-        <NumberField label="Sensor height" pointer="/sensor_height_mm" unit="mm" :value="body.sensor_height_mm" :above="0" :most="200" @update:value="(v) => changeSheet({ sensor_height_mm: v! })" />
-        <NumberField label="Base ISO" pointer="/base_iso" late :value="body.base_iso" :least="1" :parse="parseIso" :format="isoText" @update:value="(v) => changeSheet({ base_iso: v! })" />
-        <NumberField label="Highest ISO" pointer="/highest_iso" late :value="body.highest_iso" :least="1" :parse="parseIso" :format="isoText" @update:value="(v) => change({ highest_iso: v! })" />
+        <NumberField
+          label="Megapixels"
+          pointer="/megapixels"
+          unit="MP"
+          :value="body.megapixels"
+          :above="0"
+          :most="1000"
+          @update:value="(v) => changeSheet({ megapixels: v! })" />
+        <NumberField
+          label="Sensor width"
+          pointer="/sensor_width_mm"
+          unit="mm"
+          :value="body.sensor_width_mm"
+          :above="0"
+          :most="200"
+          @update:value="(v) => changeSheet({ sensor_width_mm: v! })" />
+        <NumberField
+          label="Sensor height"
+          pointer="/sensor_height_mm"
+          unit="mm"
+          :value="body.sensor_height_mm"
+          :above="0"
+          :most="200"
+          @update:value="(v) => changeSheet({ sensor_height_mm: v! })" />
+        <NumberField
+          label="Base ISO"
+          pointer="/base_iso"
+          late
+          :value="body.base_iso"
+          :least="1"
+          :parse="parseIso"
+          :format="isoText"
+          @update:value="(v) => changeSheet({ base_iso: v! })" />
+        <NumberField
+          label="Highest ISO"
+          pointer="/highest_iso"
+          late
+          :value="body.highest_iso"
+          :least="1"
+          :parse="parseIso"
+          :format="isoText"
+          @update:value="(v) => change({ highest_iso: v! })" />
 
         <h3 class="wide">Your ISO ceilings</h3>
-        <NumberField label="Routine" pointer="/ceilings/routine" late :value="body.ceilings.routine" :least="1" :parse="parseIso" :format="isoText" :hint="body.ceilings.provenance === 'proposed' ? 'Proposed from the sensor; you decide' : undefined" @update:value="(v) => changeCeilings({ routine: v! })" />
-        <NumberField label="At a push" pointer="/ceilings/push" late :value="body.ceilings.push" :least="1" :parse="parseIso" :format="isoText" @update:value="(v) => changeCeilings({ push: v! })" />
-        <ChoiceField label="Because of" :value="body.ceilings.reason" :options="['noise', 'colour shift', 'print size', 'banding', 'habit'].map((value) => ({ value, label: value }))" @update:value="(reason) => changeCeilings({ reason: reason as Body['ceilings']['reason'] })" />
-        <NumberField label="Longest timed" pointer="/longest_timed_s" unit="s" :value="body.longest_timed_s" :above="0" @update:value="(v) => change({ longest_timed_s: v! })" />
+        <NumberField
+          label="Routine"
+          pointer="/ceilings/routine"
+          late
+          :value="body.ceilings.routine"
+          :least="1"
+          :parse="parseIso"
+          :format="isoText"
+          :hint="body.ceilings.provenance === 'proposed' ? 'Proposed from the sensor; you decide' : undefined"
+          @update:value="(v) => changeCeilings({ routine: v! })" />
+        <NumberField
+          label="At a push"
+          pointer="/ceilings/push"
+          late
+          :value="body.ceilings.push"
+          :least="1"
+          :parse="parseIso"
+          :format="isoText"
+          @update:value="(v) => changeCeilings({ push: v! })" />
+        <ChoiceField
+          label="Because of"
+          :value="body.ceilings.reason"
+          :options="['noise', 'colour shift', 'print size', 'banding', 'habit'].map((value) => ({ value, label: value }))"
+          @update:value="(reason) => changeCeilings({ reason: reason as Body['ceilings']['reason'] })" />
+        <NumberField
+          label="Longest timed"
+          pointer="/longest_timed_s"
+          unit="s"
+          :value="body.longest_timed_s"
+          :above="0"
+          @update:value="(v) => change({ longest_timed_s: v! })" />
 
         <h3 class="wide">Shutters: shortest time, flash sync, frames a second</h3>
         <template v-for="kind in KINDS" :key="kind.field">
           <div class="wide kinds">
-            <NumberField :label="kind.label" :pointer="`/${kind.field}`" unit="s" optional empty-means="not fitted" :value="body[kind.field] ?? null" :above="0" :parse="parseShutter" :format="shutterText" @update:value="(v) => change({ [kind.field]: v })" />
-            <NumberField label="Flash sync" :pointer="`/flash_sync/${kind.sync}`" unit="s" optional empty-means="no flash" :value="body.flash_sync[kind.sync] ?? null" :above="0" :parse="parseShutter" :format="shutterText" @update:value="(v) => change({ flash_sync: { ...body.flash_sync, [kind.sync]: v } })" />
-            <NumberField label="Rate" :pointer="`/frame_rates/${kind.field}`" unit="/s" optional empty-means="unknown" :value="rateOf(RATE_OF[kind.field])" :above="0" @update:value="(v) => changeRate(RATE_OF[kind.field], v)" />
+            <NumberField
+              :label="kind.label"
+              :pointer="`/${kind.field}`"
+              unit="s"
+              optional
+              empty-means="not fitted"
+              :value="body[kind.field] ?? null"
+              :above="0"
+              :parse="parseShutter"
+              :format="shutterText"
+              @update:value="(v) => change({ [kind.field]: v })" />
+            <NumberField
+              label="Flash sync"
+              :pointer="`/flash_sync/${kind.sync}`"
+              unit="s"
+              optional
+              empty-means="no flash"
+              :value="body.flash_sync[kind.sync] ?? null"
+              :above="0"
+              :parse="parseShutter"
+              :format="shutterText"
+              @update:value="(v) => change({ flash_sync: { ...body.flash_sync, [kind.sync]: v } })" />
+            <NumberField
+              label="Rate"
+              :pointer="`/frame_rates/${kind.field}`"
+              unit="/s"
+              optional
+              empty-means="unknown"
+              :value="rateOf(RATE_OF[kind.field])"
+              :above="0"
+              @update:value="(v) => changeRate(RATE_OF[kind.field], v)" />
           </div>
         </template>
-        <NumberField label="Electronic read-out" pointer="/readout_ms" unit="ms" optional empty-means="unknown" :value="body.readout_ms ?? null" :above="0" hint="How far fast things lean" @update:value="(v) => change({ readout_ms: v })" />
-        <NumberField label="Buffer" pointer="/buffer_raw_frames" unit="raw frames" optional empty-means="unknown" :value="body.buffer_raw_frames ?? null" :least="1" :most="100000" @update:value="(v) => change({ buffer_raw_frames: v === null ? null : Math.round(v) })" />
-        <NumberField label="Meter’s spot" pointer="/spot_area_share" unit="%" :value="body.spot_area_share * 100" :least="0.05" :most="25" hint="Of the frame’s area" @update:value="(v) => change({ spot_area_share: v! / 100 })" />
-        <NumberField label="Kelvin, lowest" pointer="/kelvin_low" late unit="K" :value="body.kelvin_low" :least="1000" :most="40000" @update:value="(v) => change({ kelvin_low: v! })" />
-        <NumberField label="Kelvin, highest" pointer="/kelvin_high" late unit="K" :value="body.kelvin_high" :least="1000" :most="40000" @update:value="(v) => change({ kelvin_high: v! })" />
-        <NumberField label="Automatic white, lowest" pointer="/automatic_kelvin_low" late unit="K" :value="body.automatic_kelvin_low" :least="1000" :most="40000" hint="Candles lie under most" @update:value="(v) => change({ automatic_kelvin_low: v! })" />
-        <NumberField label="Automatic white, highest" pointer="/automatic_kelvin_high" late unit="K" :value="body.automatic_kelvin_high" :least="1000" :most="40000" @update:value="(v) => change({ automatic_kelvin_high: v! })" />
-        <NumberField label="Stabiliser" pointer="/stabiliser_stops" unit="stops" :value="body.stabiliser_stops" :least="0" :most="12" hint="0: none fitted" @update:value="(v) => change({ stabiliser_stops: v! })" />
-        <NumberField label="Card slots" pointer="/card_slots" :value="body.card_slots" :least="1" :most="4" @update:value="(v) => change({ card_slots: Math.round(v!) })" />
+        <NumberField
+          label="Electronic read-out"
+          pointer="/readout_ms"
+          unit="ms"
+          optional
+          empty-means="unknown"
+          :value="body.readout_ms ?? null"
+          :above="0"
+          hint="How far fast things lean"
+          @update:value="(v) => change({ readout_ms: v })" />
+        <NumberField
+          label="Buffer"
+          pointer="/buffer_raw_frames"
+          unit="raw frames"
+          optional
+          empty-means="unknown"
+          :value="body.buffer_raw_frames ?? null"
+          :least="1"
+          :most="100000"
+          @update:value="(v) => change({ buffer_raw_frames: v === null ? null : Math.round(v) })" />
+        <NumberField
+          label="Meter’s spot"
+          pointer="/spot_area_share"
+          unit="%"
+          :value="body.spot_area_share * 100"
+          :least="0.05"
+          :most="25"
+          hint="Of the frame’s area"
+          @update:value="(v) => change({ spot_area_share: v! / 100 })" />
+        <NumberField
+          label="Kelvin, lowest"
+          pointer="/kelvin_low"
+          late
+          unit="K"
+          :value="body.kelvin_low"
+          :least="1000"
+          :most="40000"
+          @update:value="(v) => change({ kelvin_low: v! })" />
+        <NumberField
+          label="Kelvin, highest"
+          pointer="/kelvin_high"
+          late
+          unit="K"
+          :value="body.kelvin_high"
+          :least="1000"
+          :most="40000"
+          @update:value="(v) => change({ kelvin_high: v! })" />
+        <NumberField
+          label="Automatic white, lowest"
+          pointer="/automatic_kelvin_low"
+          late
+          unit="K"
+          :value="body.automatic_kelvin_low"
+          :least="1000"
+          :most="40000"
+          hint="Candles lie under most"
+          @update:value="(v) => change({ automatic_kelvin_low: v! })" />
+        <NumberField
+          label="Automatic white, highest"
+          pointer="/automatic_kelvin_high"
+          late
+          unit="K"
+          :value="body.automatic_kelvin_high"
+          :least="1000"
+          :most="40000"
+          @update:value="(v) => change({ automatic_kelvin_high: v! })" />
+        <NumberField
+          label="Stabiliser"
+          pointer="/stabiliser_stops"
+          unit="stops"
+          :value="body.stabiliser_stops"
+          :least="0"
+          :most="12"
+          hint="0: none fitted"
+          @update:value="(v) => change({ stabiliser_stops: v! })" />
+        <NumberField
+          label="Card slots"
+          pointer="/card_slots"
+          :value="body.card_slots"
+          :least="1"
+          :most="4"
+          @update:value="(v) => change({ card_slots: Math.round(v!) })" />
         <h3 class="wide">Highlight reserve</h3>
-        <NumberField v-for="reserve in RESERVES" :key="reserve.id" :label="`Lowest ISO with ${reserve.label}`" :pointer="`/reserve_floors/${reserve.id}`" optional empty-means="has none" :value="floorOf(reserve.id)" :least="1" :parse="parseIso" :format="isoText" @update:value="(v) => changeFloor(reserve.id, v)" />
+        <NumberField
+          v-for="reserve in RESERVES"
+          :key="reserve.id"
+          :label="`Lowest ISO with ${reserve.label}`"
+          :pointer="`/reserve_floors/${reserve.id}`"
+          optional
+          empty-means="has none"
+          :value="floorOf(reserve.id)"
+          :least="1"
+          :parse="parseIso"
+          :format="isoText"
+          @update:value="(v) => changeFloor(reserve.id, v)" />
         <div class="wide flags">
           <Checkbox :checked="body.anti_flicker" @update:checked="(anti_flicker: boolean) => change({ anti_flicker })">Anti-flicker release</Checkbox>
           <Checkbox :checked="body.autofocus" @update:checked="(autofocus: boolean) => change({ autofocus })">Autofocus</Checkbox>
@@ -188,21 +370,36 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
         <dl v-else>
           <template v-for="fact in facts.data.value ?? []" :key="fact.label">
             <dt>{{ fact.label }}</dt>
-            <dd><b>{{ fact.value }}</b><span class="soft">{{ fact.changes }}</span></dd>
+            <dd>
+              <b>{{ fact.value }}</b><span class="soft">{{ fact.changes }}</span>
+            </dd>
           </template>
         </dl>
-        <h2>Electron figures <span class="tag">{{ body.electrons.provenance }}</span></h2>
+        <h2>
+          Electron figures <span class="tag">{{ body.electrons.provenance }}</span>
+        </h2>
         <p class="soft">
-          {{ body.electrons.provenance === 'estimated' ? 'Nobody prints these: estimated from size, pixels and base ISO, good to about a third of a stop.' : 'Measured.' }}
+          {{
+            body.electrons.provenance === 'estimated'
+              ? 'Nobody prints these: estimated from size, pixels and base ISO, good to about a third of a stop.'
+              : 'Measured.'
+          }}
           {{ estimating }}
         </p>
         <dl>
           <dt>Full well at base</dt>
-          <dd><b>{{ Math.round(body.electrons.full_well_e).toLocaleString('en') }} e⁻</b><span class="soft">Range and clipping</span></dd>
+          <dd>
+            <b>{{ Math.round(body.electrons.full_well_e).toLocaleString('en') }} e⁻</b><span class="soft">Range and clipping</span>
+          </dd>
           <dt>Read noise, base to high</dt>
-          <dd><b>{{ body.electrons.read_noise.map((point) => point.electrons.toFixed(1)).join(' → ') }} e⁻</b><span class="soft">Shadows, night sky</span></dd>
+          <dd>
+            <b>{{ body.electrons.read_noise.map((point) => point.electrons.toFixed(1)).join(' → ') }} e⁻</b
+            ><span class="soft">Shadows, night sky</span>
+          </dd>
           <dt>Mid-tone under clipping</dt>
-          <dd><b>{{ body.electrons.mid_below_clipping_ev }} EV</b><span class="soft">Where raw clips on the tone ruler</span></dd>
+          <dd>
+            <b>{{ body.electrons.mid_below_clipping_ev }} EV</b><span class="soft">Where raw clips on the tone ruler</span>
+          </dd>
         </dl>
         <p v-if="entry?.state === 'refused'" class="stop">Not saved yet: mend the marked field.</p>
       </aside>

@@ -54,16 +54,25 @@ useOpenThing(() => body.value?.name ?? '')
       </div>
       <p class="soft">
         <template v-if="isReviewed(id)">Set on this body. Changing the foundation asks for it again.</template>
-        <template v-else>{{ left }} left. They follow from your <RouterLink to="/gear/foundation">foundation</RouterLink>; what a situation decides is not among them.</template>
+        <template v-else
+          >{{ left }} left. They follow from your <RouterLink to="/gear/foundation">foundation</RouterLink>; what a situation decides is not among
+          them.</template
+        >
       </p>
       <p v-if="answers.isPending.value" class="soft" aria-busy="true">Comparing…</p>
       <p v-else-if="answers.error.value" class="stop" role="alert">{{ answers.error.value.message }}</p>
       <section v-for="[group, items] in groups" :key="group">
         <h2>{{ group }}</h2>
         <label v-for="item in items" :key="item.setting" class="row" :class="{ done: isReviewed(id) || ticked.includes(item.setting) }">
-          <Checkbox :checked="isReviewed(id) || ticked.includes(item.setting)" :disabled="isReviewed(id)" :aria-label="item.label" @update:checked="(on: boolean) => tick(item.setting, on)" />
+          <Checkbox
+            :checked="isReviewed(id) || ticked.includes(item.setting)"
+            :disabled="isReviewed(id)"
+            :aria-label="item.label"
+            @update:checked="(on: boolean) => tick(item.setting, on)" />
           <span>{{ item.label }}</span>
-          <span><span class="soft">{{ item.factory }} →</span> <b>{{ item.wanted }}</b></span>
+          <span
+            ><span class="soft">{{ item.factory }} →</span> <b>{{ item.wanted }}</b></span
+          >
           <span class="soft">{{ item.because }}</span>
         </label>
       </section>

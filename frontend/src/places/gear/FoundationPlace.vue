@@ -43,7 +43,13 @@ const groups = computed(() => {
 
 const AS_USUAL = '—'
 function optionsOf(item: CatalogueEntry): { value: string; label: string }[] {
-  const options = item.kind === 'flag' ? [{ value: 'true', label: 'on' }, { value: 'false', label: 'off' }] : item.options.map((option) => ({ value: option.id, label: option.label }))
+  const options =
+    item.kind === 'flag'
+      ? [
+          { value: 'true', label: 'on' },
+          { value: 'false', label: 'off' },
+        ]
+      : item.options.map((option) => ({ value: option.id, label: option.label }))
   const usual = item.usual === null || item.usual === undefined ? 'the situation decides' : `as usual: ${sayValue(item, item.usual)}`
   return [{ value: AS_USUAL, label: usual }, ...options]
 }
@@ -67,15 +73,27 @@ useOpenThing(() => 'Foundation')
     <p><RouterLink to="/gear">Gear</RouterLink></p>
     <div class="page-head">
       <h1>Foundation</h1>
-      <p class="soft">What you set on any body. {{ count ? `${count} ${count === 1 ? 'value is' : 'values are'} your own` : 'Nothing of your own yet' }}; genre, situation and pins stand over it.</p>
-      <HistoryButton v-if="saved" kind="foundations" :id="saved.id" />
+      <p class="soft">
+        What you set on any body. {{ count ? `${count} ${count === 1 ? 'value is' : 'values are'} your own` : 'Nothing of your own yet' }}; genre,
+        situation and pins stand over it.
+      </p>
+      <HistoryButton v-if="saved" :id="saved.id" kind="foundations" />
     </div>
     <p v-if="saved?.state === 'refused'" class="stop" role="alert">{{ saved.problem?.message }}</p>
     <div v-if="saved" class="which">
-      <NamedSelect v-if="choices.length > 1" label="Whose foundation" :value="saved.id" :options="choices" @update:value="(id: unknown) => (shownId = String(id))" />
+      <NamedSelect
+        v-if="choices.length > 1"
+        label="Whose foundation"
+        :value="saved.id"
+        :options="choices"
+        @update:value="(id: unknown) => (shownId = String(id))" />
       <div v-if="choices.length > 1 && document" class="field">
         <span class="caption" aria-hidden="true">Its name</span>
-        <LineField label="Its name" pointer="/title" :value="document.title" @change="(title) => change(() => ({ title: title.trim() || 'Foundation' }), 'title')" />
+        <LineField
+          label="Its name"
+          pointer="/title"
+          :value="document.title"
+          @change="(title) => change(() => ({ title: title.trim() || 'Foundation' }), 'title')" />
       </div>
       <Button @click="addAnother">Another, for another photographer</Button>
     </div>
@@ -83,12 +101,20 @@ useOpenThing(() => 'Foundation')
       <Input v-model:value="sought" placeholder="Search the settings" aria-label="Search the settings" allow-clear />
       <label><Switch v-model:checked="onlyOwn" size="small" aria-label="Only my own" /> only my own</label>
     </div>
-    <p v-if="!groups.length" class="empty">{{ onlyOwn && !sought ? 'You have set nothing of your own: what is usual holds.' : 'No setting by that name.' }}</p>
+    <p v-if="!groups.length" class="empty">
+      {{ onlyOwn && !sought ? 'You have set nothing of your own: what is usual holds.' : 'No setting by that name.' }}
+    </p>
     <section v-for="[group, items] in groups" :key="group">
       <h2>{{ group }}</h2>
       <div v-for="item in items" :key="item.id" class="row">
         <RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label }}</RouterLink>
-        <NamedSelect spoken :label="item.label" :value="chosen(item)" :options="optionsOf(item)" :class="{ own: item.id in own }" @update:value="(value: unknown) => choose(item, String(value))" />
+        <NamedSelect
+          spoken
+          :label="item.label"
+          :value="chosen(item)"
+          :options="optionsOf(item)"
+          :class="{ own: item.id in own }"
+          @update:value="(value: unknown) => choose(item, String(value))" />
         <span class="soft">{{ item.usual_because || 'Holds where the situation does not decide.' }}</span>
       </div>
     </section>

@@ -69,14 +69,28 @@ useShortcuts([
         </thead>
         <tbody>
           <tr v-for="body in sorted.bodies" :key="body.id">
-            <th scope="row"><RouterLink :to="`/gear/bodies/${body.id}`">{{ body.name }}</RouterLink></th>
+            <th scope="row">
+              <RouterLink :to="`/gear/bodies/${body.id}`">{{ body.name }}</RouterLink>
+            </th>
             <td>{{ body.megapixels }} MP, {{ body.sensor_width_mm }} × {{ body.sensor_height_mm }} mm</td>
             <td>{{ isoText(body.base_iso) }}</td>
             <td>{{ isoText(body.ceilings.routine) }}, {{ isoText(body.ceilings.push) }} at a push</td>
-            <td>{{ shutterWithUnit(Math.min(...[body.fastest_mechanical_s, body.fastest_first_curtain_s, body.fastest_electronic_s, body.fastest_leaf_s].map((s) => s ?? Infinity))) }}</td>
+            <td>
+              {{
+                shutterWithUnit(
+                  Math.min(
+                    ...[body.fastest_mechanical_s, body.fastest_first_curtain_s, body.fastest_electronic_s, body.fastest_leaf_s].map(
+                      (s) => s ?? Infinity,
+                    ),
+                  ),
+                )
+              }}
+            </td>
             <td>{{ body.electrons.provenance }}</td>
             <td>
-              <RouterLink :to="`/gear/bodies/${body.id}/review`">{{ isReviewed(body.id) ? 'set' : `${reviews.data.value?.[body.id]?.length ?? '…'} things to change` }}</RouterLink>
+              <RouterLink :to="`/gear/bodies/${body.id}/review`">{{
+                isReviewed(body.id) ? 'set' : `${reviews.data.value?.[body.id]?.length ?? '…'} things to change`
+              }}</RouterLink>
             </td>
             <td><RouterLink :to="`/gear/bodies/${body.id}/words`">phrasebook</RouterLink></td>
           </tr>
@@ -96,7 +110,9 @@ useShortcuts([
         </thead>
         <tbody>
           <tr v-for="lens in sorted.lenses" :key="lens.id">
-            <th scope="row"><RouterLink :to="`/gear/lenses/${lens.id}`">{{ lens.name }}</RouterLink></th>
+            <th scope="row">
+              <RouterLink :to="`/gear/lenses/${lens.id}`">{{ lens.name }}</RouterLink>
+            </th>
             <td>{{ focal(lens.focal_min_mm, lens.focal_max_mm) }}</td>
             <td>{{ widest(lens.widest) }}</td>
             <td>{{ lens.stabiliser_stops ? `${lens.stabiliser_stops} stops` : 'none' }}</td>

@@ -29,7 +29,10 @@ function changeRange(low: number, high: number): void {
   const first = points.value[0]!
   const last = points.value.at(-1)!
   const inner = points.value.slice(1, -1).filter((point) => point.focal_length_mm > low && point.focal_length_mm < high)
-  const ends = low === high ? [{ focal_length_mm: low, f_number: first.f_number }] : [{ focal_length_mm: low, f_number: first.f_number }, ...inner, { focal_length_mm: high, f_number: last.f_number }]
+  const ends =
+    low === high
+      ? [{ focal_length_mm: low, f_number: first.f_number }]
+      : [{ focal_length_mm: low, f_number: first.f_number }, ...inner, { focal_length_mm: high, f_number: last.f_number }]
   change({ focal_min_mm: low, focal_max_mm: high, widest: ends })
 }
 
@@ -40,10 +43,15 @@ function changePoint(index: number, changes: Partial<Lens['widest'][number]>): v
 function addPoint(): void {
   const { focal_min_mm: low, focal_max_mm: high } = lens.value
   const middle = Math.round(Math.sqrt(low * high))
-  change({ widest: [...points.value, { focal_length_mm: middle, f_number: points.value[0]!.f_number }].sort((a, b) => a.focal_length_mm - b.focal_length_mm) })
+  change({
+    widest: [...points.value, { focal_length_mm: middle, f_number: points.value[0]!.f_number }].sort((a, b) => a.focal_length_mm - b.focal_length_mm),
+  })
 }
 
-const bodyOptions = computed(() => [{ value: '', label: 'comes off' }, ...bodies.value.map((entry) => ({ value: entry.id, label: `built into ${currentOf(entry)!.name}` }))])
+const bodyOptions = computed(() => [
+  { value: '', label: 'comes off' },
+  ...bodies.value.map((entry) => ({ value: entry.id, label: `built into ${currentOf(entry)!.name}` })),
+])
 
 async function remove(): Promise<void> {
   try {
@@ -61,7 +69,7 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
     <div class="page-head">
       <h1>{{ isNew ? 'New lens' : lens.name }}</h1>
       <RouterLink to="/gear">All gear</RouterLink>
-      <HistoryButton v-if="!isNew" kind="lenses" :id="id" />
+      <HistoryButton v-if="!isNew" :id="id" kind="lenses" />
       <div v-if="!isNew" class="actions">
         <Popconfirm :title="`Delete ${lens.name}? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove">
           <Button danger>Delete lens</Button>
@@ -73,26 +81,103 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
     <p v-if="!loaded" class="soft">Opening…</p>
     <form v-else class="sheet form" @submit.prevent>
       <TextField label="Name" pointer="/name" needed class="wide" :value="isNew ? '' : lens.name" @update:value="(name) => change({ name })" />
-      <NumberField label="Shortest focal length" pointer="/focal_min_mm" unit="mm" late :value="lens.focal_min_mm" :above="0.5" :most="10000" @update:value="(v) => changeRange(v!, Math.max(v!, isZoom ? lens.focal_max_mm : v!))" />
-      <NumberField label="Longest focal length" pointer="/focal_max_mm" unit="mm" late :value="lens.focal_max_mm" :least="lens.focal_min_mm" :most="10000" hint="The same for a single focal length" @update:value="(v) => changeRange(lens.focal_min_mm, v!)" />
+      <NumberField
+        label="Shortest focal length"
+        pointer="/focal_min_mm"
+        unit="mm"
+        late
+        :value="lens.focal_min_mm"
+        :above="0.5"
+        :most="10000"
+        @update:value="(v) => changeRange(v!, Math.max(v!, isZoom ? lens.focal_max_mm : v!))" />
+      <NumberField
+        label="Longest focal length"
+        pointer="/focal_max_mm"
+        unit="mm"
+        late
+        :value="lens.focal_max_mm"
+        :least="lens.focal_min_mm"
+        :most="10000"
+        hint="The same for a single focal length"
+        @update:value="(v) => changeRange(lens.focal_min_mm, v!)" />
       <h3 class="wide">Widest aperture</h3>
       <template v-for="(point, i) in points" :key="i">
-        <NumberField :label="isZoom ? `At ${point.focal_length_mm} mm` : 'Widest'" :pointer="`/widest/${i}/f_number`" :value="point.f_number" :above="0.3" :most="64" :format="apertureText" @update:value="(v) => changePoint(i, { f_number: v! })" />
-        <NumberField v-if="i > 0 && i < points.length - 1" label="Focal length" :pointer="`/widest/${i}/focal_length_mm`" unit="mm" late :value="point.focal_length_mm" :least="lens.focal_min_mm" :most="lens.focal_max_mm" @update:value="(v) => changePoint(i, { focal_length_mm: v! })" />
+        <NumberField
+          :label="isZoom ? `At ${point.focal_length_mm} mm` : 'Widest'"
+          :pointer="`/widest/${i}/f_number`"
+          :value="point.f_number"
+          :above="0.3"
+          :most="64"
+          :format="apertureText"
+          @update:value="(v) => changePoint(i, { f_number: v! })" />
+        <NumberField
+          v-if="i > 0 && i < points.length - 1"
+          label="Focal length"
+          :pointer="`/widest/${i}/focal_length_mm`"
+          unit="mm"
+          late
+          :value="point.focal_length_mm"
+          :least="lens.focal_min_mm"
+          :most="lens.focal_max_mm"
+          @update:value="(v) => changePoint(i, { focal_length_mm: v! })" />
         <span v-else class="filler" />
       </template>
-      <button v-if="isZoom" class="link wide" type="button" @click="addPoint">Add a point between, where the aperture steps down along the range</button>
-      <NumberField label="Smallest aperture" pointer="/smallest_f_number" :value="lens.smallest_f_number" :above="0.3" :most="512" :format="apertureText" @update:value="(v) => change({ smallest_f_number: v! })" />
-      <NumberField label="Closest focus" pointer="/closest_focus_m" unit="m" :value="lens.closest_focus_m" :above="0" @update:value="(v) => change({ closest_focus_m: v! })" />
-      <NumberField label="Stabiliser" pointer="/stabiliser_stops" unit="stops" :value="lens.stabiliser_stops" :least="0" :most="12" hint="0: none fitted" @update:value="(v) => change({ stabiliser_stops: v! })" />
-      <NumberField label="Image circle" pointer="/image_circle_mm" unit="mm" optional empty-means="covers its body" :value="lens.image_circle_mm ?? null" :above="0" hint="Which sensors it covers" @update:value="(v) => change({ image_circle_mm: v })" />
-      <ChoiceField label="Focus ring" :value="lens.ring" :options="[{ value: 'coupled', label: 'turns the lens' }, { value: 'by_wire', label: 'by wire' }, { value: 'none', label: 'none' }]" @update:value="(ring) => change({ ring: ring as Lens['ring'] })" />
+      <button v-if="isZoom" class="link wide" type="button" @click="addPoint">
+        Add a point between, where the aperture steps down along the range
+      </button>
+      <NumberField
+        label="Smallest aperture"
+        pointer="/smallest_f_number"
+        :value="lens.smallest_f_number"
+        :above="0.3"
+        :most="512"
+        :format="apertureText"
+        @update:value="(v) => change({ smallest_f_number: v! })" />
+      <NumberField
+        label="Closest focus"
+        pointer="/closest_focus_m"
+        unit="m"
+        :value="lens.closest_focus_m"
+        :above="0"
+        @update:value="(v) => change({ closest_focus_m: v! })" />
+      <NumberField
+        label="Stabiliser"
+        pointer="/stabiliser_stops"
+        unit="stops"
+        :value="lens.stabiliser_stops"
+        :least="0"
+        :most="12"
+        hint="0: none fitted"
+        @update:value="(v) => change({ stabiliser_stops: v! })" />
+      <NumberField
+        label="Image circle"
+        pointer="/image_circle_mm"
+        unit="mm"
+        optional
+        empty-means="covers its body"
+        :value="lens.image_circle_mm ?? null"
+        :above="0"
+        hint="Which sensors it covers"
+        @update:value="(v) => change({ image_circle_mm: v })" />
+      <ChoiceField
+        label="Focus ring"
+        :value="lens.ring"
+        :options="[
+          { value: 'coupled', label: 'turns the lens' },
+          { value: 'by_wire', label: 'by wire' },
+          { value: 'none', label: 'none' },
+        ]"
+        @update:value="(ring) => change({ ring: ring as Lens['ring'] })" />
       <ChoiceField label="Body" :value="lens.built_into ?? ''" :options="bodyOptions" @update:value="(id) => change({ built_into: id || null })" />
       <div class="wide flags">
         <Checkbox :checked="lens.autofocus" @update:checked="(autofocus: boolean) => change({ autofocus })">Autofocus</Checkbox>
         <Checkbox :checked="lens.contacts" @update:checked="(contacts: boolean) => change({ contacts })">Talks to the body</Checkbox>
-        <Checkbox :checked="lens.fixed_aperture" @update:checked="(fixed_aperture: boolean) => change({ fixed_aperture })">One aperture only</Checkbox>
-        <Checkbox :checked="lens.projection === 'fisheye'" @update:checked="(on: boolean) => change({ projection: on ? 'fisheye' : 'rectilinear' })">Fisheye</Checkbox>
+        <Checkbox :checked="lens.fixed_aperture" @update:checked="(fixed_aperture: boolean) => change({ fixed_aperture })"
+          >One aperture only</Checkbox
+        >
+        <Checkbox :checked="lens.projection === 'fisheye'" @update:checked="(on: boolean) => change({ projection: on ? 'fisheye' : 'rectilinear' })"
+          >Fisheye</Checkbox
+        >
       </div>
       <TextField label="Note" pointer="/note" long class="wide" :value="lens.note" @update:value="(note) => change({ note })" />
     </form>

@@ -23,7 +23,8 @@ const CHANGES: { value: Bank['changes']; label: string }[] = [
 const settings = computed(() => (tables.value?.settings ?? []).map((entry) => ({ value: entry.id, label: entry.label })))
 const change = (at: number, part: Partial<Bank>): void => void (banks.value = banks.value.map((bank, k) => (k === at ? { ...bank, ...part } : bank)))
 const drop = (at: number): void => void (banks.value = banks.value.filter((_, k) => k !== at))
-const add = (): void => void (banks.value = [...banks.value, { kind: 'full', count: 1, label: 'custom mode', leaves_out: [], changes: 'choice', family: '' }])
+const add = (): void =>
+  void (banks.value = [...banks.value, { kind: 'full', count: 1, label: 'custom mode', leaves_out: [], changes: 'choice', family: '' }])
 </script>
 
 <template>
@@ -31,26 +32,72 @@ const add = (): void => void (banks.value = [...banks.value, { kind: 'full', cou
     <table v-if="banks.length" class="list">
       <thead>
         <tr>
-          <th scope="col">Its name</th><th scope="col">Kind</th><th scope="col">How many</th><th scope="col">Changes after switch-off</th><th scope="col">Does not hold</th><th scope="col">Family</th>
+          <th scope="col">Its name</th>
+          <th scope="col">Kind</th>
+          <th scope="col">How many</th>
+          <th scope="col">Changes after switch-off</th>
+          <th scope="col">Does not hold</th>
+          <th scope="col">Family</th>
           <th><span class="visually-hidden">Remove</span></th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="(bank, k) in banks" :key="k">
-          <td><LineField :pointer="`/slots/${k}/label`" :value="bank.label" :label="`Bank ${k + 1} is called`" @change="(text) => change(k, { label: text.trim() || bank.label })" /></td>
           <td>
-            <select class="line" :value="bank.kind" :aria-label="`Kind of bank ${k + 1}`" @change="change(k, { kind: ($event.target as HTMLSelectElement).value as Bank['kind'] })">
+            <LineField
+              :pointer="`/slots/${k}/label`"
+              :value="bank.label"
+              :label="`Bank ${k + 1} is called`"
+              @change="(text) => change(k, { label: text.trim() || bank.label })" />
+          </td>
+          <td>
+            <select
+              class="line"
+              :value="bank.kind"
+              :aria-label="`Kind of bank ${k + 1}`"
+              @change="change(k, { kind: ($event.target as HTMLSelectElement).value as Bank['kind'] })">
               <option v-for="kind in KINDS" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
             </select>
           </td>
-          <td><NumberField class="count" spoken :label="`Places in bank ${k + 1}`" :pointer="`/slots/${k}/count`" :value="bank.count" :least="1" :most="30" @update:value="(v) => change(k, { count: Math.round(v!) })" /></td>
           <td>
-            <select class="line" :value="bank.changes" :aria-label="`Changes in bank ${k + 1}`" @change="change(k, { changes: ($event.target as HTMLSelectElement).value as Bank['changes'] })">
+            <NumberField
+              class="count"
+              spoken
+              :label="`Places in bank ${k + 1}`"
+              :pointer="`/slots/${k}/count`"
+              :value="bank.count"
+              :least="1"
+              :most="30"
+              @update:value="(v) => change(k, { count: Math.round(v!) })" />
+          </td>
+          <td>
+            <select
+              class="line"
+              :value="bank.changes"
+              :aria-label="`Changes in bank ${k + 1}`"
+              @change="change(k, { changes: ($event.target as HTMLSelectElement).value as Bank['changes'] })">
               <option v-for="each in CHANGES" :key="each.value" :value="each.value">{{ each.label }}</option>
             </select>
           </td>
-          <td><Select mode="multiple" size="small" class="left-out" :value="bank.leaves_out" :options="settings" option-filter-prop="label" :aria-label="`Bank ${k + 1} does not hold`" @update:value="(chosen) => change(k, { leaves_out: (chosen as string[]) ?? [] })" /></td>
-          <td><LineField :pointer="`/slots/${k}/family`" :value="bank.family" :most="40" :label="`Family of bank ${k + 1}`" @change="(text) => change(k, { family: text.trim() })" /></td>
+          <td>
+            <Select
+              mode="multiple"
+              size="small"
+              class="left-out"
+              :value="bank.leaves_out"
+              :options="settings"
+              option-filter-prop="label"
+              :aria-label="`Bank ${k + 1} does not hold`"
+              @update:value="(chosen) => change(k, { leaves_out: (chosen as string[]) ?? [] })" />
+          </td>
+          <td>
+            <LineField
+              :pointer="`/slots/${k}/family`"
+              :value="bank.family"
+              :most="40"
+              :label="`Family of bank ${k + 1}`"
+              @change="(text) => change(k, { family: text.trim() })" />
+          </td>
           <td><button class="link" @click="drop(k)">Remove</button></td>
         </tr>
       </tbody>

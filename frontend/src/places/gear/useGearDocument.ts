@@ -22,7 +22,9 @@ export function useGearDocument<K extends 'bodies' | 'lenses'>(kind: K, id: () =
   /** What the server said that belongs to no field of the form. */
   const general = computed(() => {
     const problem = entry.value?.state === 'refused' ? entry.value.problem : null
-    return problem && problem.errors.every((error) => error.pointer === '') ? problem.errors.map((error) => error.msg).join(' ') || problem.message : ''
+    return problem && problem.errors.every((error) => error.pointer === '')
+      ? problem.errors.map((error) => error.msg).join(' ') || problem.message
+      : ''
   })
   return { loaded, failed, entry, isNew, document, change, general }
 }

@@ -17,7 +17,11 @@ onScopeDispose(onHeard(() => void bin.refetch()))
 const items = computed(() => bin.data.value?.items ?? [])
 const MOST_SHOWN = 100
 
-async function act(item: DeletedOut, done: string, work: (init: { params: { path: { kind: string; row_id: string } }; headers: Record<string, string> }) => Promise<unknown>): Promise<void> {
+async function act(
+  item: DeletedOut,
+  done: string,
+  work: (init: { params: { path: { kind: string; row_id: string } }; headers: Record<string, string> }) => Promise<unknown>,
+): Promise<void> {
   failed.value = said.value = ''
   try {
     await work({ params: { path: { kind: item.kind, row_id: item.id } }, headers: { 'If-Match': `"${item.revision}"` } })
@@ -28,8 +32,10 @@ async function act(item: DeletedOut, done: string, work: (init: { params: { path
   }
   await bin.refetch()
 }
-const bringBack = (item: DeletedOut): Promise<void> => act(item, `“${item.title}” is back.`, (init) => answered(client.POST('/api/v1/bin/{kind}/{row_id}', { ...init, body: {} as never })))
-const removeForGood = (item: DeletedOut): Promise<void> => act(item, `“${item.title}” is gone for good.`, (init) => answered(client.DELETE('/api/v1/bin/{kind}/{row_id}', init)))
+const bringBack = (item: DeletedOut): Promise<void> =>
+  act(item, `“${item.title}” is back.`, (init) => answered(client.POST('/api/v1/bin/{kind}/{row_id}', { ...init, body: {} as never })))
+const removeForGood = (item: DeletedOut): Promise<void> =>
+  act(item, `“${item.title}” is gone for good.`, (init) => answered(client.DELETE('/api/v1/bin/{kind}/{row_id}', init)))
 const withParts = (item: DeletedOut): string => (item.holds ? ` with its ${item.holds} ${item.holds === 1 ? 'situation' : 'situations'}` : '')
 </script>
 
@@ -41,16 +47,33 @@ const withParts = (item: DeletedOut): string => (item.holds ? ` with its ${item.
     <p v-if="said" role="status">{{ said }}</p>
     <p v-if="bin.data.value && !items.length" class="empty">Nothing was deleted.</p>
     <table v-else-if="items.length" class="list">
-      <thead><tr><th scope="col">What</th><th scope="col">Kind</th><th scope="col">Deleted</th><th><span class="visually-hidden">Do</span></th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">What</th>
+          <th scope="col">Kind</th>
+          <th scope="col">Deleted</th>
+          <th><span class="visually-hidden">Do</span></th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="item in items.slice(0, MOST_SHOWN)" :key="item.id">
-          <th scope="row">{{ item.title }}<span v-if="item.holds" class="soft">{{ withParts(item) }}</span></th>
+          <th scope="row">
+            {{ item.title }}<span v-if="item.holds" class="soft">{{ withParts(item) }}</span>
+          </th>
           <td>{{ item.noun }}</td>
           <td>{{ momentText(item.deleted_at) }}</td>
-          <td><div class="do">
-            <Button size="small" :aria-label="`Bring back ${item.title}`" @click="bringBack(item)">Bring back</Button>
-            <ConfirmLink :label="`Remove ${item.title} for good`" :question="`Remove “${item.title}”${withParts(item)} for good, with every earlier version? This cannot be undone; only backups hold it then.`" yes="Remove for good" @confirm="removeForGood(item)">Remove for good</ConfirmLink>
-          </div></td>
+          <td>
+            <div class="do">
+              <Button size="small" :aria-label="`Bring back ${item.title}`" @click="bringBack(item)">Bring back</Button>
+              <ConfirmLink
+                :label="`Remove ${item.title} for good`"
+                :question="`Remove “${item.title}”${withParts(item)} for good, with every earlier version? This cannot be undone; only backups hold it then.`"
+                yes="Remove for good"
+                @confirm="removeForGood(item)"
+                >Remove for good</ConfirmLink
+              >
+            </div>
+          </td>
         </tr>
       </tbody>
     </table>

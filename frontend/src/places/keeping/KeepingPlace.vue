@@ -13,7 +13,9 @@ useOpenThing(() => 'Safe keeping')
   <div class="page">
     <div class="page-head">
       <h1>Safe keeping</h1>
-      <p class="soft">Everything stays on this machine. The server also copies its database by itself: at start and each day, seven days and four weeks of them.</p>
+      <p class="soft">
+        Everything stays on this machine. The server also copies its database by itself: at start and each day, seven days and four weeks of them.
+      </p>
     </div>
     <SetAsideSection />
     <section aria-label="Backup">

@@ -11,12 +11,28 @@ import { useRestore } from './useRestore'
 const { job, past, failed, said, sending, begin, write, giveUp, undo } = useRestore()
 
 const WOULD: Record<PreviewItem['outcome'], string> = {
-  added: 'Comes back', replaced: 'Replaces yours', revived: 'Comes back from your bin', binned: 'Comes into the bin', same: 'Is the same', kept: 'Stays here', refused: 'Cannot come back',
+  added: 'Comes back',
+  replaced: 'Replaces yours',
+  revived: 'Comes back from your bin',
+  binned: 'Comes into the bin',
+  same: 'Is the same',
+  kept: 'Stays here',
+  refused: 'Cannot come back',
 }
-const DONE: Record<string, string> = { added: 'came back', replaced: 'replaced', revived: 'brought back from the bin', binned: 'came into the bin', same: 'the same already', left: 'left out' }
+const DONE: Record<string, string> = {
+  added: 'came back',
+  replaced: 'replaced',
+  revived: 'brought back from the bin',
+  binned: 'came into the bin',
+  same: 'the same already',
+  left: 'left out',
+}
 const CHANGES = new Set<PreviewItem['outcome']>(['added', 'replaced', 'revived', 'binned'])
 const left = ref(new Set<string>())
-watch(() => job.value?.id, () => (left.value = new Set()))
+watch(
+  () => job.value?.id,
+  () => (left.value = new Set()),
+)
 
 const preview = computed(() => (job.value?.state === 'ready' ? job.value.preview : null))
 const keyOf = (item: PreviewItem): string => `${item.kind}/${item.id}`
@@ -43,15 +59,27 @@ function go(): void {
   void write(leave)
 }
 const countsInWords = (counts: Record<string, number>): string =>
-  Object.entries(counts).filter(([, number]) => number).map(([outcome, number]) => `${number} ${DONE[outcome] ?? outcome}`).join(', ') || 'nothing to do'
+  Object.entries(counts)
+    .filter(([, number]) => number)
+    .map(([outcome, number]) => `${number} ${DONE[outcome] ?? outcome}`)
+    .join(', ') || 'nothing to do'
 </script>
 
 <template>
   <section aria-label="Restore">
     <h2>Restore</h2>
-    <p>First the backup is read and shown; nothing changes until you say so. What is replaced stays as an earlier version, and the whole restore can be undone.</p>
+    <p>
+      First the backup is read and shown; nothing changes until you say so. What is replaced stays as an earlier version, and the whole restore can be
+      undone.
+    </p>
     <p class="do">
-      <FileButton label="Backup file" accept=".zip,application/zip" :disabled="sending || job?.state === 'reading' || job?.state === 'writing'" @file="begin">{{ sending ? 'Sending…' : 'Choose a backup' }}</FileButton>
+      <FileButton
+        label="Backup file"
+        accept=".zip,application/zip"
+        :disabled="sending || job?.state === 'reading' || job?.state === 'writing'"
+        @file="begin"
+        >{{ sending ? 'Sending…' : 'Choose a backup' }}</FileButton
+      >
     </p>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
     <p v-if="said" role="status">{{ said }}</p>
@@ -63,27 +91,33 @@ const countsInWords = (counts: Record<string, number>): string =>
       </div>
       <p v-else-if="job.state === 'failed'" class="stop" role="alert">{{ job.problem }}</p>
       <div v-else-if="job.state === 'done' && job.restored" role="status">
-        <p><b>{{ job.name }} restored:</b> {{ countsInWords(job.restored.counts) }}.</p>
+        <p>
+          <b>{{ job.name }} restored:</b> {{ countsInWords(job.restored.counts) }}.
+        </p>
         <p v-if="job.restored.refused.length" class="stop">Not restored: {{ job.restored.refused.join('; ') }}</p>
         <p class="do"><Button @click="undo(job.restored.id)">Undo this restore</Button></p>
       </div>
       <template v-else-if="preview">
         <p>
-          <b>{{ job.name }}</b><template v-if="preview.made_at">, made {{ momentText(preview.made_at) }}</template>:
-          {{ total ? `${total} would change here` : 'nothing would change here' }}, {{ same }} the same already.
+          <b>{{ job.name }}</b><template v-if="preview.made_at">, made {{ momentText(preview.made_at) }}</template
+          >: {{ total ? `${total} would change here` : 'nothing would change here' }}, {{ same }} the same already.
         </p>
         <p v-for="text in preview.damage" :key="text" class="stop">{{ text }}</p>
         <div v-for="[outcome, items] in groups" :key="outcome" class="group">
           <h3>{{ WOULD[outcome as PreviewItem['outcome']] }} ({{ items.length }})</h3>
           <ul>
             <li v-for="item in items" :key="keyOf(item)">
-              <Checkbox v-if="CHANGES.has(item.outcome)" :checked="!left.has(keyOf(item))" @change="toggle(item)">{{ item.noun }} “{{ item.title }}”</Checkbox>
+              <Checkbox v-if="CHANGES.has(item.outcome)" :checked="!left.has(keyOf(item))" @change="toggle(item)"
+                >{{ item.noun }} “{{ item.title }}”</Checkbox
+              >
               <span v-else>{{ item.noun }} “{{ item.title }}”</span>
               <span class="soft"> {{ item.reason }}{{ item.fields.length ? ` ${item.fields.map(fieldInWords).join(', ')}` : '' }}</span>
             </li>
           </ul>
         </div>
-        <p class="do"><Button v-if="total" type="primary" :disabled="!wanted" @click="go">Restore {{ wanted }}</Button> <Button @click="giveUp">Leave it</Button></p>
+        <p class="do">
+          <Button v-if="total" type="primary" :disabled="!wanted" @click="go">Restore {{ wanted }}</Button> <Button @click="giveUp">Leave it</Button>
+        </p>
       </template>
     </div>
     <template v-if="past.length">

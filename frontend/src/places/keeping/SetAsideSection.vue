@@ -16,9 +16,13 @@ const looked = ref<string | null>(null)
     <h2 class="stop">Set aside</h2>
     <p>What is stored here cannot be read. It harms nothing else and is kept as it lies; an earlier version may be whole.</p>
     <div v-for="item in found.data.value" :key="item.id" class="sheet">
-      <p><b>{{ item.noun }} “{{ item.title }}”</b>: {{ item.reason }}.</p>
+      <p>
+        <b>{{ item.noun }} “{{ item.title }}”</b>: {{ item.reason }}.
+      </p>
       <p class="do">
-        <button class="link" @click="looked = looked === item.id ? null : item.id">{{ looked === item.id ? 'Close' : 'Look for a whole version' }}</button>
+        <button class="link" @click="looked = looked === item.id ? null : item.id">
+          {{ looked === item.id ? 'Close' : 'Look for a whole version' }}
+        </button>
         <button class="link" @click="download(`${item.noun}-${item.id}.txt`, item.text, 'text/plain')">Download what is stored</button>
       </p>
       <VersionsOfRow v-if="looked === item.id" :id="item.id" :kind="item.kind as Kind" :revision="item.revision" @mended="found.refetch()" />

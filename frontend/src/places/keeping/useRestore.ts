@@ -36,7 +36,10 @@ export function useRestore() {
     job.value = now
     window.clearTimeout(timer)
     if (UNDER_WAY.has(now.state)) {
-      timer = window.setTimeout(() => void guarded(async () => follow(await answered(client.GET('/api/v1/restores/{job_id}', { params: { path: { job_id: now.id } } })))), ASK_MS)
+      timer = window.setTimeout(
+        () => void guarded(async () => follow(await answered(client.GET('/api/v1/restores/{job_id}', { params: { path: { job_id: now.id } } })))),
+        ASK_MS,
+      )
     } else if (now.state === 'done') void written()
   }
 
@@ -65,7 +68,8 @@ export function useRestore() {
 
   const write = (leave: { kind: string; id: string }[]): Promise<void> =>
     guarded(async () => {
-      if (job.value) follow(await answered(client.POST('/api/v1/restores/{job_id}/apply', { params: { path: { job_id: job.value.id } }, body: { leave } })))
+      if (job.value)
+        follow(await answered(client.POST('/api/v1/restores/{job_id}/apply', { params: { path: { job_id: job.value.id } }, body: { leave } })))
     })
 
   const giveUp = (): Promise<void> =>
@@ -79,8 +83,12 @@ export function useRestore() {
 
   const undo = (id: string): Promise<void> =>
     guarded(async () => {
-      const { stays } = await answered(client.POST('/api/v1/restores/{restored_id}/undo', { params: { path: { restored_id: id } }, body: {} as never }))
-      said.value = stays.length ? `Undone. Edited since, and therefore left as it is: ${stays.join(', ')}.` : 'Undone: everything is as it was before.'
+      const { stays } = await answered(
+        client.POST('/api/v1/restores/{restored_id}/undo', { params: { path: { restored_id: id } }, body: {} as never }),
+      )
+      said.value = stays.length
+        ? `Undone. Edited since, and therefore left as it is: ${stays.join(', ')}.`
+        : 'Undone: everything is as it was before.'
       job.value = null
       await written()
     })

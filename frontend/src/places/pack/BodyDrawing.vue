@@ -38,16 +38,28 @@ function key(event: KeyboardEvent, id: string): void {
       <rect class="glass" x="98" y="78" width="28" height="18" rx="2" />
       <rect class="glass" x="16" y="106" width="130" height="84" rx="2" />
       <path d="M248 24 Q248 18 254 18 L286 18 L294 12 L326 12 L334 18 L366 18 Q372 18 372 24 L372 94 Q372 100 366 100 L254 100 Q248 100 248 94 Z" />
-      <circle cx="310" cy="58" r="33" /><circle class="glass" cx="310" cy="58" r="24" />
-      <path d="M262 126 L352 130 L352 198 L262 202 Z" /><path d="M280 127 V201 M334 129 V199" />
+      <circle cx="310" cy="58" r="33" />
+      <circle class="glass" cx="310" cy="58" r="24" />
+      <path d="M262 126 L352 130 L352 198 L262 202 Z" />
+      <path d="M280 127 V201 M334 129 V199" />
     </g>
     <g class="face" aria-hidden="true">
-      <text x="0" y="8">above</text><text x="0" y="68">back</text><text x="244" y="8">front</text><text x="244" y="116">lens</text>
+      <text x="0" y="8">above</text>
+      <text x="0" y="68">back</text>
+      <text x="244" y="8">front</text>
+      <text x="244" y="116">lens</text>
     </g>
     <g
-      v-for="{ control, number, x, y } in placed" :key="control.id" class="control" :class="[control.kind, { on: control.id === selected, changed: control.changed, troubled: control.troubled }]"
-      role="button" tabindex="0" :aria-label="`${control.label}: ${control.does}`" :aria-pressed="control.id === selected" @click="emit('pick', control.id)" @keydown="key($event, control.id)"
-    >
+      v-for="{ control, number, x, y } in placed"
+      :key="control.id"
+      class="control"
+      :class="[control.kind, { on: control.id === selected, changed: control.changed, troubled: control.troubled }]"
+      role="button"
+      tabindex="0"
+      :aria-label="`${control.label}: ${control.does}`"
+      :aria-pressed="control.id === selected"
+      @click="emit('pick', control.id)"
+      @keydown="key($event, control.id)">
       <rect v-if="control.kind === 'dial' || control.kind === 'ring'" :x="x - 13" :y="y - 6" width="26" height="12" rx="3" />
       <rect v-else-if="control.kind === 'touch'" :x="x - 30" :y="y - 20" width="60" height="40" stroke-dasharray="3 3" />
       <rect v-else-if="control.kind === 'joystick'" :x="x - 7" :y="y - 7" width="14" height="14" :transform="`rotate(45 ${x} ${y})`" />

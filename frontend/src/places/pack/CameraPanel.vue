@@ -9,11 +9,38 @@ import { useFunctions } from './functions'
 import type { InHand } from './useCamera'
 import type { InPack } from '@/camera/usePack'
 
-const props = defineProps<{ pack: InPack; packed: PackedBody; body: Body; book: Phrasebook | null; usual: readonly Control[]; hand: InHand; route: Route | null; storing: Preparation | null; title: string }>()
+const props = defineProps<{
+  pack: InPack
+  packed: PackedBody
+  body: Body
+  book: Phrasebook | null
+  usual: readonly Control[]
+  hand: InHand
+  route: Route | null
+  storing: Preparation | null
+  title: string
+}>()
 const emit = defineEmits<{ walkedTo: [step: number | null] }>()
 const { camera, said, busy, act } = props.hand
 
-const SHOWN = ['exposure_mode', 'shutter_s', 'aperture', 'iso', 'exposure_comp_ev', 'metering', 'white_balance', 'kelvin', 'af_mode', 'af_area', 'af_activation', 'drive', 'shutter_type', 'file', 'self_timer', 'bracketing'] as const
+const SHOWN = [
+  'exposure_mode',
+  'shutter_s',
+  'aperture',
+  'iso',
+  'exposure_comp_ev',
+  'metering',
+  'white_balance',
+  'kelvin',
+  'af_mode',
+  'af_area',
+  'af_activation',
+  'drive',
+  'shutter_type',
+  'file',
+  'self_timer',
+  'bracketing',
+] as const
 const values = computed(() => {
   const held = camera.value?.held ? camera.value.state.slots?.find((slot) => slot.id === camera.value!.held)?.values : undefined
   return { ...camera.value?.state.values, ...held }
@@ -49,7 +76,8 @@ async function next(): Promise<boolean> {
   return true
 }
 async function storeAtEnd(): Promise<void> {
-  if (at.value === props.route!.steps.length && props.storing?.place) await act({ deed: 'store', target: props.storing.place, name: props.storing.title })
+  if (at.value === props.route!.steps.length && props.storing?.place)
+    await act({ deed: 'store', target: props.storing.place, name: props.storing.title })
 }
 async function all(): Promise<void> {
   if (!props.route) return
@@ -71,9 +99,7 @@ const takeOver = (): void => {
 <template>
   <div v-if="!camera" class="panel soft" aria-busy="true">Taking the camera out of the bag…</div>
   <div v-else class="panel">
-    <p class="soft">
-      A simulated {{ body.name }}: it stands as yours was last known. It takes no frames.
-    </p>
+    <p class="soft">A simulated {{ body.name }}: it stands as yours was last known. It takes no frames.</p>
     <div v-if="route" class="walk">
       <b>{{ title }}</b>
       <Button size="small" type="primary" :disabled="busy || !left" @click="next">Next step</Button>
@@ -87,8 +113,13 @@ const takeOver = (): void => {
       </template>
     </dl>
     <p class="soft">
-      {{ camera.screen ? `open: ${camera.screen === 'quick_screen' ? (book?.quick_screen ?? 'quick screen') : camera.screen === 'personal_menu' ? (book?.personal_menu ?? 'personal menu') : 'menu'}${camera.page ? `, ${camera.page}` : ''}` : 'no screen open' }}
-      · clock {{ (camera.clock_offset_s ?? 0) === 0 ? 'right' : `${camera.clock_offset_s} s off` }} · battery {{ Math.round((camera.battery ?? 1) * 100) }} % · {{ camera.cards?.map((card) => `${card.label} ${card.free_gb} GB`).join(', ') }}
+      {{
+        camera.screen
+          ? `open: ${camera.screen === 'quick_screen' ? (book?.quick_screen ?? 'quick screen') : camera.screen === 'personal_menu' ? (book?.personal_menu ?? 'personal menu') : 'menu'}${camera.page ? `, ${camera.page}` : ''}`
+          : 'no screen open'
+      }}
+      · clock {{ (camera.clock_offset_s ?? 0) === 0 ? 'right' : `${camera.clock_offset_s} s off` }} · battery
+      {{ Math.round((camera.battery ?? 1) * 100) }} % · {{ camera.cards?.map((card) => `${card.label} ${card.free_gb} GB`).join(', ') }}
     </p>
     <BodyDrawing :controls="drawn" :selected="selected" @pick="(id) => (selected = id)" />
     <div class="deeds">
@@ -112,10 +143,14 @@ const takeOver = (): void => {
         <Button size="small" :disabled="busy" @click="act({ deed: 'hold', target: slot.id })">Hold for {{ slot.name }}</Button>
         <Button size="small" :disabled="busy || !camera.held" @click="act({ deed: 'let_go' })">Let go of it</Button>
       </template>
-      <Button v-for="slot in recallable" :key="slot.id" size="small" :disabled="busy" @click="act({ deed: 'recall', target: slot.id })">Recall {{ slot.name }}</Button>
+      <Button v-for="slot in recallable" :key="slot.id" size="small" :disabled="busy" @click="act({ deed: 'recall', target: slot.id })"
+        >Recall {{ slot.name }}</Button
+      >
     </div>
     <ol class="said" aria-label="What it said" aria-live="polite">
-      <li v-for="(each, k) in said" :key="said.length - k" :class="{ stop: each.refused, old: k > 0 }">{{ each.text }}{{ each.refused ? ' (refused)' : '' }}</li>
+      <li v-for="(each, k) in said" :key="said.length - k" :class="{ stop: each.refused, old: k > 0 }">
+        {{ each.text }}{{ each.refused ? ' (refused)' : '' }}
+      </li>
     </ol>
     <div class="deeds">
       <Button size="small" @click="takeOver">Mine stands like this now</Button>

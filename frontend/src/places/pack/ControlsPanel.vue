@@ -16,7 +16,12 @@ const troubled = computed(() => new Set(props.packed.controls.conflicts.flatMap(
 const drawn = computed<DrawnControl[]>(() =>
   controls.value.map((control) => {
     const it = proposed.value.get(control.id)
-    return { ...control, does: it?.proposed_label ?? '', changed: it !== undefined && it.now !== it.proposed, troubled: troubled.value.has(control.id) }
+    return {
+      ...control,
+      does: it?.proposed_label ?? '',
+      changed: it !== undefined && it.now !== it.proposed,
+      troubled: troubled.value.has(control.id),
+    }
   }),
 )
 const habit = (control: string): string => props.pack.decisions.value?.habits?.[props.packed.body_id]?.[control] ?? ''
@@ -39,15 +44,22 @@ const areaNames = computed(() => {
           <span>{{ k + 1 }}</span>
           <span>{{ control.label }}</span>
           <span v-if="proposed.get(control.id)">
-            <span v-if="proposed.get(control.id)!.now !== proposed.get(control.id)!.proposed" class="soft">{{ labelOf(proposed.get(control.id)!.now) }} → </span>
-            <b>{{ proposed.get(control.id)!.proposed_label }}</b><span v-if="proposed.get(control.id)!.indirect" class="soft"> through the {{ book?.personal_menu ?? 'personal menu' }}</span>
+            <span v-if="proposed.get(control.id)!.now !== proposed.get(control.id)!.proposed" class="soft"
+              >{{ labelOf(proposed.get(control.id)!.now) }} →
+            </span>
+            <b>{{ proposed.get(control.id)!.proposed_label }}</b><span v-if="proposed.get(control.id)!.indirect" class="soft">
+              through the {{ book?.personal_menu ?? 'personal menu' }}</span
+            >
           </span>
         </button>
         <div v-if="control.id === selected && proposed.get(control.id)" class="why">
           <p>{{ proposed.get(control.id)!.because }}</p>
           <label>
             <span class="soft">My habit</span>
-            <select :value="habit(control.id)" :aria-label="`My habit for the ${control.label}`" @change="pack.keepHabit(packed.body_id, control.id, ($event.target as HTMLSelectElement).value || null)">
+            <select
+              :value="habit(control.id)"
+              :aria-label="`My habit for the ${control.label}`"
+              @change="pack.keepHabit(packed.body_id, control.id, ($event.target as HTMLSelectElement).value || null)">
               <option value="">as proposed</option>
               <option v-for="id in control.functions" :key="id" :value="id">{{ labelOf(id) }}</option>
             </select>

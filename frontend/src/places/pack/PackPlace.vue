@@ -26,24 +26,45 @@ const props = defineProps<{ shootId: string; situationId?: string }>()
 const pack = usePack(() => props.shootId)
 const { loaded, failed, shoot, situations, bodies, answer, problem } = pack
 
-const { bodyTabs, bodyId, packed, tab, open, storing, move, openRoute, title: openTitle, day, show, nextBody } = useOpenRoute(pack, () => props.situationId)
+const {
+  bodyTabs,
+  bodyId,
+  packed,
+  tab,
+  open,
+  storing,
+  move,
+  openRoute,
+  title: openTitle,
+  day,
+  show,
+  nextBody,
+} = useOpenRoute(pack, () => props.situationId)
 const body = computed(() => bodies.value.find((each) => each.id === bodyId.value) ?? null)
 const book = computed(() => pack.bookOf(bodyId.value))
 const trouble = ref('')
 const usual = ref<Control[]>([])
-watch([body, book], ([itsBody, itsBook]) => {
-  if (!itsBody || itsBook?.controls?.length) return
-  answered(client.POST('/api/v1/phrasebooks/usual', { body: itsBody }))
-    .then((found) => (usual.value = found.controls ?? []))
-    .catch((error: Error) => (trouble.value = error.message))
-}, { immediate: true })
+watch(
+  [body, book],
+  ([itsBody, itsBook]) => {
+    if (!itsBody || itsBook?.controls?.length) return
+    answered(client.POST('/api/v1/phrasebooks/usual', { body: itsBody }))
+      .then((found) => (usual.value = found.controls ?? []))
+      .catch((error: Error) => (trouble.value = error.message))
+  },
+  { immediate: true },
+)
 
 const labelOf = (placeId: string | null | undefined): string => packed.value?.packing.places.find((each) => each.id === placeId)?.label ?? ''
 const hourOf = (id: string): string => {
   const minutes = situations.value.find((each) => each.situation.id === id)?.situation.starts_at_min
   return minutes === null || minutes === undefined ? '' : clockText(minutes)
 }
-const hand = useCamera(() => body.value, () => book.value, () => packed.value?.state ?? null)
+const hand = useCamera(
+  () => body.value,
+  () => book.value,
+  () => packed.value?.state ?? null,
+)
 const current = ref<number | null>(null)
 watch(open, () => (current.value = null))
 async function done(): Promise<void> {
@@ -73,10 +94,17 @@ useShortcuts([
 <template>
   <div v-if="!loaded" class="page soft" aria-busy="true">Opening the bag…</div>
   <div v-else-if="!shoot" class="page">
-    <div class="empty"><p>{{ failed || 'There is no such shoot (any more).' }}</p><RouterLink to="/shoots">To the shoots</RouterLink></div>
+    <div class="empty">
+      <p>{{ failed || 'There is no such shoot (any more).' }}</p>
+      <RouterLink to="/shoots">To the shoots</RouterLink>
+    </div>
   </div>
   <div v-else-if="!situations.length || (answer && !answer.bodies.length)" class="page">
-    <div class="empty"><p v-for="each in answer?.left_out ?? []" :key="each.title">{{ each.title }}: {{ each.sentence }}</p><p>Nothing to pack yet: a situation needs a body, a lens and its light.</p><RouterLink :to="`/shoots/${shootId}/plan`">To the plan</RouterLink></div>
+    <div class="empty">
+      <p v-for="each in answer?.left_out ?? []" :key="each.title">{{ each.title }}: {{ each.sentence }}</p>
+      <p>Nothing to pack yet: a situation needs a body, a lens and its light.</p>
+      <RouterLink :to="`/shoots/${shootId}/plan`">To the plan</RouterLink>
+    </div>
   </div>
   <div v-else-if="!packed" class="page">
     <p v-if="problem" class="stop" role="alert">{{ problem.message }}</p>
@@ -90,15 +118,20 @@ useShortcuts([
         <span class="end">
           <Button size="small" @click="take('markdown')">Routes as Markdown</Button>
           <Button size="small" @click="take('csv')">Routes as CSV</Button>
-          <HistoryButton v-if="pack.decisions.value" kind="packings" :id="pack.decisions.value.id" />
+          <HistoryButton v-if="pack.decisions.value" :id="pack.decisions.value.id" kind="packings" />
         </span>
       </div>
       <p v-if="problem || trouble" class="stop" role="alert">{{ problem?.message ?? trouble }}</p>
-      <p v-for="each in answer?.left_out ?? []" :key="each.title" class="cost"><b>{{ each.title }}</b> is not packed. {{ each.sentence }}</p>
+      <p v-for="each in answer?.left_out ?? []" :key="each.title" class="cost">
+        <b>{{ each.title }}</b> is not packed. {{ each.sentence }}
+      </p>
       <p v-if="packed.stale" class="cost" role="alert">{{ packed.stale }}</p>
       <p>
         {{ packed.packing.sentence }}
-        <span class="soft">Words of the camera: <RouterLink :to="`/gear/bodies/${bodyId}/words`">{{ book ? 'its phrasebook' : 'ours, until you write its phrasebook' }}</RouterLink>.</span>
+        <span class="soft"
+          >Words of the camera:
+          <RouterLink :to="`/gear/bodies/${bodyId}/words`">{{ book ? 'its phrasebook' : 'ours, until you write its phrasebook' }}</RouterLink>.</span
+        >
       </p>
       <h2>Storage places of {{ packed.packing.body_name }}</h2>
       <p v-if="!packed.packing.places.length" class="soft">{{ packed.packing.body_name }} has no storage places: every change is made by hand.</p>
@@ -120,11 +153,26 @@ useShortcuts([
       </template>
       <h2>Through the shoot{{ bodyTabs.length > 1 ? ', all bodies' : '' }}</h2>
       <ul class="ways">
-        <li v-for="{ holder, move: each } in day" :key="each.situation_id" :class="{ on: open === each.situation_id && holder.body_id === bodyId, other: holder.body_id !== bodyId }">
+        <li
+          v-for="{ holder, move: each } in day"
+          :key="each.situation_id"
+          :class="{ on: open === each.situation_id && holder.body_id === bodyId, other: holder.body_id !== bodyId }">
           <button class="plain way" @click="show(holder, each.situation_id)">
             <span class="soft">{{ hourOf(each.situation_id) }}</span>
-            <span>{{ each.title }}<span v-if="bodyTabs.length > 1" class="soft">, {{ holder.packing.body_name }}</span></span>
-            <span :class="{ cost: each.enough === false }">{{ !each.route.steps.length ? 'stands there' : each.route.slot ? (each.by_hand.length ? `recall, ${each.by_hand.length} by hand` : 'recall') : `${each.by_hand.length} by hand` }}{{ each.enough === false ? ', pause too short' : '' }}</span>
+            <span
+              >{{ each.title }}<span v-if="bodyTabs.length > 1" class="soft">, {{ holder.packing.body_name }}</span></span
+            >
+            <span :class="{ cost: each.enough === false }"
+              >{{
+                !each.route.steps.length
+                  ? 'stands there'
+                  : each.route.slot
+                    ? each.by_hand.length
+                      ? `recall, ${each.by_hand.length} by hand`
+                      : 'recall'
+                    : `${each.by_hand.length} by hand`
+              }}{{ each.enough === false ? ', pause too short' : '' }}</span
+            >
             <span class="num">{{ each.route.steps.length ? secondsText(each.route.seconds) : '' }}</span>
           </button>
         </li>
@@ -140,7 +188,19 @@ useShortcuts([
         <p v-if="move && move.recalled.length" class="soft">{{ move.recalled.length }} more settings come back with the recall.</p>
         <Button v-if="openRoute?.steps.length" size="small" type="primary" @click="done">Done: it stands like this now</Button>
       </div>
-      <CameraPanel v-else-if="tab === 'camera' && body" :key="bodyId + open" :pack="pack" :packed="packed" :body="body" :book="book" :usual="usual" :hand="hand" :route="openRoute" :storing="storing" :title="openTitle" @walked-to="(k) => (current = k)" />
+      <CameraPanel
+        v-else-if="tab === 'camera' && body"
+        :key="bodyId + open"
+        :pack="pack"
+        :packed="packed"
+        :body="body"
+        :book="book"
+        :usual="usual"
+        :hand="hand"
+        :route="openRoute"
+        :storing="storing"
+        :title="openTitle"
+        @walked-to="(k) => (current = k)" />
       <ControlsPanel v-else-if="tab === 'controls'" :pack="pack" :packed="packed" :book="book" :usual="usual" />
       <WatchPanel v-else-if="tab === 'watch'" :key="bodyId" :pack="pack" :packed="packed" />
       <StatePanel v-else :key="bodyId" :pack="pack" :packed="packed" :book="book" />

@@ -25,7 +25,13 @@ function choose(place: PackedPlace, to: string): void {
   props.pack.wish(props.packed.body_id, (before) => {
     const held = { ...before.held }
     delete held[place.id]
-    const next: PackWishes = { ...before, held, reserved: (before.reserved ?? []).filter((id) => id !== place.id), guest: before.guest === place.id ? null : before.guest, home: before.home === place.id ? null : before.home }
+    const next: PackWishes = {
+      ...before,
+      held,
+      reserved: (before.reserved ?? []).filter((id) => id !== place.id),
+      guest: before.guest === place.id ? null : before.guest,
+      home: before.home === place.id ? null : before.home,
+    }
     if (to === 'guest') next.guest = place.id
     else if (to === 'home') next.home = place.id
     else if (to === 'reserved') next.reserved = [...next.reserved!, place.id]
@@ -62,12 +68,25 @@ const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((i
     </thead>
     <tbody>
       <tr v-for="{ place, more } in shown" :key="place.id" :class="{ idle: place.role === 'empty' }">
-        <th scope="row">{{ place.label }}<span v-if="more" class="soft"> and {{ more }} more</span><span v-if="place.family" class="soft">, {{ place.family }}</span></th>
+        <th scope="row">
+          {{ place.label }}<span v-if="more" class="soft"> and {{ more }} more</span
+          ><span v-if="place.family" class="soft">, {{ place.family }}</span>
+        </th>
         <td>
-          <LineField :pointer="`pack/${packed.body_id}/${place.id}/name`" class="name" :value="place.name" :label="`Name of ${place.label}`" :disabled="place.role === 'empty'" @change="(text) => rename(place, text)" />
+          <LineField
+            :pointer="`pack/${packed.body_id}/${place.id}/name`"
+            class="name"
+            :value="place.name"
+            :label="`Name of ${place.label}`"
+            :disabled="place.role === 'empty'"
+            @change="(text) => rename(place, text)" />
         </td>
         <td>
-          <select v-if="isMain(place)" :value="chosen(place)" :aria-label="`What ${place.label} holds`" @change="choose(place, ($event.target as HTMLSelectElement).value)">
+          <select
+            v-if="isMain(place)"
+            :value="chosen(place)"
+            :aria-label="`What ${place.label} holds`"
+            @change="choose(place, ($event.target as HTMLSelectElement).value)">
             <option value="auto">cheapest way</option>
             <option v-for="each in own" :key="each.situation.id" :value="each.situation.id">held: {{ each.situation.title }}</option>
             <option value="guest">guest</option>

@@ -6,7 +6,10 @@ import { secondsText } from './routeWords'
 
 const props = defineProps<{ route: Route; storesIn?: string | null; current?: number | null }>()
 const ticked = ref(new Set<number>())
-watch(() => props.route, () => (ticked.value = new Set()))
+watch(
+  () => props.route,
+  () => (ticked.value = new Set()),
+)
 const tick = (k: number): void => {
   const next = new Set(ticked.value)
   if (!next.delete(k)) next.add(k)
@@ -23,7 +26,10 @@ const isHead = (kind: string): boolean => kind === 'open' || kind === 'page' || 
       <span v-if="route.steps.length && saved > 0.5" class="soft">One by one it takes {{ secondsText(route.item_by_item_s) }}.</span>
     </p>
     <ol v-if="route.steps.length">
-      <li v-for="(step, k) in route.steps" :key="k" :class="[`is-${step.kind}`, { done: ticked.has(k), danger: step.undoes_danger, now: k === current }]">
+      <li
+        v-for="(step, k) in route.steps"
+        :key="k"
+        :class="[`is-${step.kind}`, { done: ticked.has(k), danger: step.undoes_danger, now: k === current }]">
         <label>
           <input type="checkbox" :checked="ticked.has(k)" :aria-label="`Done: ${step.sentence}`" @change="tick(k)" />
           <span class="theirs">{{ step.sentence }}</span>
@@ -31,7 +37,11 @@ const isHead = (kind: string): boolean => kind === 'open' || kind === 'page' || 
           <span v-else-if="!isHead(step.kind) && step.ours && step.ours !== step.theirs" class="soft">{{ step.ours }}</span>
         </label>
       </li>
-      <li v-if="storesIn" class="is-recall"><label><input type="checkbox" :aria-label="`Done: store in ${storesIn}`" /><span class="theirs">Store in {{ storesIn }}.</span></label></li>
+      <li v-if="storesIn" class="is-recall">
+        <label
+          ><input type="checkbox" :aria-label="`Done: store in ${storesIn}`" /><span class="theirs">Store in {{ storesIn }}.</span></label
+        >
+      </li>
     </ol>
   </div>
 </template>

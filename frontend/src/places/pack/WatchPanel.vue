@@ -38,14 +38,17 @@ const noticed = (hard: number): string => (hard < 0.3 ? 'shows at once' : hard <
     </template>
     <template v-if="packed.packing.moves.some((move) => move.proposal)">
       <h3>Pauses</h3>
-      <p v-for="move in packed.packing.moves.filter((each) => each.proposal)" :key="move.situation_id" class="clash caution"><b>{{ move.title }}.</b> {{ move.proposal }}</p>
+      <p v-for="move in packed.packing.moves.filter((each) => each.proposal)" :key="move.situation_id" class="clash caution">
+        <b>{{ move.title }}.</b> {{ move.proposal }}
+      </p>
     </template>
     <h3>One wrong switch: the worst three</h3>
     <ol class="mishaps">
       <li v-for="each in packed.worst" :key="each.what">
         <b>{{ each.what }}</b><span class="soft"> in “{{ each.situation }}”, {{ each.kind }}</span>
         <p>
-          {{ Math.round(each.frames_lost) }} frames at stake, {{ likely(each.likelihood) }}, {{ noticed(each.hard_to_notice) }}. Sign: {{ each.sign }}. {{ each.guard }}
+          {{ Math.round(each.frames_lost) }} frames at stake, {{ likely(each.likelihood) }}, {{ noticed(each.hard_to_notice) }}. Sign:
+          {{ each.sign }}. {{ each.guard }}
         </p>
       </li>
     </ol>
@@ -55,7 +58,9 @@ const noticed = (hard: number): string => (hard < 0.3 ? 'shows at once' : hard <
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <details v-for="each in failures ?? []" :key="each.kind + each.what">
       <summary>{{ each.sentence }}</summary>
-      <p v-for="one in each.situations" :key="one.situation_id"><b>{{ one.title }}:</b> {{ one.sentence }}</p>
+      <p v-for="one in each.situations" :key="one.situation_id">
+        <b>{{ one.title }}:</b> {{ one.sentence }}
+      </p>
     </details>
   </div>
 </template>

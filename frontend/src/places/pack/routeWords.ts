@@ -7,4 +7,5 @@ export function preparationText(each: Preparation): string {
   return each.place.startsWith('held_button') ? `Give the held button “${each.title}”` : `Store “${each.title}”`
 }
 
-export const secondsText = (seconds: number): string => (seconds < 90 ? `${Math.round(seconds)} s` : `${Math.floor(seconds / 60)} min ${String(Math.round(seconds % 60)).padStart(2, '0')} s`)
+export const secondsText = (seconds: number): string =>
+  seconds < 90 ? `${Math.round(seconds)} s` : `${Math.floor(seconds / 60)} min ${String(Math.round(seconds % 60)).padStart(2, '0')} s`

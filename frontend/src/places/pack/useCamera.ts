@@ -25,7 +25,9 @@ export function useCamera(body: () => Body | null, book: () => Phrasebook | null
     if (!itsBody || !camera.value) return null
     busy.value = true
     try {
-      const outcome = await answered(client.POST('/api/v1/camera/act', { body: { body: itsBody, book: book(), camera: camera.value, action: null, step: null, ...what } }))
+      const outcome = await answered(
+        client.POST('/api/v1/camera/act', { body: { body: itsBody, book: book(), camera: camera.value, action: null, step: null, ...what } }),
+      )
       camera.value = outcome.camera
       said.value = [{ text: outcome.said, refused: outcome.refused ?? false }, ...said.value].slice(0, 8)
       return outcome
@@ -36,7 +38,8 @@ export function useCamera(body: () => Body | null, book: () => Phrasebook | null
       busy.value = false
     }
   }
-  const act = (action: Partial<CameraAction> & Pick<CameraAction, 'deed'>): Promise<Outcome | null> => send({ action: { target: '', value: null, way: null, clicks: 0, name: '', ...action } as CameraAction })
+  const act = (action: Partial<CameraAction> & Pick<CameraAction, 'deed'>): Promise<Outcome | null> =>
+    send({ action: { target: '', value: null, way: null, clicks: 0, name: '', ...action } as CameraAction })
   const step = (one: RouteStep): Promise<Outcome | null> => send({ step: one })
 
   /** Walks steps until one is refused; answers how many were done. */
@@ -58,7 +61,11 @@ export function useCamera(body: () => Body | null, book: () => Phrasebook | null
     }
   }
 
-  watch(() => body()?.id, () => void take().catch(() => undefined), { immediate: true })
+  watch(
+    () => body()?.id,
+    () => void take().catch(() => undefined),
+    { immediate: true },
+  )
   return { camera, said, busy, act, step, follow, take }
 }
 

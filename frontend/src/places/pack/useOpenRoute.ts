@@ -42,7 +42,11 @@ export function useOpenRoute(pack: InPack, situationId: () => string | undefined
       const { preparation, moves } = packed.value.packing
       if (asked.startsWith('p') ? preparation[Number(asked.slice(1))] : moves.some((move) => move.situation_id === asked)) return asked
       const own = moves.find((move) => move.situation_id === situationId() && move.route.steps.length)
-      return own ? own.situation_id : preparation.length ? 'p0' : (moves.find((move) => move.route.steps.length)?.situation_id ?? moves[0]?.situation_id ?? '')
+      return own
+        ? own.situation_id
+        : preparation.length
+          ? 'p0'
+          : (moves.find((move) => move.route.steps.length)?.situation_id ?? moves[0]?.situation_id ?? '')
     },
     set: (to) => go({ at: to }),
   })

@@ -7,13 +7,7 @@ import { distanceBand } from '@/shared/units'
 import { labelOf } from '@/planning/labels'
 import type { Changes } from '@/planning/pins'
 
-const props = defineProps<{
-  planned: PlannedSituation
-  plan: Plan | null
-  place: number
-  of: number
-  lights: readonly NamedLight[]
-}>()
+const props = defineProps<{ planned: PlannedSituation; plan: Plan | null; place: number; of: number; lights: readonly NamedLight[] }>()
 const emit = defineEmits<{ edit: [section: string]; schools: [question: string]; remedy: [changes: Changes]; choose: [alternative: Alternative] }>()
 
 const rows = computed(() => {
@@ -26,11 +20,23 @@ const rows = computed(() => {
   const between = seen && light.kind !== 'named' && seen.ev_high - seen.ev_low > 0.6 ? `${evText(seen.ev_low)} to ${evText(seen.ev_high)}` : null
   return [
     { label: 'Light', value: `${ev === undefined ? '' : evText(ev)}${sort(named)}`, section: 'light' },
-    { label: 'Colour', value: `${kelvinText(light.cct_k ?? named?.cct_k ?? seen?.cct_k ?? 5500)}${seen?.flicker_hz ? `, pulses ${seen.flicker_hz} Hz` : ''}${situation.second_cct_k ? `, second ${kelvinText(situation.second_cct_k)}` : ''}`, section: 'light' },
+    {
+      label: 'Colour',
+      value: `${kelvinText(light.cct_k ?? named?.cct_k ?? seen?.cct_k ?? 5500)}${seen?.flicker_hz ? `, pulses ${seen.flicker_hz} Hz` : ''}${situation.second_cct_k ? `, second ${kelvinText(situation.second_cct_k)}` : ''}`,
+      section: 'light',
+    },
     ...(between ? [{ label: 'Between', value: between, section: 'light' }] : []),
-    { label: 'Subject', value: `${labelOf('subject', situation.subject ?? 'usual')}${speed.high_m_s ? `, ${speed.low_m_s === speed.high_m_s ? '' : `${speed.low_m_s}–`}${speed.high_m_s} m/s` : ''}, ${labelOf('direction', situation.direction)}`, section: 'subject' },
+    {
+      label: 'Subject',
+      value: `${labelOf('subject', situation.subject ?? 'usual')}${speed.high_m_s ? `, ${speed.low_m_s === speed.high_m_s ? '' : `${speed.low_m_s}–`}${speed.high_m_s} m/s` : ''}, ${labelOf('direction', situation.direction)}`,
+      section: 'subject',
+    },
     { label: 'Distance', value: distanceBand(situation.near_m, situation.far_m ?? null), section: 'subject' },
-    { label: 'Focal length', value: `${Math.round(props.plan?.choice.focal_length_mm ?? situation.focal_length_mm ?? 0) || '–'} mm${situation.focal_length_mm ? '' : ', chosen'}`, section: 'kit' },
+    {
+      label: 'Focal length',
+      value: `${Math.round(props.plan?.choice.focal_length_mm ?? situation.focal_length_mm ?? 0) || '–'} mm${situation.focal_length_mm ? '' : ', chosen'}`,
+      section: 'kit',
+    },
     { label: 'Support', value: labelOf('support', situation.support), section: 'subject' },
     { label: 'Look', value: labelOf('look', situation.look), section: 'look' },
     { label: 'For', value: labelOf('output', situation.output), section: 'look' },
@@ -91,7 +97,9 @@ function name(alternative: Alternative): string {
       <article v-for="finding in findings" :key="finding.code" class="finding" :class="tone(finding)">
         <p>
           <RouterLink class="title" :to="`/atlas/checks/${finding.code}`">{{ finding.title }}</RouterLink> {{ finding.sentence }}
-          <span v-if="finding.handled_by.length" class="soft">Handled by {{ finding.handled_by.map((id) => labelOf('setting', id)).join(', ') }}. </span>
+          <span v-if="finding.handled_by.length" class="soft"
+            >Handled by {{ finding.handled_by.map((id) => labelOf('setting', id)).join(', ') }}.
+          </span>
           <span v-if="finding.residual" class="soft">{{ finding.residual }}</span>
         </p>
         <button v-if="finding.remedy" class="link" @click="emit('remedy', finding.remedy.changes)">{{ finding.remedy.label }}</button>

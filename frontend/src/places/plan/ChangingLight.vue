@@ -20,11 +20,18 @@ const { answer: changing } = useLatest<PlanInput, ChangingLight | null>(
   <section v-if="changing" class="changing" aria-label="As the light changes">
     <h3>As the light changes</h3>
     <p>{{ changing.sentence }}</p>
-    <p v-if="changing.iso_ceiling" class="soft">Automatic ISO for the whole of it: {{ isoText(changing.iso_floor ?? 0) }} to {{ isoText(changing.iso_ceiling) }}.</p>
+    <p v-if="changing.iso_ceiling" class="soft">
+      Automatic ISO for the whole of it: {{ isoText(changing.iso_floor ?? 0) }} to {{ isoText(changing.iso_ceiling) }}.
+    </p>
     <ol>
       <li v-for="step in changing.steps" :key="step.from_min" :class="step.kind">
         <span class="at">{{ clockText(Math.round(step.from_min)) }}</span>
-        <span>{{ step.sentence }} <span class="soft">{{ evText(step.ev_from) }}{{ Math.abs(step.ev_from - step.ev_until) > 0.3 ? ` to ${evText(step.ev_until)}` : '' }}</span></span>
+        <span
+          >{{ step.sentence }}
+          <span class="soft"
+            >{{ evText(step.ev_from) }}{{ Math.abs(step.ev_from - step.ev_until) > 0.3 ? ` to ${evText(step.ev_until)}` : '' }}</span
+          ></span
+        >
       </li>
     </ol>
   </section>

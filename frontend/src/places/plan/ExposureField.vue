@@ -68,8 +68,7 @@ function choose(r: number, c: number): void {
         tabindex="0"
         aria-label="Exposure field: arrow keys move, Enter chooses"
         :aria-activedescendant="`cell-${row}-${column}`"
-        @keydown="key"
-      >
+        @keydown="key">
         <tbody>
           <tr v-for="(aperture, r) in field.apertures" :key="aperture">
             <th scope="row">{{ apertureText(aperture) }}</th>
@@ -78,12 +77,15 @@ function choose(r: number, c: number): void {
               :id="`cell-${r}-${c}`"
               :key="c"
               role="gridcell"
-              :class="[field.severity[r]?.[c], shade(field.iso[r]?.[c]), { chosen: r === field.chosen_row && c === field.chosen_column, at: r === row && c === column }]"
+              :class="[
+                field.severity[r]?.[c],
+                shade(field.iso[r]?.[c]),
+                { chosen: r === field.chosen_row && c === field.chosen_column, at: r === row && c === column },
+              ]"
               :aria-label="spoken(r, c)"
               :aria-selected="r === field.chosen_row && c === field.chosen_column"
               :title="spoken(r, c)"
-              @click="choose(r, c)"
-            >
+              @click="choose(r, c)">
               <span>{{ field.iso[r]?.[c] ? isoText(field.iso[r]![c]!) : '·' }}</span>
             </td>
           </tr>
@@ -151,11 +153,21 @@ td span {
   position: relative;
 }
 
-.shade-0 { background-color: color-mix(in srgb, var(--sheet) 94%, var(--ink)); }
-.shade-1 { background-color: color-mix(in srgb, var(--sheet) 86%, var(--ink)); }
-.shade-2 { background-color: color-mix(in srgb, var(--sheet) 77%, var(--ink)); }
-.shade-3 { background-color: color-mix(in srgb, var(--sheet) 67%, var(--ink)); }
-.shade-none { background-color: var(--wall); }
+.shade-0 {
+  background-color: color-mix(in srgb, var(--sheet) 94%, var(--ink));
+}
+.shade-1 {
+  background-color: color-mix(in srgb, var(--sheet) 86%, var(--ink));
+}
+.shade-2 {
+  background-color: color-mix(in srgb, var(--sheet) 77%, var(--ink));
+}
+.shade-3 {
+  background-color: color-mix(in srgb, var(--sheet) 67%, var(--ink));
+}
+.shade-none {
+  background-color: var(--wall);
+}
 
 td.costs {
   background-image: repeating-linear-gradient(135deg, color-mix(in srgb, var(--cost) 55%, transparent) 0 1px, transparent 1px 7px);

@@ -76,7 +76,10 @@ function fills(framing: Framing): string {
   return near && far ? `fills ${Math.round(far)}–${Math.round(near)} % of the height` : ''
 }
 const shownLines = ref(8)
-watch(() => ranked.value.length, () => (shownLines.value = 8))
+watch(
+  () => ranked.value.length,
+  () => (shownLines.value = 8),
+)
 function priceOf({ limits_ev, framing_ev, fills_near_percent }: Framing): string {
   const parts = [
     limits_ev > 0.16 ? `${stopsText(limits_ev)} past limits` : '',
@@ -89,18 +92,81 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
 
 <template>
   <div class="kit">
-    <ChoiceField v-if="photographers.length > 1" label="Taken by" :value="planned.photographer_id ?? ''" :options="personOptions" @update:value="(id) => emit('save', { ...planned, photographer_id: id || null }, 'photographer')" />
-    <ChoiceField v-if="foundations.length > 1" label="Over the foundation" :value="planned.foundation_id ?? foundations[0]!.id" :options="foundationOptions" @update:value="(id) => emit('save', { ...planned, foundation_id: id }, 'foundation')" />
-    <ChoiceField label="Body" :value="planned.body_id ?? ''" :options="bodyOptions" @update:value="(id) => emit('save', { ...planned, body_id: id }, 'body')" />
+    <ChoiceField
+      v-if="photographers.length > 1"
+      label="Taken by"
+      :value="planned.photographer_id ?? ''"
+      :options="personOptions"
+      @update:value="(id) => emit('save', { ...planned, photographer_id: id || null }, 'photographer')" />
+    <ChoiceField
+      v-if="foundations.length > 1"
+      label="Over the foundation"
+      :value="planned.foundation_id ?? foundations[0]!.id"
+      :options="foundationOptions"
+      @update:value="(id) => emit('save', { ...planned, foundation_id: id }, 'foundation')" />
+    <ChoiceField
+      label="Body"
+      :value="planned.body_id ?? ''"
+      :options="bodyOptions"
+      @update:value="(id) => emit('save', { ...planned, body_id: id }, 'body')" />
     <ChoiceField label="Lens" :value="planned.lens_id ?? ''" :options="lensOptions" @update:value="chooseLens" />
-    <NumberField label="Focal length" pointer="/situation/focal_length_mm" unit="mm" optional empty-means="choose for me" :value="planned.situation.focal_length_mm ?? null" :above="0.5" :most="10000" @update:value="(focal) => emit('save', { ...planned, situation: { ...planned.situation, focal_length_mm: focal } }, 'focal')" />
-    <NumberField label="ND filters, the first" pointer="/accessories/nd_stops" unit="stops" optional empty-means="none" :value="accessories.nd_stops[0] ?? null" :above="0" :most="20" @update:value="(stops) => changeBag({ nd_stops: stops === null ? [] : [stops, ...accessories.nd_stops.slice(1)] })" />
-    <NumberField v-if="accessories.nd_stops.length" label="and the second" pointer="/accessories/nd_stops/1" unit="stops" optional empty-means="none" :value="accessories.nd_stops[1] ?? null" :above="0" :most="20" @update:value="(stops) => changeBag({ nd_stops: stops === null ? accessories.nd_stops.slice(0, 1) : [accessories.nd_stops[0]!, stops] })" />
-    <NumberField label="Flash guide number" pointer="/accessories/flash/guide_number_m" unit="m, ISO 100" optional empty-means="no flash" :value="accessories.flash?.guide_number_m ?? null" :above="0" @update:value="(number) => changeBag({ flash: number === null ? null : { guide_number_m: number, high_speed_sync: accessories.flash?.high_speed_sync ?? false, bounce: accessories.flash?.bounce ?? true } })" />
+    <NumberField
+      label="Focal length"
+      pointer="/situation/focal_length_mm"
+      unit="mm"
+      optional
+      empty-means="choose for me"
+      :value="planned.situation.focal_length_mm ?? null"
+      :above="0.5"
+      :most="10000"
+      @update:value="(focal) => emit('save', { ...planned, situation: { ...planned.situation, focal_length_mm: focal } }, 'focal')" />
+    <NumberField
+      label="ND filters, the first"
+      pointer="/accessories/nd_stops"
+      unit="stops"
+      optional
+      empty-means="none"
+      :value="accessories.nd_stops[0] ?? null"
+      :above="0"
+      :most="20"
+      @update:value="(stops) => changeBag({ nd_stops: stops === null ? [] : [stops, ...accessories.nd_stops.slice(1)] })" />
+    <NumberField
+      v-if="accessories.nd_stops.length"
+      label="and the second"
+      pointer="/accessories/nd_stops/1"
+      unit="stops"
+      optional
+      empty-means="none"
+      :value="accessories.nd_stops[1] ?? null"
+      :above="0"
+      :most="20"
+      @update:value="(stops) => changeBag({ nd_stops: stops === null ? accessories.nd_stops.slice(0, 1) : [accessories.nd_stops[0]!, stops] })" />
+    <NumberField
+      label="Flash guide number"
+      pointer="/accessories/flash/guide_number_m"
+      unit="m, ISO 100"
+      optional
+      empty-means="no flash"
+      :value="accessories.flash?.guide_number_m ?? null"
+      :above="0"
+      @update:value="
+        (number) =>
+          changeBag({
+            flash:
+              number === null
+                ? null
+                : { guide_number_m: number, high_speed_sync: accessories.flash?.high_speed_sync ?? false, bounce: accessories.flash?.bounce ?? true },
+          })
+      " />
     <div class="bag wide">
       <Checkbox :checked="accessories.release" @update:checked="(release: boolean) => changeBag({ release })">Cable or radio release</Checkbox>
       <Checkbox :checked="accessories.grey_card" @update:checked="(grey_card: boolean) => changeBag({ grey_card })">Grey card</Checkbox>
-      <Checkbox v-if="accessories.flash" :checked="accessories.flash.high_speed_sync" @update:checked="(high_speed_sync: boolean) => changeBag({ flash: { ...accessories.flash!, high_speed_sync } })">High-speed sync</Checkbox>
+      <Checkbox
+        v-if="accessories.flash"
+        :checked="accessories.flash.high_speed_sync"
+        @update:checked="(high_speed_sync: boolean) => changeBag({ flash: { ...accessories.flash!, high_speed_sync } })"
+        >High-speed sync</Checkbox
+      >
     </div>
     <h3 class="wide">What you own, by what it would cost here</h3>
     <p v-if="failed" class="stop wide" role="alert">{{ failed }}</p>
@@ -110,7 +176,10 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
         <button class="plain" :class="{ chosen: isChosen(framing) }" @click="take(framing)">
           <b>{{ framing.body_name }}, {{ framing.lens_name }}</b>
           <span class="price" :class="framing.price_ev > 0.3 ? 'cost' : 'soft'">{{ priceOf(framing) }}</span>
-          <span class="soft">{{ Math.round(framing.focal_length_mm) }} mm, {{ shutterWithUnit(framing.shutter_s) }}, {{ apertureText(framing.aperture) }}, ISO {{ isoText(framing.iso) }}</span>
+          <span class="soft"
+            >{{ Math.round(framing.focal_length_mm) }} mm, {{ shutterWithUnit(framing.shutter_s) }}, {{ apertureText(framing.aperture) }}, ISO
+            {{ isoText(framing.iso) }}</span
+          >
           <span class="soft right">{{ fills(framing) }}</span>
         </button>
       </li>

@@ -15,7 +15,9 @@ const minutesText = (minutes: number): string => (minutes >= 90 ? `${Math.round(
       <ul>
         <li v-for="price in plan.prices" :key="price.limit" :title="price.sentence">
           <span class="hand">{{ stopsText(price.ev) }}</span>
-          <span>{{ price.label }}: {{ SEEN[price.seen] }}. <span class="soft">{{ price.seen_because }}</span></span>
+          <span
+            >{{ price.label }}: {{ SEEN[price.seen] }}. <span class="soft">{{ price.seen_because }}</span></span
+          >
         </li>
         <li v-for="item in plan.time_costs" :key="item.setting">
           <span class="hand">{{ minutesText(item.minutes) }}</span> <span>{{ item.sentence }}</span>

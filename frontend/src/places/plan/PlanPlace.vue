@@ -111,7 +111,10 @@ async function removeThis(): Promise<void> {
 function duplicate(): void {
   if (!planned.value || !shoot.value) return
   const copy = plainCopy(planned.value)
-  const fresh = { ...copy, situation: { ...copy.situation, id: newId(), title: `${copy.situation.title}, copy`.slice(0, 120), order: situations.value.length } }
+  const fresh = {
+    ...copy,
+    situation: { ...copy.situation, id: newId(), title: `${copy.situation.title}, copy`.slice(0, 120), order: situations.value.length },
+  }
   edit('situations', fresh)
   void router.push(`/shoots/${props.shootId}/plan/${fresh.situation.id}`)
 }
@@ -126,11 +129,15 @@ function save(): void {
   })
   said.value = `Saved as “${title}”`
 }
-watch(chosenId, (id) => {
-  said.value = ''
-  frame.value = null
-  if (id) lastSituation.value = id
-}, { immediate: true })
+watch(
+  chosenId,
+  (id) => {
+    said.value = ''
+    frame.value = null
+    if (id) lastSituation.value = id
+  },
+  { immediate: true },
+)
 
 function go(by: number): void {
   const to = situations.value[place.value + by]
@@ -159,7 +166,15 @@ useShortcuts([
     </div>
   </div>
   <div v-else class="plan-place">
-    <DayStrip :shoot-id="shootId" :situations="situations" :chosen="chosenId" :lights="tables?.lights ?? []" :sky="sky" @add="add" @live="(moved) => (moving = moved)" @move="moveTo" />
+    <DayStrip
+      :shoot-id="shootId"
+      :situations="situations"
+      :chosen="chosenId"
+      :lights="tables?.lights ?? []"
+      :sky="sky"
+      @add="add"
+      @live="(moved) => (moving = moved)"
+      @move="moveTo" />
     <div v-if="!planned" class="page">
       <div class="empty">
         <p>{{ situations.length ? 'There is no such situation (any more).' : 'No situation yet. What will happen first?' }}</p>
@@ -169,9 +184,15 @@ useShortcuts([
     <div v-else class="columns">
       <section class="brief-column" aria-label="Brief">
         <BriefColumn
-          :planned="planned" :plan="plan" :place="place + 1" :of="situations.length" :lights="tables?.lights ?? []"
-          @edit="(section) => (editing = section)" @remedy="hold" @choose="chooseWay" @schools="(question) => (comparing = question)"
-        />
+          :planned="planned"
+          :plan="plan"
+          :place="place + 1"
+          :of="situations.length"
+          :lights="tables?.lights ?? []"
+          @edit="(section) => (editing = section)"
+          @remedy="hold"
+          @choose="chooseWay"
+          @schools="(question) => (comparing = question)" />
       </section>
       <section class="ruler-column" aria-label="Rulers">
         <p v-if="problem" class="problem stop" role="alert">
@@ -182,8 +203,21 @@ useShortcuts([
           <Button type="primary" @click="editing = 'kit'">Choose the kit</Button>
         </div>
         <template v-else-if="plan">
-          <RulerStack :plan="plan" :body="body" :lens="lens" :pins="planned.pins" :frame="frame" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => hold({ [s]: v })" @cancel="live = {}" @release="release" />
-          <ExposureField :field="plan.field" :windows="plan.windows" :ev="evText(plan.light.ev100)" @choose="(shutter, aperture) => hold({ shutter_s: shutter, aperture })" />
+          <RulerStack
+            :plan="plan"
+            :body="body"
+            :lens="lens"
+            :pins="planned.pins"
+            :frame="frame"
+            @live="(s, v) => (live = { [s]: v })"
+            @hold="(s, v) => hold({ [s]: v })"
+            @cancel="live = {}"
+            @release="release" />
+          <ExposureField
+            :field="plan.field"
+            :windows="plan.windows"
+            :ev="evText(plan.light.ev100)"
+            @choose="(shutter, aperture) => hold({ shutter_s: shutter, aperture })" />
         </template>
         <p v-else-if="!problem" class="soft">Computing…</p>
       </section>
@@ -211,10 +245,18 @@ useShortcuts([
       :plan="plan"
       @close="editing = null"
       @remove="removeThis"
-      @duplicate="duplicate"
-    />
+      @duplicate="duplicate" />
     <SchoolsDialog v-if="comparing && request" :request="request" :question="comparing" @close="comparing = null" @follow="follow" />
-    <ReserveDialog v-if="askingReserve && request" :request="request" @close="askingReserve = false" @hold="(reserve) => { hold({ dr_mode: reserve }); askingReserve = false }" />
+    <ReserveDialog
+      v-if="askingReserve && request"
+      :request="request"
+      @close="askingReserve = false"
+      @hold="
+        (reserve) => {
+          hold({ dr_mode: reserve })
+          askingReserve = false
+        }
+      " />
   </div>
 </template>
 

@@ -27,25 +27,49 @@ async function begin(asked: PlanInput): Promise<void> {
     else failed.value = error.message
   }
 }
-watch(() => props.request, (asked) => {
-  window.clearTimeout(rest)
-  rest = window.setTimeout(() => void begin(asked), REST_MS)
-}, { immediate: true })
+watch(
+  () => props.request,
+  (asked) => {
+    window.clearTimeout(rest)
+    rest = window.setTimeout(() => void begin(asked), REST_MS)
+  },
+  { immediate: true },
+)
 
 const asked = computed<RenderRequest | null>(() =>
   base.value
-    ? { scene: base.value.scene, seed: 1, tuning: base.value.tuning, body: props.request.body, capture: base.value.capture, look: { width_px: 480, thresholds: base.value.thresholds, match_ev: 0 }, metered: null, masks: true, measure: false }
+    ? {
+        scene: base.value.scene,
+        seed: 1,
+        tuning: base.value.tuning,
+        body: props.request.body,
+        capture: base.value.capture,
+        look: { width_px: 480, thresholds: base.value.thresholds, match_ev: 0 },
+        metered: null,
+        masks: true,
+        measure: false,
+      }
     : null,
 )
-const { frame, problem, waiting } = useFrame(() => asked.value, () => 480)
+const { frame, problem, waiting } = useFrame(
+  () => asked.value,
+  () => 480,
+)
 watch(frame, (now) => now && emit('frame', now))
 </script>
 
 <template>
   <figure class="preview">
-    <FrameView v-if="frame && base" :frame="frame" :waiting="waiting" :name="`${base.title}, simulated with this setup`" :hatches="{ raw: true, screen: false, black: false }" />
+    <FrameView
+      v-if="frame && base"
+      :frame="frame"
+      :waiting="waiting"
+      :name="`${base.title}, simulated with this setup`"
+      :hatches="{ raw: true, screen: false, black: false }" />
     <div v-else class="waits soft" :aria-busy="!failed && !problem">{{ failed || problem?.message || 'Drawing…' }}</div>
-    <figcaption><span class="soft">{{ base?.title }}, drawn</span> <RouterLink :to="to">Rehearse</RouterLink></figcaption>
+    <figcaption>
+      <span class="soft">{{ base?.title }}, drawn</span> <RouterLink :to="to">Rehearse</RouterLink>
+    </figcaption>
   </figure>
 </template>
 

@@ -21,7 +21,11 @@ const said = ref('')
 async function askModel(): Promise<void> {
   try {
     const sky = { ...props.sky, readings: [] }
-    model.value = await answered(client.POST('/api/v1/sky/day', { body: { sky, from_min: at.value, until_min: at.value + 10, step_min: 5, condition: condition.value, blocks: [] } }))
+    model.value = await answered(
+      client.POST('/api/v1/sky/day', {
+        body: { sky, from_min: at.value, until_min: at.value + 10, step_min: 5, condition: condition.value, blocks: [] },
+      }),
+    )
   } catch (error) {
     said.value = error instanceof Problem ? error.message : String(error)
   }
@@ -44,17 +48,40 @@ const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockTex
 <template>
   <Modal open title="A reading on the spot" :footer="null" :width="440" @cancel="emit('close')">
     <form class="form" @submit.prevent>
-      <NumberField label="Taken at" pointer="/at" :value="at" :format="writeClock" :parse="parseClock" @update:value="(value) => (at = value ?? at)" />
+      <NumberField
+        label="Taken at"
+        pointer="/at"
+        :value="at"
+        :format="writeClock"
+        :parse="parseClock"
+        @update:value="(value) => (at = value ?? at)" />
       <ChoiceField v-model:value="condition" label="In the light of" :options="optionsOf<SkyCondition>('sky')" />
-      <NumberField label="The meter shows" pointer="/ev100" unit="EV" optional empty-means="at ISO 100" :value="typed" :least="-20" :most="40" @update:value="(value) => (typed = value)" />
+      <NumberField
+        label="The meter shows"
+        pointer="/ev100"
+        unit="EV"
+        optional
+        empty-means="at ISO 100"
+        :value="typed"
+        :least="-20"
+        :most="40"
+        @update:value="(value) => (typed = value)" />
       <Button class="meter" @click="meter">Simulated meter</Button>
     </form>
     <p v-if="model" class="soft">The model says {{ evText(model.ev100[0]!) }} ({{ evText(model.ev_low[0]!) }} to {{ evText(model.ev_high[0]!) }}).</p>
-    <p v-if="off !== null">{{ Math.abs(off) < 0.17 ? 'The reading agrees with it.' : `The reading lies ${signedStops(off)} EV off it; from ${writeClock(at)} on the whole day is corrected by as much.` }}</p>
+    <p v-if="off !== null">
+      {{
+        Math.abs(off) < 0.17
+          ? 'The reading agrees with it.'
+          : `The reading lies ${signedStops(off)} EV off it; from ${writeClock(at)} on the whole day is corrected by as much.`
+      }}
+    </p>
     <p v-if="said" class="soft" role="status">{{ said }}</p>
     <div class="foot">
       <Button @click="emit('close')">Cancel</Button>
-      <Button type="primary" :disabled="typed === null" @click="emit('record', { ev100: typed!, at_min: Math.round(at), condition })">Record the reading</Button>
+      <Button type="primary" :disabled="typed === null" @click="emit('record', { ev100: typed!, at_min: Math.round(at), condition })"
+        >Record the reading</Button
+      >
     </div>
   </Modal>
 </template>

@@ -8,10 +8,7 @@ import { isoText, signedStops } from '@/shared/format'
 
 const props = defineProps<{ request: PlanInput }>()
 const emit = defineEmits<{ close: []; hold: [reserve: string] }>()
-const advice = useQuery({
-  queryKey: ['reserve', props.request],
-  queryFn: () => answered(client.POST('/api/v1/reserve', { body: props.request })),
-})
+const advice = useQuery({ queryKey: ['reserve', props.request], queryFn: () => answered(client.POST('/api/v1/reserve', { body: props.request })) })
 </script>
 
 <template>

@@ -24,17 +24,29 @@ const winsWhen = (school: string): string => page.value?.options.find((option) =
 function moved(answer: OtherSchool): string {
   const parts = [
     answer.shutter_stops ? `shutter ${signedStops(Math.abs(answer.shutter_stops)).slice(1)} ${answer.shutter_stops > 0 ? 'slower' : 'faster'}` : '',
-    answer.aperture_stops ? `aperture ${signedStops(Math.abs(answer.aperture_stops)).slice(1)} ${answer.aperture_stops > 0 ? 'smaller' : 'wider'}` : '',
+    answer.aperture_stops
+      ? `aperture ${signedStops(Math.abs(answer.aperture_stops)).slice(1)} ${answer.aperture_stops > 0 ? 'smaller' : 'wider'}`
+      : '',
     answer.iso_stops ? `ISO ${signedStops(Math.abs(answer.iso_stops)).slice(1)} ${answer.iso_stops > 0 ? 'higher' : 'lower'}` : '',
   ].filter(Boolean)
-  const price = answer.price_ev > 0.16 ? `${signedStops(answer.price_ev)} more past the limits` : answer.price_ev < -0.16 ? `${signedStops(-answer.price_ev).slice(1)} less past the limits` : ''
+  const price =
+    answer.price_ev > 0.16
+      ? `${signedStops(answer.price_ev)} more past the limits`
+      : answer.price_ev < -0.16
+        ? `${signedStops(-answer.price_ev).slice(1)} less past the limits`
+        : ''
   return [parts.length ? `${parts.join(', ')} (stops)` : 'exposure stays', price].filter(Boolean).join('; ')
 }
 </script>
 
 <template>
   <Modal open title="What would another school do?" :footer="null" :width="640" @cancel="emit('close')">
-    <ChoiceField v-model:value="question" label="Question" searchable :options="questions.map((item) => ({ value: item.id, label: item.label }))" :hint="page?.about" />
+    <ChoiceField
+      v-model:value="question"
+      label="Question"
+      searchable
+      :options="questions.map((item) => ({ value: item.id, label: item.label }))"
+      :hint="page?.about" />
     <p v-if="answers.isPending.value" class="soft" aria-busy="true">Planning each…</p>
     <p v-else-if="answers.error.value" class="stop" role="alert">{{ answers.error.value.message }}</p>
     <article v-for="answer in answers.data.value" :key="answer.school" class="school" :class="{ followed: answer.is_followed }">
@@ -51,7 +63,9 @@ function moved(answer: OtherSchool): string {
           <dl>
             <template v-for="item in answer.differences.slice(0, 8)" :key="item.setting">
               <dt class="soft">{{ item.label }}</dt>
-              <dd>{{ item.now }} → <b>{{ item.then }}</b></dd>
+              <dd>
+                {{ item.now }} → <b>{{ item.then }}</b>
+              </dd>
             </template>
           </dl>
           <p v-if="answer.differences.length > 8" class="soft">and {{ answer.differences.length - 8 }} more</p>

@@ -71,10 +71,15 @@ function toggle(id: string): void {
         </button>
         <div v-if="open.has(row.entry.id)" class="why">
           <p v-for="reason in row.held.reasons" :key="reason">{{ reason }}</p>
-          <p class="soft">{{ LAYERS[row.held.layer] }}<template v-if="row.held.school"> School: {{ row.held.school }}.</template> Touches {{ row.held.touches.join(', ') }}.</p>
+          <p class="soft">
+            {{ LAYERS[row.held.layer] }}<template v-if="row.held.school"> School: {{ row.held.school }}.</template> Touches
+            {{ row.held.touches.join(', ') }}.
+          </p>
           <p class="links">
             <RouterLink :to="`/atlas/settings/${row.entry.id}`">About this setting</RouterLink>
-            <button v-if="questionOf(row.entry.id)" class="link" @click="emit('schools', questionOf(row.entry.id)!)">What would another school do?</button>
+            <button v-if="questionOf(row.entry.id)" class="link" @click="emit('schools', questionOf(row.entry.id)!)">
+              What would another school do?
+            </button>
             <button v-if="row.entry.id === 'dr_mode'" class="link" @click="emit('reserve')">Does a reserve pay here?</button>
             <button v-if="row.held.layer === 'pin'" class="link" @click="emit('release', row.entry.id)">Release this value</button>
           </p>

@@ -22,7 +22,15 @@ const order = ref<'middle_first' | 'dark_first'>('middle_first')
 const inCamera = ref(false)
 const request = computed(() => {
   const [frames, step] = row.value.split('x').map(Number)
-  return { ...props.asked, frames: frames!, step_ev: step!, shift_ev: shift.value, order: order.value, frames_per_s: props.base.frames_per_s, in_camera: inCamera.value }
+  return {
+    ...props.asked,
+    frames: frames!,
+    step_ev: step!,
+    shift_ev: shift.value,
+    order: order.value,
+    frames_per_s: props.base.frames_per_s,
+    in_camera: inCamera.value,
+  }
 })
 const answer = useQuery({
   queryKey: computed(() => ['bracket', request.value]),
@@ -39,7 +47,9 @@ const ends = computed(() => {
 const WIDTH = 340
 const px = (ev: number): number => ((ev - ends.value.low) / (ends.value.high - ends.value.low)) * WIDTH
 const sorted = computed(() => [...taken.value!.frames].sort((a, b) => b.offset_ev - a.offset_ev))
-const tickEvs = computed(() => Array.from({ length: 40 }, (_, i) => i - 20).filter((ev) => ev % 2 === 0 && ev > ends.value.low && ev < ends.value.high))
+const tickEvs = computed(() =>
+  Array.from({ length: 40 }, (_, i) => i - 20).filter((ev) => ev % 2 === 0 && ev > ends.value.low && ev < ends.value.high),
+)
 const tooLong = computed(() => taken.value?.hand_limit_s != null && taken.value.slowest_s > taken.value.hand_limit_s)
 function takeSuggestion(): void {
   const made = `${taken.value!.suggested_frames}x${taken.value!.suggested_step_ev}`
@@ -52,26 +62,52 @@ function takeSuggestion(): void {
   <section class="panel" aria-label="Bracket">
     <PickRow v-model:value="row" label="Frames × step" :options="ROWS.map((value) => ({ value, label: value.replace('x', ' × ') }))" />
     <RangeField v-model:value="shift" label="Whole row moved" :min="-4" :max="4" :step="1 / 3" :text="`${signedStops(shift)} EV`" />
-    <PickRow v-model:value="order" label="Order" :options="[{ value: 'middle_first', label: 'middle first' }, { value: 'dark_first', label: 'dark first' }]" />
-    <label class="line"><Switch v-model:checked="inCamera" size="small" aria-label="Merged in the camera" /> merged in the camera: aligned, edges cut</label>
+    <PickRow
+      v-model:value="order"
+      label="Order"
+      :options="[
+        { value: 'middle_first', label: 'middle first' },
+        { value: 'dark_first', label: 'dark first' },
+      ]" />
+    <label class="line"
+      ><Switch v-model:checked="inCamera" size="small" aria-label="Merged in the camera" /> merged in the camera: aligned, edges cut</label
+    >
     <p v-if="answer.error.value" class="stop" role="alert">{{ answer.error.value.message }}</p>
     <template v-if="taken">
       <svg class="rows" :viewBox="`0 0 ${WIDTH} ${taken.frames.length * 13 + 34}`" role="img" :aria-label="taken.sentence">
-        <rect class="scene" :x="px(taken.scene_low_ev)" :width="px(taken.scene_high_ev) - px(taken.scene_low_ev)" y="0" :height="taken.frames.length * 13 + 16" />
+        <rect
+          class="scene"
+          :x="px(taken.scene_low_ev)"
+          :width="px(taken.scene_high_ev) - px(taken.scene_low_ev)"
+          y="0"
+          :height="taken.frames.length * 13 + 16" />
         <text class="name" :x="px(taken.scene_low_ev) + 3" y="10">the scene, {{ taken.scene_range_ev.toFixed(1) }} EV</text>
         <g v-for="(frame, i) in sorted" :key="frame.offset_ev">
           <rect class="one" :x="px(frame.low_ev)" :width="px(frame.high_ev) - px(frame.low_ev)" :y="15 + i * 13" height="10" />
           <text :x="px(frame.low_ev) + 4" :y="23 + i * 13">{{ signedStops(frame.offset_ev) }}</text>
         </g>
-        <text v-for="ev in tickEvs" :key="ev" class="tick" :x="px(ev)" :y="taken.frames.length * 13 + 29" text-anchor="middle">{{ ev === 0 ? 'mid' : signedStops(ev) }}</text>
+        <text v-for="ev in tickEvs" :key="ev" class="tick" :x="px(ev)" :y="taken.frames.length * 13 + 29" text-anchor="middle">
+          {{ ev === 0 ? 'mid' : signedStops(ev) }}
+        </text>
       </svg>
       <p :class="{ cost: !taken.covers || tooLong }">{{ taken.sentence }}</p>
-      <p class="soft">Slowest {{ shutterWithUnit(taken.slowest_s) }}; whole row {{ taken.total_s < 1 ? `${taken.total_s.toFixed(2)} s` : `${taken.total_s.toFixed(1)} s` }}<template v-if="taken.cropped_share">; alignment cuts {{ shareText(taken.cropped_share) }}</template>.</p>
+      <p class="soft">
+        Slowest {{ shutterWithUnit(taken.slowest_s) }}; whole row
+        {{ taken.total_s < 1 ? `${taken.total_s.toFixed(2)} s` : `${taken.total_s.toFixed(1)} s`
+        }}<template v-if="taken.cropped_share">; alignment cuts {{ shareText(taken.cropped_share) }}</template
+        >.
+      </p>
       <p v-if="taken.suggested_frames > 1">
-        Fewest that cover it: {{ taken.suggested_frames }} × {{ taken.suggested_step_ev }} EV<template v-if="taken.suggested_shift_ev">, moved {{ signedStops(taken.suggested_shift_ev) }}</template>.
+        Fewest that cover it: {{ taken.suggested_frames }} × {{ taken.suggested_step_ev }} EV<template v-if="taken.suggested_shift_ev"
+          >, moved {{ signedStops(taken.suggested_shift_ev) }}</template
+        >.
         <button class="link" @click="takeSuggestion">Take that</button>
       </p>
-      <p v-else class="soft">One frame holds this scene<template v-if="Math.abs(taken.suggested_shift_ev) > 0.2">, exposed {{ signedStops(taken.suggested_shift_ev) }} EV</template>.</p>
+      <p v-else class="soft">
+        One frame holds this scene<template v-if="Math.abs(taken.suggested_shift_ev) > 0.2"
+          >, exposed {{ signedStops(taken.suggested_shift_ev) }} EV</template
+        >.
+      </p>
       <div class="thumbs">
         <figure v-for="frame in taken.frames" :key="frame.offset_ev">
           <img :src="frame.image" :alt="`Frame at ${signedStops(frame.offset_ev)} EV`" />

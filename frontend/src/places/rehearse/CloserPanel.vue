@@ -10,22 +10,36 @@ defineEmits<{ forget: [index: number] }>()
 const CROP = { width: 84, height: 56 }
 const crops = computed(() =>
   props.marks.flatMap((mark, index) => {
-    const look = (request: RenderRequest): RenderRequest => ({ ...request, masks: false, look: { ...request.look, width_px: CROP.width, crop_height_px: CROP.height, crop: mark } as RenderRequest['look'] })
+    const look = (request: RenderRequest): RenderRequest => ({
+      ...request,
+      masks: false,
+      look: { ...request.look, width_px: CROP.width, crop_height_px: CROP.height, crop: mark } as RenderRequest['look'],
+    })
     const sides = [{ which: 'now', request: look(props.asked) }]
     if (props.kept) sides.unshift({ which: 'kept', request: look(props.kept) })
     return sides.map((side) => ({ ...side, index }))
   }),
 )
 const answers = useQueries({
-  queries: computed(() => crops.value.map((crop) => ({ queryKey: ['loupe', crop.request], queryFn: ({ signal }: { signal: AbortSignal }) => fetchFrame(crop.request, signal), staleTime: 60_000 }))),
+  queries: computed(() =>
+    crops.value.map((crop) => ({
+      queryKey: ['loupe', crop.request],
+      queryFn: ({ signal }: { signal: AbortSignal }) => fetchFrame(crop.request, signal),
+      staleTime: 60_000,
+    })),
+  ),
 })
 </script>
 
 <template>
   <section class="panel" aria-label="Closer">
-    <p v-if="!marks.length" class="soft">Choose “Closer” above the frame and click up to three places: they are shown here at 400 %, with the noise and blur of single pixels.</p>
+    <p v-if="!marks.length" class="soft">
+      Choose “Closer” above the frame and click up to three places: they are shown here at 400 %, with the noise and blur of single pixels.
+    </p>
     <div v-for="(_, m) in marks" :key="m" class="place">
-      <p><b>Place {{ m + 1 }}</b> <button class="link" @click="$emit('forget', m)">Forget it</button></p>
+      <p>
+        <b>Place {{ m + 1 }}</b> <button class="link" @click="$emit('forget', m)">Forget it</button>
+      </p>
       <div class="sides">
         <template v-for="(crop, i) in crops" :key="`${crop.index}${crop.which}`">
           <figure v-if="crop.index === m">

@@ -35,7 +35,15 @@ function path(channel: readonly number[]): string {
       <line :x1="mark.at * WIDTH" :x2="mark.at * WIDTH" y1="0" :y2="HEIGHT" />
       <text :x="mark.at * WIDTH + (mark.at > 0.7 ? -3 : 3)" y="10" :text-anchor="mark.at > 0.7 ? 'end' : 'start'">{{ mark.label }}</text>
     </g>
-    <text v-for="tick in ticks" :key="tick.label" class="tick" :x="tick.at * WIDTH" :y="HEIGHT + 12" :text-anchor="tick.at < 0.03 ? 'start' : tick.at > 0.97 ? 'end' : 'middle'">{{ tick.label }}</text>
+    <text
+      v-for="tick in ticks"
+      :key="tick.label"
+      class="tick"
+      :x="tick.at * WIDTH"
+      :y="HEIGHT + 12"
+      :text-anchor="tick.at < 0.03 ? 'start' : tick.at > 0.97 ? 'end' : 'middle'">
+      {{ tick.label }}
+    </text>
   </svg>
 </template>
 

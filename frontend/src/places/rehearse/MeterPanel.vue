@@ -14,12 +14,25 @@ const props = defineProps<{ asked: RenderRequest; meter: MeteredBy; metered: boo
 const emit = defineEmits<{ change: [changes: Changes]; metered: [on: boolean]; radius: [spot: number] }>()
 
 const answer = useQuery({
-  queryKey: computed(() => ['meter', props.asked.scene, props.asked.tuning, props.asked.body, props.asked.capture.look, props.asked.capture.reserve, props.asked.capture.iso, props.meter]),
+  queryKey: computed(() => [
+    'meter',
+    props.asked.scene,
+    props.asked.tuning,
+    props.asked.body,
+    props.asked.capture.look,
+    props.asked.capture.reserve,
+    props.asked.capture.iso,
+    props.meter,
+  ]),
   queryFn: ({ signal }) => answered(client.POST('/api/v1/meter', { body: { ...props.asked, metered: props.meter }, signal })),
   placeholderData: keepPreviousData,
 })
 const readings = computed(() => answer.data.value)
-watch(() => readings.value?.spot_radius, (spot) => spot && emit('radius', spot), { immediate: true })
+watch(
+  () => readings.value?.spot_radius,
+  (spot) => spot && emit('radius', spot),
+  { immediate: true },
+)
 const chosen = computed(() => readings.value?.patterns.find((item) => item.pattern === props.meter.pattern))
 /** A bar's place: three stops to either side. */
 const bar = (ev: number): Record<string, string> => {
@@ -38,21 +51,65 @@ const place = (ev: number): void => {
     <template v-if="readings">
       <p class="soft">How each pattern would bring out the subject, compensation of {{ signedStops(meter.comp_ev) }} included.</p>
       <div class="patterns" role="radiogroup" aria-label="Meter pattern">
-        <button v-for="item in readings.patterns" :key="item.pattern" class="plain pattern" :class="{ on: item.pattern === meter.pattern }" role="radio" :aria-checked="item.pattern === meter.pattern" @click="emit('change', { metering: item.pattern })">
+        <button
+          v-for="item in readings.patterns"
+          :key="item.pattern"
+          class="plain pattern"
+          :class="{ on: item.pattern === meter.pattern }"
+          role="radio"
+          :aria-checked="item.pattern === meter.pattern"
+          @click="emit('change', { metering: item.pattern })">
           <span>{{ PATTERN_WORDS[item.pattern] }}</span>
           <span class="bar" aria-hidden="true"><i :class="item.error_ev > 0 ? 'over' : 'under'" :style="bar(item.error_ev)" /></span>
           <b>{{ offText(item.error_ev) }}</b>
-          <span class="soft lost">lost {{ shareText(item.raw_clipped) }}, on screen {{ shareText(item.preview_clipped) }}, deep shadow {{ shareText(item.deep_shadow) }}</span>
+          <span class="soft lost"
+            >lost {{ shareText(item.raw_clipped) }}, on screen {{ shareText(item.preview_clipped) }}, deep shadow
+            {{ shareText(item.deep_shadow) }}</span
+          >
         </button>
       </div>
-      <RangeField label="Compensation" :min="-5" :max="5" :step="1 / 3" :text="`${signedStops(meter.comp_ev)} EV`" :value="meter.comp_ev" @update:value="(ev) => emit('change', { exposure_comp_ev: Math.round(ev * 3) / 3 })" />
-      <label class="line"><Switch size="small" :checked="metered" aria-label="Let the meter expose" @update:checked="(on) => emit('metered', Boolean(on))" /> Let the meter expose: ISO follows it</label>
-      <label class="line"><Switch size="small" :checked="meter.favour_faces" aria-label="Favour faces" @update:checked="(on) => emit('change', { face_metering: Boolean(on) })" /> Favour faces</label>
-      <label class="line"><Switch size="small" :checked="meter.link_point" aria-label="Follow the AF point" @update:checked="(on) => emit('change', { spot_link: on ? 'af_point' : 'centre' })" /> Follow the AF point</label>
+      <RangeField
+        label="Compensation"
+        :min="-5"
+        :max="5"
+        :step="1 / 3"
+        :text="`${signedStops(meter.comp_ev)} EV`"
+        :value="meter.comp_ev"
+        @update:value="(ev) => emit('change', { exposure_comp_ev: Math.round(ev * 3) / 3 })" />
+      <label class="line"
+        ><Switch size="small" :checked="metered" aria-label="Let the meter expose" @update:checked="(on) => emit('metered', Boolean(on))" /> Let the
+        meter expose: ISO follows it</label
+      >
+      <label class="line"
+        ><Switch
+          size="small"
+          :checked="meter.favour_faces"
+          aria-label="Favour faces"
+          @update:checked="(on) => emit('change', { face_metering: Boolean(on) })" />
+        Favour faces</label
+      >
+      <label class="line"
+        ><Switch
+          size="small"
+          :checked="meter.link_point"
+          aria-label="Follow the AF point"
+          @update:checked="(on) => emit('change', { spot_link: on ? 'af_point' : 'centre' })" />
+        Follow the AF point</label
+      >
       <p v-if="chosen && meter.favour_faces && Math.abs(chosen.face_error_ev) > 0.05" class="soft">
-        The faces’ skin is {{ chosen.face_error_ev > 0 ? 'lighter' : 'darker' }} than the meter assumes: that alone {{ chosen.face_error_ev > 0 ? 'darkens' : 'brightens' }} the frame by {{ Math.abs(chosen.face_error_ev).toFixed(1) }} EV.
+        The faces’ skin is {{ chosen.face_error_ev > 0 ? 'lighter' : 'darker' }} than the meter assumes: that alone
+        {{ chosen.face_error_ev > 0 ? 'darkens' : 'brightens' }} the frame by {{ Math.abs(chosen.face_error_ev).toFixed(1) }} EV.
       </p>
-      <RangeField v-if="meter.pattern === 'spot'" label="The tone under the point is to come out at" :min="-4" :max="4" :step="1 / 3" :text="`${signedStops(meter.comp_ev)} EV from mid`" :value="meter.comp_ev" hint="Drag the point in the frame, then say how bright that tone is meant to be" @update:value="place" />
+      <RangeField
+        v-if="meter.pattern === 'spot'"
+        label="The tone under the point is to come out at"
+        :min="-4"
+        :max="4"
+        :step="1 / 3"
+        :text="`${signedStops(meter.comp_ev)} EV from mid`"
+        :value="meter.comp_ev"
+        hint="Drag the point in the frame, then say how bright that tone is meant to be"
+        @update:value="place" />
       <p v-else class="soft">Under the point: {{ evPlace(readings.point_ev) }} EV from mid. Choose the spot to place that tone.</p>
       <p class="soft">Intended: {{ evText(readings.wanted_ev100) }}. The scene spans {{ readings.scene_range_ev.toFixed(1) }} EV.</p>
     </template>

@@ -32,13 +32,19 @@ const props = defineProps<{ shootId: string; situationId: string }>()
 const router = useRouter()
 
 const stage = useRehearsal(() => props.situationId)
-const { loaded, failed, planned, body, lens, request, base, problem, trial, changes, change, note, live, capture, tuning, meter, asked, sendBack } = stage
+const { loaded, failed, planned, body, lens, request, base, problem, trial, changes, change, note, live, capture, tuning, meter, asked, sendBack } =
+  stage
 /** The limits on the rulers may come a moment after the picture. */
 const rested = refDebounced(request, 120)
 const { plan } = usePlan(() => rested.value)
 const shootEntry = useEntry('shoots', () => props.shootId)
 const situations = useEntries('situations')
-const others = computed(() => situations.value.map((entry) => currentOf(entry)!).filter((each) => each.shoot_id === props.shootId).sort((a, b) => a.situation.order - b.situation.order))
+const others = computed(() =>
+  situations.value
+    .map((entry) => currentOf(entry)!)
+    .filter((each) => each.shoot_id === props.shootId)
+    .sort((a, b) => a.situation.order - b.situation.order),
+)
 
 const TABS = ['meter', 'tone', 'bracket', 'colour', 'look', 'closer', 'scene'] as const
 type Tab = (typeof TABS)[number]
@@ -71,14 +77,24 @@ const wished = computedSame<RenderRequest | null>(() => {
   return { ...asked.value, look }
 })
 const shownRequest = computed(() => (showKept.value && kept.value ? kept.value : wished.value))
-const { frame, problem: frameProblem, waiting } = useFrame(() => (comparing.value ? null : shownRequest.value), () => (pixels.value ? 816 : 960))
+const {
+  frame,
+  problem: frameProblem,
+  waiting,
+} = useFrame(
+  () => (comparing.value ? null : shownRequest.value),
+  () => (pixels.value ? 816 : 960),
+)
 
 const name = computed(() => `${base.value?.title ?? 'Scene'}, simulated`)
 const summary = computed(() => {
   const now = frame.value?.capture
   return now ? `${shutterWithUnit(now.shutter_s)} · ${apertureText(now.aperture)} · ISO ${isoText(now.iso)}` : ''
 })
-const offText = (made: FrameOut): string => (Math.abs(made.off_ev) < 0.17 ? 'The subject as intended' : `The subject ${stopsText(made.off_ev)} EV ${made.off_ev > 0 ? 'brighter' : 'darker'} than intended`)
+const offText = (made: FrameOut): string =>
+  Math.abs(made.off_ev) < 0.17
+    ? 'The subject as intended'
+    : `The subject ${stopsText(made.off_ev)} EV ${made.off_ev > 0 ? 'brighter' : 'darker'} than intended`
 const moving = computed(() => {
   const { subject_px, shake_px, skew_px } = frame.value?.movement ?? { subject_px: 0, shake_px: 0, skew_px: 0 }
   const said = [subject_px < 0.05 ? 'nothing moves' : `it moves ${subject_px.toFixed(subject_px < 10 ? 1 : 0)} px`]
@@ -86,7 +102,12 @@ const moving = computed(() => {
   if (skew_px >= 1) said.push(`read-out slants ${skew_px.toFixed(0)} px`)
   return said.join(', ')
 })
-const changedText = computed(() => Object.entries(changes.value).map(([id, value]) => { const entry = settingOf(id); return entry ? `${entry.label} ${sayValue(entry, value)}` : id }))
+const changedText = computed(() =>
+  Object.entries(changes.value).map(([id, value]) => {
+    const entry = settingOf(id)
+    return entry ? `${entry.label} ${sayValue(entry, value)}` : id
+  }),
+)
 
 function pointed(at: { x: number; y: number }): void {
   if (click.value === 'card') cardAt.value = at
@@ -104,7 +125,13 @@ const keep = (): void => {
 }
 function addVariant(): void {
   if (!wished.value || variants.value.length >= 4) return
-  variants.value = [...variants.value, { name: variants.value.length ? `Variant ${variants.value.length + 1}` : 'First', request: { ...wished.value, look: { ...wished.value.look, crop: null, crop_height_px: null } } }]
+  variants.value = [
+    ...variants.value,
+    {
+      name: variants.value.length ? `Variant ${variants.value.length + 1}` : 'First',
+      request: { ...wished.value, look: { ...wished.value.look, crop: null, crop_height_px: null } },
+    },
+  ]
 }
 function goOnFrom(index: number): void {
   const { capture: from } = variants.value[index]!.request
@@ -120,12 +147,15 @@ function go(by: number): void {
   const to = others.value[at + by]
   if (to) void router.push(`/shoots/${props.shootId}/rehearse/${to.situation.id}`)
 }
-watch(() => props.situationId, () => {
-  marks.value = []
-  kept.value = cardAt.value = null
-  variants.value = []
-  comparing.value = false
-})
+watch(
+  () => props.situationId,
+  () => {
+    marks.value = []
+    kept.value = cardAt.value = null
+    variants.value = []
+    comparing.value = false
+  },
+)
 
 useOpenThing(() => [shootEntry.value ? currentOf(shootEntry.value)?.title : '', planned.value?.situation.title].filter(Boolean).join(' · '))
 useShortcuts([
@@ -143,18 +173,50 @@ useShortcuts([
 
 <template>
   <div v-if="!loaded" class="page soft" aria-busy="true">Opening the situation…</div>
-  <div v-else-if="!planned" class="page"><div class="empty"><p>{{ failed || 'There is no such situation (any more).' }}</p><RouterLink to="/shoots">To the shoots</RouterLink></div></div>
-  <div v-else-if="!body || !lens" class="page"><div class="empty"><p>Which body and lens? A rehearsal needs both.</p><RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">Choose them in the plan</RouterLink></div></div>
+  <div v-else-if="!planned" class="page">
+    <div class="empty">
+      <p>{{ failed || 'There is no such situation (any more).' }}</p>
+      <RouterLink to="/shoots">To the shoots</RouterLink>
+    </div>
+  </div>
+  <div v-else-if="!body || !lens" class="page">
+    <div class="empty">
+      <p>Which body and lens? A rehearsal needs both.</p>
+      <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">Choose them in the plan</RouterLink>
+    </div>
+  </div>
   <div v-else class="rehearse">
     <section class="stage" aria-label="Frame">
       <div class="tools">
-        <PickRow v-model:value="click" spoken label="A click in the frame" :options="[{ value: 'point', label: 'Meter point' }, { value: 'card', label: 'Read card' }, { value: 'closer', label: 'Closer' }]" />
+        <PickRow
+          v-model:value="click"
+          spoken
+          label="A click in the frame"
+          :options="[
+            { value: 'point', label: 'Meter point' },
+            { value: 'card', label: 'Read card' },
+            { value: 'closer', label: 'Closer' },
+          ]" />
         <button class="plain tool" :aria-pressed="pixels" @click="pixels = !pixels">{{ pixels ? 'Whole frame' : '100 %' }}</button>
         <button class="plain tool" title="A" @click="keep">Keep</button>
-        <button class="plain tool" :disabled="!kept" title="Hold, or press B" :aria-pressed="showKept" @pointerdown="showKept = true" @pointerup="showKept = false" @pointerleave="showKept = false" @keydown.enter.prevent="showKept = !showKept">Show kept</button>
+        <button
+          class="plain tool"
+          :disabled="!kept"
+          title="Hold, or press B"
+          :aria-pressed="showKept"
+          @pointerdown="showKept = true"
+          @pointerup="showKept = false"
+          @pointerleave="showKept = false"
+          @keydown.enter.prevent="showKept = !showKept">
+          Show kept
+        </button>
         <button class="plain tool" :disabled="variants.length >= 4" title="V" @click="addVariant">Add variant</button>
-        <button class="plain tool" :disabled="!variants.length" :aria-pressed="comparing" title="C" @click="comparing = !comparing">{{ comparing ? 'Back to the frame' : `Compare ${variants.length || ''}` }}</button>
-        <span class="summary" role="status"><b>{{ summary }}</b></span>
+        <button class="plain tool" :disabled="!variants.length" :aria-pressed="comparing" title="C" @click="comparing = !comparing">
+          {{ comparing ? 'Back to the frame' : `Compare ${variants.length || ''}` }}
+        </button>
+        <span class="summary" role="status"
+          ><b>{{ summary }}</b></span
+        >
       </div>
       <p v-if="problem || frameProblem" class="stop" role="alert">{{ (problem ?? frameProblem)!.message }}</p>
       <VariantsView v-if="comparing" :variants="variants" :output="planned.situation.output" @drop="dropVariant" @take="goOnFrom" />
@@ -170,14 +232,29 @@ useShortcuts([
         :marks="pixels ? [] : marks"
         :click-does="click === 'point' ? 'Arrow keys move the meter point.' : ''"
         :style="{ '--peak': view.peakColour }"
-        @point="pointed"
-      />
+        @point="pointed" />
       <div v-else class="waits soft" aria-busy="true">Drawing the scene…</div>
       <p v-if="frame && !comparing" class="said">
         {{ offText(frame) }}; {{ moving }}.
         <span class="soft">Exposed for {{ evText(frame.exposure_ev100) }}. A drawn scene in true units, not a photograph.</span>
       </p>
-      <RulerStack v-if="plan && body && lens && !comparing" class="rulers" :only="['shutter_s', 'aperture', 'iso', 'focus_distance_m']" :plan="plan" :body="body" :lens="lens" :pins="planned.pins" @live="(s, v) => (live = { [s]: v })" @hold="(s, v) => { live = {}; change({ [s]: v }) }" @cancel="live = {}" @release="(s) => stage.putBack(s)" />
+      <RulerStack
+        v-if="plan && body && lens && !comparing"
+        class="rulers"
+        :only="['shutter_s', 'aperture', 'iso', 'focus_distance_m']"
+        :plan="plan"
+        :body="body"
+        :lens="lens"
+        :pins="planned.pins"
+        @live="(s, v) => (live = { [s]: v })"
+        @hold="
+          (s, v) => {
+            live = {}
+            change({ [s]: v })
+          }
+        "
+        @cancel="live = {}"
+        @release="(s) => stage.putBack(s)" />
     </section>
     <section class="side" aria-label="What the frame shows">
       <div v-if="changedText.length || trial.metered" class="trial" role="status">
@@ -186,16 +263,61 @@ useShortcuts([
         <button class="link" @click="note({ changes: {}, metered: false })">As planned</button>
       </div>
       <div class="tabs" role="tablist" aria-label="Readings">
-        <button v-for="each in TABS" :key="each" class="plain" role="tab" :aria-selected="tab === each" :class="{ on: tab === each }" @click="tab = each">{{ each }}</button>
+        <button
+          v-for="each in TABS"
+          :key="each"
+          class="plain"
+          role="tab"
+          :aria-selected="tab === each"
+          :class="{ on: tab === each }"
+          @click="tab = each">
+          {{ each }}
+        </button>
       </div>
       <template v-if="base && asked && wished && capture && meter">
-        <MeterPanel v-if="tab === 'meter'" :asked="asked" :meter="meter" :metered="trial.metered" @change="change" @metered="(metered) => note({ metered })" @radius="(spot) => (spotRadius = spot)" />
-        <TonePanel v-else-if="tab === 'tone' && frame && thresholds" v-model:thresholds="thresholds" :frame="frame" :capture="capture" :meter="meter" :metered="trial.metered" :hatches="hatches" @change="change" @hatches="(shown) => (hatches = shown)" />
+        <MeterPanel
+          v-if="tab === 'meter'"
+          :asked="asked"
+          :meter="meter"
+          :metered="trial.metered"
+          @change="change"
+          @metered="(metered) => note({ metered })"
+          @radius="(spot) => (spotRadius = spot)" />
+        <TonePanel
+          v-else-if="tab === 'tone' && frame && thresholds"
+          v-model:thresholds="thresholds"
+          :frame="frame"
+          :capture="capture"
+          :meter="meter"
+          :metered="trial.metered"
+          :hatches="hatches"
+          @change="change"
+          @hatches="(shown) => (hatches = shown)" />
         <BracketPanel v-else-if="tab === 'bracket'" :asked="asked" :base="base" @change="change" />
-        <ColourPanel v-else-if="tab === 'colour'" :asked="asked" :capture="capture" :body="body" :tuning="tuning" :clicked="cardAt" @change="change" @tune="tune" />
+        <ColourPanel
+          v-else-if="tab === 'colour'"
+          :asked="asked"
+          :capture="capture"
+          :body="body"
+          :tuning="tuning"
+          :clicked="cardAt"
+          @change="change"
+          @tune="tune" />
         <LookPanel v-else-if="tab === 'look'" v-model:view="view" :capture="capture" @change="change" />
-        <CloserPanel v-else-if="tab === 'closer'" :asked="wished" :kept="kept" :marks="marks" @forget="(index) => (marks = marks.filter((_, i) => i !== index))" />
-        <ScenePanel v-else-if="tab === 'scene'" :base="base" :tuning="tuning" :tuned="Object.keys(trial.tuning).length > 0" @scene="(scene) => note({ scene, tuning: {} })" @tune="tune" @untune="note({ tuning: {}, scene: null })" />
+        <CloserPanel
+          v-else-if="tab === 'closer'"
+          :asked="wished"
+          :kept="kept"
+          :marks="marks"
+          @forget="(index) => (marks = marks.filter((_, i) => i !== index))" />
+        <ScenePanel
+          v-else-if="tab === 'scene'"
+          :base="base"
+          :tuning="tuning"
+          :tuned="Object.keys(trial.tuning).length > 0"
+          @scene="(scene) => note({ scene, tuning: {} })"
+          @tune="tune"
+          @untune="note({ tuning: {}, scene: null })" />
       </template>
     </section>
   </div>

@@ -10,7 +10,13 @@ import type { Changes } from '@/planning/pins'
 import HistogramPlot from './HistogramPlot.vue'
 import { evPlace, fateOf, shareText } from './words'
 
-const props = defineProps<{ frame: FrameOut; capture: Capture; meter: MeteredBy; metered: boolean; hatches: { raw: boolean; screen: boolean; black: boolean } }>()
+const props = defineProps<{
+  frame: FrameOut
+  capture: Capture
+  meter: MeteredBy
+  metered: boolean
+  hatches: { raw: boolean; screen: boolean; black: boolean }
+}>()
 const emit = defineEmits<{ change: [changes: Changes]; hatches: [shown: { raw: boolean; screen: boolean; black: boolean }] }>()
 const thresholds = defineModel<{ high: number; low: number }>('thresholds', { required: true })
 const logarithmic = ref(true)
@@ -56,26 +62,92 @@ const LIFTS = [
       <label class="line"><Switch v-model:checked="split" size="small" aria-label="Each channel" /> each channel</label>
     </div>
     <h3>Screen</h3>
-    <HistogramPlot name="Histogram of the camera’s picture, levels 0 to 255" :counts="screenCounts" :channels="channels" :logarithmic="logarithmic" :marks="[{ at: thresholds.high / 255, label: 'warns', kind: 'screen' }, { at: thresholds.low / 255, label: '', kind: 'plain' }]" :ticks="[{ at: 0, label: '0' }, { at: 118 / 255, label: 'mid 118' }, { at: 1, label: '255' }]" />
+    <HistogramPlot
+      name="Histogram of the camera’s picture, levels 0 to 255"
+      :counts="screenCounts"
+      :channels="channels"
+      :logarithmic="logarithmic"
+      :marks="[
+        { at: thresholds.high / 255, label: 'warns', kind: 'screen' },
+        { at: thresholds.low / 255, label: '', kind: 'plain' },
+      ]"
+      :ticks="[
+        { at: 0, label: '0' },
+        { at: 118 / 255, label: 'mid 118' },
+        { at: 1, label: '255' },
+      ]" />
     <h3>Data, stops under clipping</h3>
-    <HistogramPlot name="Histogram of the raw data in stops under clipping" :counts="rawCounts" :channels="channels" :logarithmic="logarithmic" :marks="[{ at: midInRaw, label: 'mid', kind: 'plain' }, { at: rawAt(frame.preview_clip_ev - frame.raw_clip_ev), label: 'screen clips', kind: 'screen' }]" :ticks="rawTicks" />
-    <p><b>{{ lies }}</b></p>
-    <p class="soft">Lost in the data {{ shareText(said.raw_clipped) }}; on screen {{ shareText(said.preview_clipped) }}; black on screen {{ shareText(said.preview_black) }}; five stops under mid or darker {{ shareText(said.deep_shadow) }}.</p>
+    <HistogramPlot
+      name="Histogram of the raw data in stops under clipping"
+      :counts="rawCounts"
+      :channels="channels"
+      :logarithmic="logarithmic"
+      :marks="[
+        { at: midInRaw, label: 'mid', kind: 'plain' },
+        { at: rawAt(frame.preview_clip_ev - frame.raw_clip_ev), label: 'screen clips', kind: 'screen' },
+      ]"
+      :ticks="rawTicks" />
+    <p>
+      <b>{{ lies }}</b>
+    </p>
+    <p class="soft">
+      Lost in the data {{ shareText(said.raw_clipped) }}; on screen {{ shareText(said.preview_clipped) }}; black on screen
+      {{ shareText(said.preview_black) }}; five stops under mid or darker {{ shareText(said.deep_shadow) }}.
+    </p>
     <p v-if="toTheRight !== 0">
       <template v-if="toTheRight > 0">Room to the right: {{ signedStops(toTheRight) }} EV keeps ⅓ EV under clipping.</template>
       <template v-else>{{ signedStops(toTheRight) }} EV would bring the brightest back, as far as the data tell.</template>
       <button class="link" @click="exposeRight">Do it</button>
     </p>
     <div class="two">
-      <label class="line"><Switch size="small" :checked="hatches.raw" aria-label="Hatch what the data lose" @update:checked="(on) => emit('hatches', { ...hatches, raw: Boolean(on) })" /> data lost</label>
-      <label class="line"><Switch size="small" :checked="hatches.screen" aria-label="Hatch what the screen loses" @update:checked="(on) => emit('hatches', { ...hatches, screen: Boolean(on) })" /> screen lost</label>
-      <label class="line"><Switch size="small" :checked="hatches.black" aria-label="Hatch black" @update:checked="(on) => emit('hatches', { ...hatches, black: Boolean(on) })" /> black</label>
+      <label class="line"
+        ><Switch
+          size="small"
+          :checked="hatches.raw"
+          aria-label="Hatch what the data lose"
+          @update:checked="(on) => emit('hatches', { ...hatches, raw: Boolean(on) })" />
+        data lost</label
+      >
+      <label class="line"
+        ><Switch
+          size="small"
+          :checked="hatches.screen"
+          aria-label="Hatch what the screen loses"
+          @update:checked="(on) => emit('hatches', { ...hatches, screen: Boolean(on) })" />
+        screen lost</label
+      >
+      <label class="line"
+        ><Switch
+          size="small"
+          :checked="hatches.black"
+          aria-label="Hatch black"
+          @update:checked="(on) => emit('hatches', { ...hatches, black: Boolean(on) })" />
+        black</label
+      >
     </div>
     <div class="two">
-      <RangeField label="Warns from" :min="200" :max="255" :step="1" :text="String(thresholds.high)" :value="thresholds.high" @update:value="(high) => (thresholds = { ...thresholds, high })" />
-      <RangeField label="Black up to" :min="0" :max="32" :step="1" :text="String(thresholds.low)" :value="thresholds.low" @update:value="(low) => (thresholds = { ...thresholds, low })" />
+      <RangeField
+        label="Warns from"
+        :min="200"
+        :max="255"
+        :step="1"
+        :text="String(thresholds.high)"
+        :value="thresholds.high"
+        @update:value="(high) => (thresholds = { ...thresholds, high })" />
+      <RangeField
+        label="Black up to"
+        :min="0"
+        :max="32"
+        :step="1"
+        :text="String(thresholds.low)"
+        :value="thresholds.low"
+        @update:value="(low) => (thresholds = { ...thresholds, low })" />
     </div>
-    <PickRow label="Highlight reserve" :options="RESERVES" :value="capture.reserve" @update:value="(reserve) => emit('change', { dr_mode: reserve })" />
+    <PickRow
+      label="Highlight reserve"
+      :options="RESERVES"
+      :value="capture.reserve"
+      @update:value="(reserve) => emit('change', { dr_mode: reserve })" />
     <p v-if="frame.reserve_ev > 0" class="soft">{{ frame.reserve_ev }} EV in reserve: the data clip {{ evPlace(frame.raw_clip_ev) }} EV over mid.</p>
     <p v-else-if="capture.reserve !== 'off'" class="cost">No reserve at this ISO: it needs more than base.</p>
     <PickRow label="Shadow lift" :options="LIFTS" :value="capture.shadow_lift" @update:value="(lift) => emit('change', { shadow_lift: lift })" />

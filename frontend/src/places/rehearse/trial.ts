@@ -6,8 +6,12 @@ export const EXPOSURE = ['shutter_s', 'aperture', 'iso'] as const
 
 type Take = (capture: Capture, value: PinValue) => Capture
 const number = (value: PinValue): number => Number(value)
-const look = (field: keyof LookRecipe): Take => (capture, value) => ({ ...capture, look: { ...capture.look, [field]: value } })
-const white = (field: keyof Capture['white']): Take => (capture, value) => ({ ...capture, white: { ...capture.white, [field]: value } })
+const look =
+  (field: keyof LookRecipe): Take =>
+  (capture, value) => ({ ...capture, look: { ...capture.look, [field]: value } })
+const white =
+  (field: keyof Capture['white']): Take =>
+  (capture, value) => ({ ...capture, white: { ...capture.white, [field]: value } })
 
 /** Setting ids of the catalogue and where the simulated camera keeps them. */
 const TAKES: Record<string, Take> = {

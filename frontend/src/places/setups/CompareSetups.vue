@@ -12,7 +12,12 @@ import { useSetups } from './useLibrary'
 
 const route = useRoute()
 const router = useRouter()
-const ids = computed(() => String(route.query.ids ?? '').split(',').filter(Boolean).slice(0, 4))
+const ids = computed(() =>
+  String(route.query.ids ?? '')
+    .split(',')
+    .filter(Boolean)
+    .slice(0, 4),
+)
 const { loaded, failed, setups: shown } = useSetups(() => ids.value)
 const all = ref(route.query.all === '1')
 
@@ -43,7 +48,11 @@ function against(setup: SavedSetup): string {
   const time = Math.log2(setup.choice.shutter_s / first.choice.shutter_s)
   const opening = -2 * Math.log2(setup.choice.aperture / first.choice.aperture)
   const iso = Math.log2(setup.choice.iso / first.choice.iso)
-  const said = [['time', time], ['opening', opening], ['ISO', iso]] as const
+  const said = [
+    ['time', time],
+    ['opening', opening],
+    ['ISO', iso],
+  ] as const
   const parts = said.filter(([, stops]) => Math.abs(stops) > 0.16).map(([name, stops]) => `${name} ${signedStops(stops)}`)
   const total = time + opening + iso
   return parts.length ? `${parts.join(', ')}; together ${signedStops(total)} stops` : 'same exposure'
@@ -58,12 +67,18 @@ useOpenThing(() => 'Compare')
     <p><RouterLink to="/setups">Setups</RouterLink></p>
     <div class="page-head">
       <h1>Compare setups</h1>
-      <label v-if="shown.length > 1" class="actions"><Switch v-model:checked="all" size="small" aria-label="Show everything" /> everything, not only the {{ differing }} differences</label>
+      <label v-if="shown.length > 1" class="actions"
+        ><Switch v-model:checked="all" size="small" aria-label="Show everything" /> everything, not only the {{ differing }} differences</label
+      >
     </div>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
     <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
     <div v-else-if="shown.length < 2" class="empty">
-      <p>{{ ids.length > shown.length ? 'Some of these setups are not there (any more).' : 'Choose two to four setups in the library, then “Compare”.' }}</p>
+      <p>
+        {{
+          ids.length > shown.length ? 'Some of these setups are not there (any more).' : 'Choose two to four setups in the library, then “Compare”.'
+        }}
+      </p>
       <RouterLink to="/setups">To the setups</RouterLink>
     </div>
     <div v-else class="scroll">
@@ -72,7 +87,9 @@ useOpenThing(() => 'Compare')
           <tr>
             <th scope="col"><span class="visually-hidden">Setting</span></th>
             <th v-for="setup in shown" :key="setup.id" scope="col">
-              <RouterLink :to="`/setups/${setup.id}`">{{ setup.title }}</RouterLink><template v-if="hasVersions(setup)"> · version {{ setup.version }}</template>
+              <RouterLink :to="`/setups/${setup.id}`">{{ setup.title }}</RouterLink><template v-if="hasVersions(setup)">
+                · version {{ setup.version }}</template
+              >
               <p class="soft">{{ setup.body.name }}, {{ setup.lens.name }}</p>
               <p class="soft">{{ against(setup) }}</p>
               <button v-if="shown.length > 2" class="link" @click="leave(setup.id)">Leave out</button>
@@ -81,14 +98,22 @@ useOpenThing(() => 'Compare')
         </thead>
         <tbody>
           <template v-for="[group, items] in groups" :key="group">
-            <tr class="group"><th :colspan="shown.length + 1" scope="colgroup">{{ group }}</th></tr>
+            <tr class="group">
+              <th :colspan="shown.length + 1" scope="colgroup">{{ group }}</th>
+            </tr>
             <tr v-for="row in items" :key="row.entry.id">
-              <th scope="row"><RouterLink :to="`/atlas/settings/${row.entry.id}`">{{ row.entry.label }}</RouterLink></th>
+              <th scope="row">
+                <RouterLink :to="`/atlas/settings/${row.entry.id}`">{{ row.entry.label }}</RouterLink>
+              </th>
               <td v-for="(value, at) in row.values" :key="at" :class="{ differs: row.differs && value !== row.values[0] }">{{ value }}</td>
             </tr>
           </template>
-          <tr v-if="!groups.length"><td :colspan="shown.length + 1">They hold the same values.</td></tr>
-          <tr class="group"><th :colspan="shown.length + 1" scope="colgroup">Findings</th></tr>
+          <tr v-if="!groups.length">
+            <td :colspan="shown.length + 1">They hold the same values.</td>
+          </tr>
+          <tr class="group">
+            <th :colspan="shown.length + 1" scope="colgroup">Findings</th>
+          </tr>
           <tr>
             <th scope="row">Open</th>
             <td v-for="setup in shown" :key="setup.id">

@@ -50,7 +50,9 @@ const settled = computed(() =>
 )
 const isNew = (code: string): boolean => !props.saved.findings.some((finding) => finding.code === code)
 const findings = computed(() => (weighed.data.value?.findings ?? []).filter((finding) => finding.level !== 'note' || isNew(finding.code)))
-const gone = computed(() => props.saved.findings.filter((finding) => weighed.data.value && !weighed.data.value.findings.some((now) => now.code === finding.code)))
+const gone = computed(() =>
+  props.saved.findings.filter((finding) => weighed.data.value && !weighed.data.value.findings.some((now) => now.code === finding.code)),
+)
 const save = (): void => {
   if (weighed.data.value && !weighed.isFetching.value) emit('save', changed.value, weighed.data.value)
 }
@@ -79,7 +81,14 @@ const save = (): void => {
     <section v-for="[group, entries] in groups" :key="group">
       <h3>{{ group }}</h3>
       <div class="values">
-        <ValueField v-for="entry in entries" :key="entry.id" :entry="entry" :body="saved.body" :pointer="`/versions/${saved.id}/${entry.id}`" :value="valueOf(entry.id)" @update:value="(value: Value) => set(entry, value)" />
+        <ValueField
+          v-for="entry in entries"
+          :key="entry.id"
+          :entry="entry"
+          :body="saved.body"
+          :pointer="`/versions/${saved.id}/${entry.id}`"
+          :value="valueOf(entry.id)"
+          @update:value="(value: Value) => set(entry, value)" />
       </div>
     </section>
   </Drawer>

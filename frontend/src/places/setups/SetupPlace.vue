@@ -34,7 +34,11 @@ const headline = computed(() => {
   return choice ? `${shutterWithUnit(choice.shutter_s)} · ${apertureText(choice.aperture)} · ISO ${isoText(choice.iso)}` : ''
 })
 const day = (saved: Listed | SavedSetup): string => saved.saved_at.slice(0, 16).replace('T', ' ')
-const circumstances = computed(() => (setup.value ? `${setup.value.body.name}, ${setup.value.lens.name} at ${Math.round(setup.value.choice.focal_length_mm)} mm · saved ${day(setup.value)}` : ''))
+const circumstances = computed(() =>
+  setup.value
+    ? `${setup.value.body.name}, ${setup.value.lens.name} at ${Math.round(setup.value.choice.focal_length_mm)} mm · saved ${day(setup.value)}`
+    : '',
+)
 const known = computed(() => tagsOf(setups.value).map((tag) => ({ value: tag, label: tag })))
 
 function describe(changes: Partial<Pick<SavedSetup, 'title' | 'note' | 'tags'>>): void {
@@ -80,7 +84,21 @@ useShortcuts([{ keys: 'E', does: 'Change values (a new version)', run: () => (ed
         <aside class="about no-print">
           <TextField label="Title" pointer="/title" needed :value="setup.title" @update:value="(title: string) => describe({ title })" />
           <TextField label="Note" pointer="/note" long :value="setup.note" @update:value="(note: string) => describe({ note })" />
-          <NamedSelect label="Tags" mode="tags" :value="[...setup.tags]" :options="known" placeholder="Type a tag, Enter" @update:value="(tags: unknown) => describe({ tags: (tags as string[]).map((tag) => tag.trim().slice(0, 40)).filter(Boolean).slice(0, 20) })" />
+          <NamedSelect
+            label="Tags"
+            mode="tags"
+            :value="[...setup.tags]"
+            :options="known"
+            placeholder="Type a tag, Enter"
+            @update:value="
+              (tags: unknown) =>
+                describe({
+                  tags: (tags as string[])
+                    .map((tag) => tag.trim().slice(0, 40))
+                    .filter(Boolean)
+                    .slice(0, 20),
+                })
+            " />
           <section>
             <h3>Versions</h3>
             <p v-for="each in family.versions" :key="each.id" class="version" :class="{ on: each.id === id }">
@@ -88,7 +106,7 @@ useShortcuts([{ keys: 'E', does: 'Change values (a new version)', run: () => (ed
             </p>
             <RouterLink v-if="before" :to="`/setups/compare?ids=${before.id},${id}`">Compare with version {{ before.version }}</RouterLink>
             <p class="soft">Saved values stay as they are. Changing one makes version {{ next }}.</p>
-            <HistoryButton kind="setups" :id="id" />
+            <HistoryButton :id="id" kind="setups" />
           </section>
         </aside>
       </div>

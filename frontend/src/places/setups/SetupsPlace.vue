@@ -31,7 +31,13 @@ const rows = computed(() =>
     const found = family.versions.filter((setup) => matches(setup, sought.value, tag.value))
     if (!found.length) return []
     const unfolded = opened.value.includes(family.root)
-    return (unfolded ? family.versions : found.slice(0, 1)).map((setup, at) => ({ setup, root: family.root, isFirst: at === 0, others: family.versions.length - 1, unfolded }))
+    return (unfolded ? family.versions : found.slice(0, 1)).map((setup, at) => ({
+      setup,
+      root: family.root,
+      isFirst: at === 0,
+      others: family.versions.length - 1,
+      unfolded,
+    }))
   }),
 )
 const { shown, rest, more } = useShownPart(() => rows.value, useTemplateRef<HTMLElement>('end'))
@@ -72,7 +78,11 @@ useShortcuts([
     <div class="page-head">
       <h1>Setups</h1>
       <div class="actions">
-        <Button v-if="setups.length > 1" :disabled="chosen.length < 2" :title="chosen.length < 2 ? 'Choose two to four setups first' : ''" @click="compare">
+        <Button
+          v-if="setups.length > 1"
+          :disabled="chosen.length < 2"
+          :title="chosen.length < 2 ? 'Choose two to four setups first' : ''"
+          @click="compare">
           Compare {{ chosen.length > 1 ? chosen.length : '' }}
         </Button>
         <ImportButton @done="imported" />
@@ -95,7 +105,9 @@ useShortcuts([
       <div class="filters">
         <Input ref="field" v-model:value="sought" placeholder="Search title, note, tag, kit" aria-label="Search the setups" allow-clear />
         <p v-if="tags.length" role="group" aria-label="Tags">
-          <button v-for="each in tags" :key="each" class="plain tag" :aria-pressed="tag === each" @click="tag = tag === each ? null : each">{{ each }}</button>
+          <button v-for="each in tags" :key="each" class="plain tag" :aria-pressed="tag === each" @click="tag = tag === each ? null : each">
+            {{ each }}
+          </button>
         </p>
       </div>
       <p v-if="!rows.length" class="empty">No setup holds these words{{ tag ? ` with the tag “${tag}”` : '' }}.</p>
@@ -113,12 +125,19 @@ useShortcuts([
         <tbody>
           <tr v-for="{ setup, root, isFirst, others, unfolded } in shown" :key="setup.id" :class="{ older: !isFirst }">
             <td class="choose">
-              <input type="checkbox" :checked="chosen.includes(setup.id)" :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(setup.id)" :aria-label="`Choose ${setup.title}`" @change="chosen = toggle(chosen, setup.id)" />
+              <input
+                type="checkbox"
+                :checked="chosen.includes(setup.id)"
+                :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(setup.id)"
+                :aria-label="`Choose ${setup.title}`"
+                @change="chosen = toggle(chosen, setup.id)" />
             </td>
             <th scope="row">
               <RouterLink :to="`/setups/${setup.id}`">{{ setup.title }}</RouterLink>
               <span v-if="setup.version > 1 || others" class="soft version"> version {{ setup.version }}</span>
-              <button v-if="isFirst && others" class="link older-link" :aria-expanded="unfolded" @click="opened = toggle(opened, root)">{{ unfolded ? 'fold' : `${others} more` }}</button>
+              <button v-if="isFirst && others" class="link older-link" :aria-expanded="unfolded" @click="opened = toggle(opened, root)">
+                {{ unfolded ? 'fold' : `${others} more` }}
+              </button>
               <span v-for="each in setup.tags" :key="each" class="on-row">{{ each }}</span>
               <p v-if="setup.note" class="soft note">{{ setup.note }}</p>
             </th>
@@ -132,7 +151,9 @@ useShortcuts([
           </tr>
         </tbody>
       </table>
-      <p v-if="rest" ref="end" class="more"><button class="link" @click="more">{{ rest }} more</button></p>
+      <p v-if="rest" ref="end" class="more">
+        <button class="link" @click="more">{{ rest }} more</button>
+      </p>
     </template>
   </div>
 </template>

@@ -59,7 +59,11 @@ async function save(): Promise<void> {
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
     <p v-if="!others.length" class="empty">There is no other body. Add one in Gear first.</p>
     <template v-else>
-      <ChoiceField v-model:value="bodyId" label="Body" :options="others.map((each) => ({ value: each.id, label: each.name }))" @update:value="decided = {}" />
+      <ChoiceField
+        v-model:value="bodyId"
+        label="Body"
+        :options="others.map((each) => ({ value: each.id, label: each.name }))"
+        @update:value="decided = {}" />
       <p v-if="answer.error.value" class="stop" role="alert">{{ answer.error.value.message }}</p>
       <template v-if="answer.data.value && body">
         <p class="said">{{ same }} values map directly. The situation and the lens stay as they were.</p>
@@ -69,10 +73,20 @@ async function save(): Promise<void> {
             <div v-for="item in of(group.fate)" :key="item.setting" class="row">
               <span>{{ item.label }}</span>
               <span v-if="group.fate === 'undecided'" class="pick">
-                <ValueField :entry="settingOf(item.setting)!" :body="body" :pointer="`/transfer/${item.setting}`" :value="decided[item.setting] ?? null" @update:value="(value: Value) => (decided = { ...decided, [item.setting]: value })" />
+                <ValueField
+                  :entry="settingOf(item.setting)!"
+                  :body="body"
+                  :pointer="`/transfer/${item.setting}`"
+                  :value="decided[item.setting] ?? null"
+                  @update:value="(value: Value) => (decided = { ...decided, [item.setting]: value })" />
                 <span class="soft">was {{ item.before }}</span>
               </span>
-              <span v-else>{{ item.before }} <template v-if="group.fate !== 'missing'">→ <b>{{ item.after }}</b></template></span>
+              <span v-else
+                >{{ item.before }}
+                <template v-if="group.fate !== 'missing'"
+                  >→ <b>{{ item.after }}</b></template
+                ></span
+              >
               <span class="soft">{{ item.sentence }}</span>
             </div>
           </section>

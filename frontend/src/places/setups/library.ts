@@ -18,7 +18,18 @@ export const rootOf = (setup: { id: string; version_of?: string | null }): strin
 export function listedOf(setup: SavedSetup): Listed {
   const { id, title, note, tags, version_of, version, saved_at, choice, body, lens, situation } = setup
   const brief = `${situation.title}, ${situation.genre.replaceAll('_', ' ')}`
-  return { id, title, note, tags, version_of: version_of ?? null, version, saved_at, kit: `${body.name}, ${lens.name}`, brief, exposure: [choice.shutter_s, choice.aperture, choice.iso] }
+  return {
+    id,
+    title,
+    note,
+    tags,
+    version_of: version_of ?? null,
+    version,
+    saved_at,
+    kit: `${body.name}, ${lens.name}`,
+    brief,
+    exposure: [choice.shutter_s, choice.aperture, choice.iso],
+  }
 }
 
 /** Versions that descend from one setup, together; the family saved last comes first. */
@@ -40,7 +51,10 @@ export const tagsOf = (setups: readonly Listed[]): string[] => [...new Set(setup
 export function matches(setup: Listed, words: string, tag: string | null): boolean {
   if (tag && !setup.tags.includes(tag)) return false
   const all = `${setup.title} ${setup.note} ${setup.tags.join(' ')} ${setup.kit} ${setup.brief}`.toLowerCase()
-  return words.toLowerCase().split(/\s+/).every((word) => all.includes(word))
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => all.includes(word))
 }
 
 const nowUtc = (): string => new Date().toISOString().replace(/\.\d+Z$/, 'Z')

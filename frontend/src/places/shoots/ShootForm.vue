@@ -23,7 +23,10 @@ function change(changes: Partial<Shoot>): void {
 }
 
 type ShootPlace = NonNullable<Shoot['place']>
-const withPlace = (changes: Partial<ShootPlace>): ShootPlace => ({ ...(props.shoot.place ?? { name: 'Place', latitude_deg: 0, longitude_deg: 0, elevation_m: 0 }), ...changes })
+const withPlace = (changes: Partial<ShootPlace>): ShootPlace => ({
+  ...(props.shoot.place ?? { name: 'Place', latitude_deg: 0, longitude_deg: 0, elevation_m: 0 }),
+  ...changes,
+})
 
 function changePlace(changes: Partial<ShootPlace>): void {
   change({ place: withPlace(changes) })
@@ -35,13 +38,21 @@ async function moveTo(changes: Partial<ShootPlace>): Promise<void> {
   edit('shoots', { ...props.shoot, place }, key)
   const zone = await zoneOf(place.latitude_deg, place.longitude_deg)
   const now = currentDocument('shoots', props.shoot.id) // edited on meanwhile, perhaps
-  if (zone && now?.place?.latitude_deg === place.latitude_deg && now.place.longitude_deg === place.longitude_deg) edit('shoots', { ...now, zone }, key)
+  if (zone && now?.place?.latitude_deg === place.latitude_deg && now.place.longitude_deg === place.longitude_deg)
+    edit('shoots', { ...now, zone }, key)
 }
 
 /** Names in a row. Who stays in the row, or is only renamed in place, stays the same person. */
 const photographers = computed(() => props.shoot.photographers.map((each) => each.name).join(', '))
 function namePhotographers(text: string): void {
-  const names = [...new Set(text.split(',').map((name) => name.trim().slice(0, 120)).filter(Boolean))].slice(0, 20)
+  const names = [
+    ...new Set(
+      text
+        .split(',')
+        .map((name) => name.trim().slice(0, 120))
+        .filter(Boolean),
+    ),
+  ].slice(0, 20)
   const before = props.shoot.photographers
   const free = before.filter((each) => !names.includes(each.name))
   change({ photographers: names.map((name) => before.find((each) => each.name === name) ?? { id: free.shift()?.id ?? newId(), name }) })
@@ -68,9 +79,31 @@ function takePlace(id: string): void {
     <DayField label="Day" pointer="/date" :value="shoot.date ?? null" @update:value="(date) => change({ date })" />
     <ChoiceField label="Time zone" searchable :value="shoot.zone" :options="zoneOptions(shoot.zone)" @update:value="(zone) => change({ zone })" />
     <ChoiceField label="Saved place" searchable :value="''" :options="placeOptions" @update:value="takePlace" />
-    <TextField label="Place" pointer="/place/name" :value="shoot.place?.name ?? ''" @update:value="(name) => changePlace({ name: name || 'Place' })" />
-    <NumberField label="Latitude" pointer="/place/latitude_deg" unit="°" optional empty-means="no place" :value="shoot.place?.latitude_deg ?? null" :least="-90" :most="90" @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
-    <NumberField label="Longitude" pointer="/place/longitude_deg" unit="°" optional empty-means="east +" :value="shoot.place?.longitude_deg ?? null" :least="-180" :most="180" @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
+    <TextField
+      label="Place"
+      pointer="/place/name"
+      :value="shoot.place?.name ?? ''"
+      @update:value="(name) => changePlace({ name: name || 'Place' })" />
+    <NumberField
+      label="Latitude"
+      pointer="/place/latitude_deg"
+      unit="°"
+      optional
+      empty-means="no place"
+      :value="shoot.place?.latitude_deg ?? null"
+      :least="-90"
+      :most="90"
+      @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
+    <NumberField
+      label="Longitude"
+      pointer="/place/longitude_deg"
+      unit="°"
+      optional
+      empty-means="east +"
+      :value="shoot.place?.longitude_deg ?? null"
+      :least="-180"
+      :most="180"
+      @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
     <div class="field">
       <span class="caption" aria-hidden="true">Photographers, with commas between</span>
       <LineField label="Photographers" pointer="/photographers" :value="photographers" :most="500" @change="namePhotographers" />

@@ -114,18 +114,28 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
               {{ readinessOf(summary) || '…' }}
             </td>
             <td>
-              <button class="link" @click="router.push(`/shoots/${shoot.id}/${!summary?.pending && summary?.next_action === 'Pack the cameras' ? 'pack' : 'plan'}`)">{{ summary && !summary.pending ? summary.next_action : 'Open' }}</button>
+              <button
+                class="link"
+                @click="router.push(`/shoots/${shoot.id}/${!summary?.pending && summary?.next_action === 'Pack the cameras' ? 'pack' : 'plan'}`)">
+                {{ summary && !summary.pending ? summary.next_action : 'Open' }}
+              </button>
             </td>
-            <td class="number"><button class="link" :aria-expanded="editing === shoot.id" @click="editing = editing === shoot.id ? null : shoot.id">Details</button></td>
+            <td class="number">
+              <button class="link" :aria-expanded="editing === shoot.id" @click="editing = editing === shoot.id ? null : shoot.id">Details</button>
+            </td>
           </tr>
           <tr v-if="editing === shoot.id">
             <td colspan="9" class="details whole">
               <ShootForm :shoot="shoot" />
               <div class="foot">
-                <Popconfirm :title="`Delete “${shoot.title}” with its situations? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(shoot.id)">
+                <Popconfirm
+                  :title="`Delete “${shoot.title}” with its situations? Undo brings it back.`"
+                  ok-text="Delete"
+                  cancel-text="Keep"
+                  @confirm="remove(shoot.id)">
                   <Button size="small" danger>Delete shoot</Button>
                 </Popconfirm>
-                <HistoryButton kind="shoots" :id="shoot.id" />
+                <HistoryButton :id="shoot.id" kind="shoots" />
                 <Button size="small" @click="editing = null">Done</Button>
                 <Button size="small" type="primary" @click="router.push(`/shoots/${shoot.id}/plan`)">Open the plan</Button>
               </div>

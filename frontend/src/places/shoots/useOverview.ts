@@ -21,8 +21,5 @@ export function useOverview() {
     refetchInterval: (query) => (isPending(query.state.data) ? 50 : false),
   })
   const byId = computed(() => new Map((known.data.value ?? []).map((summary) => [summary.id, summary])))
-  return {
-    of: (id: string): ShootSummary | undefined => byId.value.get(id),
-    refresh: () => queries.invalidateQueries({ queryKey: ['overview'] }),
-  }
+  return { of: (id: string): ShootSummary | undefined => byId.value.get(id), refresh: () => queries.invalidateQueries({ queryKey: ['overview'] }) }
 }

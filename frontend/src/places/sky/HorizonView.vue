@@ -60,14 +60,24 @@ const cells = computed(() => {
   const wide = azimuths[1]! - azimuths[0]!
   const tall = altitudes[1]! - altitudes[0]!
   return altitudes.flatMap((altitude, row) =>
-    azimuths.slice(0, -1).map((azimuth, column) => {
-      const bright = Math.min(Math.max((DARK_MAG - magnitude[row]![column]!) / (DARK_MAG - BRIGHT_MAG), 0), 1)
-      const top = row === altitudes.length - 1 ? 91 : altitude + tall / 2
-      const at = x(azimuth)
-      // Where the circle is cut open, the cell shows at both sides.
-      const also = at < wide / degPerPx.value ? [0, 360] : at > width.value - wide / degPerPx.value ? [0, -360] : [0]
-      return also.map((by) => ({ key: `${row}/${column}/${by}`, x: at + (by - wide / 2) / degPerPx.value, y: y(top), width: wide / degPerPx.value + 1, height: y(altitude - tall / 2) - y(top) + 1, bright }))
-    }).flat(),
+    azimuths
+      .slice(0, -1)
+      .map((azimuth, column) => {
+        const bright = Math.min(Math.max((DARK_MAG - magnitude[row]![column]!) / (DARK_MAG - BRIGHT_MAG), 0), 1)
+        const top = row === altitudes.length - 1 ? 91 : altitude + tall / 2
+        const at = x(azimuth)
+        // Where the circle is cut open, the cell shows at both sides.
+        const also = at < wide / degPerPx.value ? [0, 360] : at > width.value - wide / degPerPx.value ? [0, -360] : [0]
+        return also.map((by) => ({
+          key: `${row}/${column}/${by}`,
+          x: at + (by - wide / 2) / degPerPx.value,
+          y: y(top),
+          width: wide / degPerPx.value + 1,
+          height: y(altitude - tall / 2) - y(top) + 1,
+          bright,
+        }))
+      })
+      .flat(),
   )
 })
 
@@ -106,7 +116,9 @@ const outline = computed(() => (props.sky.frame ? way(props.sky.frame.azimuth_de
 /** Hour marks along a track, each with its clock. */
 function hourMarks(track: PanoramaOut['tracks'][number]): { x: number; y: number; label: string }[] {
   return track.minutes.flatMap((minute, i) =>
-    minute % 120 === 0 && track.altitude_deg[i]! > low.value + 1 && track.altitude_deg[i]! > 0 ? [{ x: x(track.azimuth_deg[i]!), y: y(track.altitude_deg[i]!), label: clockText(minute) }] : [],
+    minute % 120 === 0 && track.altitude_deg[i]! > low.value + 1 && track.altitude_deg[i]! > 0
+      ? [{ x: x(track.azimuth_deg[i]!), y: y(track.altitude_deg[i]!), label: clockText(minute) }]
+      : [],
   )
 }
 const named = computed(() => props.sky.stars.filter((star) => star.magnitude < 0.8))
@@ -152,7 +164,14 @@ function key(event: KeyboardEvent): void {
       </defs>
       <g :clip-path="`url(#${clip})`">
         <g class="glow">
-          <rect v-for="cell in cells" :key="cell.key" :x="cell.x" :y="cell.y" :width="cell.width" :height="cell.height" :style="{ '--bright': `${Math.round(cell.bright * 100)}%` }" />
+          <rect
+            v-for="cell in cells"
+            :key="cell.key"
+            :x="cell.x"
+            :y="cell.y"
+            :width="cell.width"
+            :height="cell.height"
+            :style="{ '--bright': `${Math.round(cell.bright * 100)}%` }" />
         </g>
         <g v-for="line in heights" :key="line">
           <line class="grid" x1="0" :x2="width" :y1="y(line)" :y2="y(line)" />
@@ -162,7 +181,9 @@ function key(event: KeyboardEvent): void {
           <circle class="star" :cx="x(star.azimuth_deg)" :cy="y(star.altitude_deg)" :r="Math.max(2.3 - star.magnitude * 0.7, 0.8)" />
           <title>{{ star.name }}</title>
         </g>
-        <text v-for="star in named" :key="`name-${star.name}`" class="star-name" :x="x(star.azimuth_deg) + 5" :y="y(star.altitude_deg) + 3">{{ star.name }}</text>
+        <text v-for="star in named" :key="`name-${star.name}`" class="star-name" :x="x(star.azimuth_deg) + 5" :y="y(star.altitude_deg) + 3">
+          {{ star.name }}
+        </text>
         <g v-for="track in sky.tracks" :key="track.name" :class="track.kind">
           <path v-if="track.kind !== 'pole'" class="way" :d="way(track.azimuth_deg, track.altitude_deg)" />
           <template v-if="track.kind !== 'sun' && track.kind !== 'pole'">
@@ -173,7 +194,11 @@ function key(event: KeyboardEvent): void {
           </template>
         </g>
         <path :d="landPath" :fill="`url(#${land})`" class="land" />
-        <g v-for="track in sky.tracks" :key="`now-${track.name}`" :class="track.kind" :transform="`translate(${x(track.now_azimuth_deg)} ${y(track.now_altitude_deg)})`">
+        <g
+          v-for="track in sky.tracks"
+          :key="`now-${track.name}`"
+          :class="track.kind"
+          :transform="`translate(${x(track.now_azimuth_deg)} ${y(track.now_altitude_deg)})`">
           <template v-if="track.now_altitude_deg > -2">
             <path v-if="track.kind === 'pole'" class="sign" d="M-6 0H6M0 -6V6" />
             <path v-else-if="track.kind === 'core'" class="sign" d="M-9 3L-3 -4L3 4L9 -3" />
@@ -197,8 +222,7 @@ function key(event: KeyboardEvent): void {
           aria-valuemin="0"
           aria-valuemax="360"
           @pointerdown="beginTurn"
-          @keydown="key"
-        />
+          @keydown="key" />
       </g>
       <line class="floor" x1="0" :x2="width" :y1="room" :y2="room" />
       <g v-for="bearing in bearings" :key="bearing.label">

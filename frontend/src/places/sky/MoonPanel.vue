@@ -21,7 +21,17 @@ const haze = ref(0)
 const { answer: moon, problem } = useLatest<MoonRequest, MoonPlan>(
   () =>
     body.value && focalMm.value
-      ? ({ sky: props.sky, at_min: atMin.value, body: body.value, focal_mm: focalMm.value, f_number: fNumber.value, haze: haze.value, iso: iso.value, burst_frames: burst.value, frames_per_s: perSecond.value } as MoonRequest)
+      ? ({
+          sky: props.sky,
+          at_min: atMin.value,
+          body: body.value,
+          focal_mm: focalMm.value,
+          f_number: fNumber.value,
+          haze: haze.value,
+          iso: iso.value,
+          burst_frames: burst.value,
+          frames_per_s: perSecond.value,
+        } as MoonRequest)
       : null,
   (asked) => answered(client.POST('/api/v1/sky/moon', { body: asked })),
 )
@@ -40,7 +50,9 @@ async function find(): Promise<void> {
   said.value = ''
   try {
     const bearing_deg = nearBearing.value && pointed.value ? ((pointed.value.bearing % 360) + 360) % 360 : null
-    rises.value = await answered(client.POST('/api/v1/sky/rises', { body: { sky: { ...props.sky, readings: [] }, days: 186, bearing_deg, within_deg: 20, horizon_deg: 1 } }))
+    rises.value = await answered(
+      client.POST('/api/v1/sky/rises', { body: { sky: { ...props.sky, readings: [] }, days: 186, bearing_deg, within_deg: 20, horizon_deg: 1 } }),
+    )
   } catch (error) {
     said.value = error instanceof Problem ? error.message : String(error)
   } finally {
@@ -58,33 +70,71 @@ async function find(): Promise<void> {
       <dl>
         <dt>Rises</dt>
         <dd>
-          <template v-if="moon.rise"><button class="link" @click="lookAt(moon.rise!.at_min)">{{ clockText(Math.round(moon.rise.at_min)) }}</button> over bearing {{ moon.rise.azimuth_deg.toFixed(0) }}°</template>
+          <template v-if="moon.rise"
+            ><button class="link" @click="lookAt(moon.rise!.at_min)">{{ clockText(Math.round(moon.rise.at_min)) }}</button> over bearing
+            {{ moon.rise.azimuth_deg.toFixed(0) }}°</template
+          >
           <template v-else>not this night</template>
         </dd>
         <dt>Sets</dt>
         <dd>
-          <template v-if="moon.set"><button class="link" @click="lookAt(moon.set!.at_min)">{{ clockText(Math.round(moon.set.at_min)) }}</button> over bearing {{ moon.set.azimuth_deg.toFixed(0) }}°</template>
+          <template v-if="moon.set"
+            ><button class="link" @click="lookAt(moon.set!.at_min)">{{ clockText(Math.round(moon.set.at_min)) }}</button> over bearing
+            {{ moon.set.azimuth_deg.toFixed(0) }}°</template
+          >
           <template v-else>not this night</template>
         </dd>
         <dt>Now</dt>
-        <dd>{{ moon.altitude_deg.toFixed(1) }}° high, bearing {{ moon.azimuth_deg.toFixed(0) }}°, {{ Math.round(moon.illuminated_fraction * 100) }} % lit, {{ (moon.angular_diameter_deg * 60).toFixed(1) }}′ wide</dd>
+        <dd>
+          {{ moon.altitude_deg.toFixed(1) }}° high, bearing {{ moon.azimuth_deg.toFixed(0) }}°, {{ Math.round(moon.illuminated_fraction * 100) }} %
+          lit, {{ (moon.angular_diameter_deg * 60).toFixed(1) }}′ wide
+        </dd>
         <dt>In the frame</dt>
-        <dd>{{ Math.round(moon.disc_px) }} px, {{ (moon.disc_share * 100).toFixed(0) }} % of the height at {{ Math.round(focalMm ?? 0) }} mm; {{ moon.arcsec_px.toFixed(2) }}″ a pixel</dd>
+        <dd>
+          {{ Math.round(moon.disc_px) }} px, {{ (moon.disc_share * 100).toFixed(0) }} % of the height at {{ Math.round(focalMm ?? 0) }} mm;
+          {{ moon.arcsec_px.toFixed(2) }}″ a pixel
+        </dd>
         <dt>Exposure</dt>
-        <dd><b>{{ shutterWithUnit(moon.exposure_s) }}, {{ apertureText(moon.aperture) }}, ISO {{ isoText(moon.iso) }}</b> for the lit disc, {{ evText(moon.ev100) }}</dd>
+        <dd>
+          <b>{{ shutterWithUnit(moon.exposure_s) }}, {{ apertureText(moon.aperture) }}, ISO {{ isoText(moon.iso) }}</b> for the lit disc,
+          {{ evText(moon.ev100) }}
+        </dd>
         <dt>Drift limit</dt>
         <dd>{{ seconds(moon.limit_drift_s) }} for one pixel; out of a fixed frame after {{ Math.round(moon.leaves_after_s / 60) }} min</dd>
         <dt>Shake limit</dt>
         <dd>{{ seconds(moon.limit_hand_s) }} by hand; on a tripod a delayed release, stabiliser off</dd>
         <dt>To stack</dt>
-        <dd>{{ burst }} frames in {{ seconds(moon.burst_s) }} drift {{ Math.round(moon.burst_drift_px) }} px: keep the sharpest {{ moon.stack_keeps }}, crop {{ moon.crop_px }} px square</dd>
+        <dd>
+          {{ burst }} frames in {{ seconds(moon.burst_s) }} drift {{ Math.round(moon.burst_drift_px) }} px: keep the sharpest {{ moon.stack_keeps }},
+          crop {{ moon.crop_px }} px square
+        </dd>
       </dl>
     </template>
     <div class="two">
       <NumberField label="ISO" pointer="/iso" optional empty-means="base" :value="iso" :above="0" @update:value="(value) => (iso = value)" />
-      <NumberField label="Burst or clip" pointer="/burst" unit="frames" :value="burst" :least="1" :most="5000" @update:value="(value) => (burst = Math.round(value ?? 1))" />
-      <NumberField label="At" pointer="/rate" unit="/s" :value="perSecond" :above="0" :most="240" @update:value="(value) => (perSecond = value ?? 10)" />
-      <RangeField v-model:value="haze" label="Haze low down" :min="0" :max="1" :step="0.25" :text="haze === 0 ? 'none' : `${Math.round(haze * 100)} %`" />
+      <NumberField
+        label="Burst or clip"
+        pointer="/burst"
+        unit="frames"
+        :value="burst"
+        :least="1"
+        :most="5000"
+        @update:value="(value) => (burst = Math.round(value ?? 1))" />
+      <NumberField
+        label="At"
+        pointer="/rate"
+        unit="/s"
+        :value="perSecond"
+        :above="0"
+        :most="240"
+        @update:value="(value) => (perSecond = value ?? 10)" />
+      <RangeField
+        v-model:value="haze"
+        label="Haze low down"
+        :min="0"
+        :max="1"
+        :step="0.25"
+        :text="haze === 0 ? 'none' : `${Math.round(haze * 100)} %`" />
     </div>
     <template v-if="moon">
       <h3>Focus</h3>

@@ -55,16 +55,31 @@ function key(event: KeyboardEvent): void {
       :aria-valuemax="NIGHT_UNTIL_MIN"
       :aria-valuetext="clockText(Math.round(at))"
       @pointerdown="take"
-      @keydown="key"
-    >
+      @keydown="key">
       <g v-for="mark in marks" :key="mark">
         <line class="hour" :x1="px(mark)" :x2="px(mark)" y1="0" :y2="BOTTOM" />
-        <text :x="px(mark)" y="108" :text-anchor="mark === NIGHT_FROM_MIN ? 'start' : mark === NIGHT_UNTIL_MIN ? 'end' : 'middle'">{{ clockText(mark) }}</text>
+        <text :x="px(mark)" y="108" :text-anchor="mark === NIGHT_FROM_MIN ? 'start' : mark === NIGHT_UNTIL_MIN ? 'end' : 'middle'">
+          {{ clockText(mark) }}
+        </text>
       </g>
       <SkyCurves :day="day" :x="px" :y="evTop" :bottom="BOTTOM" />
       <template v-if="night">
-        <rect v-for="span in night.dark.dark" :key="`dark${span.from_min}`" class="dark" :x="px(span.from_min)" :width="Math.max(px(span.until_min) - px(span.from_min), 1)" y="70" height="9" />
-        <rect v-for="span in night.dark.target" :key="`target${span.from_min}`" class="target" :x="px(span.from_min)" :width="Math.max(px(span.until_min) - px(span.from_min), 1)" y="82" height="9" />
+        <rect
+          v-for="span in night.dark.dark"
+          :key="`dark${span.from_min}`"
+          class="dark"
+          :x="px(span.from_min)"
+          :width="Math.max(px(span.until_min) - px(span.from_min), 1)"
+          y="70"
+          height="9" />
+        <rect
+          v-for="span in night.dark.target"
+          :key="`target${span.from_min}`"
+          class="target"
+          :x="px(span.from_min)"
+          :width="Math.max(px(span.until_min) - px(span.from_min), 1)"
+          y="82"
+          height="9" />
         <text class="row" :x="LEFT + 2" y="78">dark, Moon down</text>
         <text class="row" :x="LEFT + 2" y="90">{{ target }} high</text>
       </template>

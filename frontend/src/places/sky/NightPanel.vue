@@ -17,7 +17,9 @@ const { night, asked, focalMm, fNumber, body, lens, goTo, saved } = props.over
 const answer = computed(() => night.answer.value)
 const frame = computed(() => answer.value?.frame)
 const targets = computed(() => [...new Set(['Galactic core', ...props.stars.map((star) => star.name)])].map((name) => ({ value: name, label: name })))
-const spans = computed(() => answer.value?.dark.target.map((span) => `${clockText(Math.round(span.from_min))}–${clockText(Math.round(span.until_min))}`).join(', ') ?? '')
+const spans = computed(
+  () => answer.value?.dark.target.map((span) => `${clockText(Math.round(span.from_min))}–${clockText(Math.round(span.until_min))}`).join(', ') ?? '',
+)
 const HAZE = ['clear mountain air', 'clear', 'some haze', 'haze', 'thick valley haze']
 const hazeText = computed(() => HAZE[Math.round(asked.value.haze * 4)]!)
 const change = (changes: Partial<typeof asked.value>): void => void (asked.value = { ...asked.value, ...changes })
@@ -34,10 +36,19 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
     <p v-if="night.problem.value" class="stop" role="alert">{{ night.problem.value.message }}</p>
     <div class="two">
       <ChoiceField label="Target" searchable :value="asked.target" :options="targets" @update:value="(target) => change({ target })" />
-      <NumberField label="Stands above" pointer="/above" unit="°" :value="asked.above_deg" :least="-90" :most="90" @update:value="(above) => change({ above_deg: above ?? 10 })" />
+      <NumberField
+        label="Stands above"
+        pointer="/above"
+        unit="°"
+        :value="asked.above_deg"
+        :least="-90"
+        :most="90"
+        @update:value="(above) => change({ above_deg: above ?? 10 })" />
     </div>
     <template v-if="answer">
-      <p class="verdict">{{ answer.dark.sentence }} <b v-if="spans">{{ spans }}</b></p>
+      <p class="verdict">
+        {{ answer.dark.sentence }} <b v-if="spans">{{ spans }}</b>
+      </p>
       <p v-if="answer.nearest_dark" class="soft">
         The next dark night is {{ answer.nearest_dark }}. <button class="link" @click="goTo(answer.nearest_dark!)">Go to it</button>
       </p>
@@ -45,7 +56,13 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
         <dt>Moon</dt>
         <dd>{{ Math.round(answer.dark.moon_fraction * 100) }} % lit</dd>
         <dt>Best</dt>
-        <dd>{{ answer.dark.target_best_min === null || answer.dark.target_best_min === undefined ? 'not while it is dark' : `${clockText(Math.round(answer.dark.target_best_min))}, ${answer.dark.target_highest_deg.toFixed(0)}° high, bearing ${answer.target_azimuth_deg.toFixed(0)}°` }}</dd>
+        <dd>
+          {{
+            answer.dark.target_best_min === null || answer.dark.target_best_min === undefined
+              ? 'not while it is dark'
+              : `${clockText(Math.round(answer.dark.target_best_min))}, ${answer.dark.target_highest_deg.toFixed(0)}° high, bearing ${answer.target_azimuth_deg.toFixed(0)}°`
+          }}
+        </dd>
         <dt>Sky there</dt>
         <dd>{{ answer.sky_mag.toFixed(1) }} mag/arcsec²{{ saved ? `, from ${saved.name}` : ', a dark sky assumed' }}</dd>
         <dt v-if="asked.haze > 0">Haze ends it</dt>
@@ -57,21 +74,48 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
     <h3>One frame{{ body && lens && focalMm ? `: ${body.name}, ${Math.round(focalMm)} mm, ${apertureText(fNumber)}` : '' }}</h3>
     <p v-if="!body || !lens" class="soft">Choose body and lens in the plan to see what a frame holds.</p>
     <div class="two">
-      <NumberField label="Exposure" pointer="/exposure" unit="s" optional empty-means="longest for points" :value="asked.exposure_s" :above="0" :most="3600" @update:value="(exposure_s) => change({ exposure_s })" />
-      <NumberField label="Frames to stack" pointer="/frames" :value="asked.frames" :least="1" :most="2000" @update:value="(frames) => change({ frames: Math.round(frames ?? 1) })" />
+      <NumberField
+        label="Exposure"
+        pointer="/exposure"
+        unit="s"
+        optional
+        empty-means="longest for points"
+        :value="asked.exposure_s"
+        :above="0"
+        :most="3600"
+        @update:value="(exposure_s) => change({ exposure_s })" />
+      <NumberField
+        label="Frames to stack"
+        pointer="/frames"
+        :value="asked.frames"
+        :least="1"
+        :most="2000"
+        @update:value="(frames) => change({ frames: Math.round(frames ?? 1) })" />
     </div>
     <Checkbox :checked="asked.tracked" @update:checked="(tracked: boolean) => change({ tracked })">on a tracker that follows the sky</Checkbox>
     <template v-if="frame && answer">
       <p class="verdict">{{ frame.sentence }}</p>
       <dl>
         <dt>Exposure</dt>
-        <dd><b>{{ seconds(frame.exposure_s) }}</b> at ISO {{ isoText(frame.iso) }}; a higher ISO gains nothing</dd>
+        <dd>
+          <b>{{ seconds(frame.exposure_s) }}</b> at ISO {{ isoText(frame.iso) }}; a higher ISO gains nothing
+        </dd>
         <dt>Trail</dt>
-        <dd>{{ frame.trail_px.toFixed(1) }} px in the middle, {{ answer.trail_edge_px.toFixed(1) }} px at worst<span class="soft"> (declination {{ answer.declination_deg.toFixed(0) }}°)</span></dd>
+        <dd>
+          {{ frame.trail_px.toFixed(1) }} px in the middle, {{ answer.trail_edge_px.toFixed(1) }} px at worst<span class="soft">
+            (declination {{ answer.declination_deg.toFixed(0) }}°)</span
+          >
+        </dd>
         <dt>Points until</dt>
-        <dd>{{ seconds(frame.limit_points_s) }} for 3 px <span class="soft">· NPF {{ seconds(frame.limit_npf_s) }} · 500 rule {{ seconds(frame.limit_500_s) }}</span></dd>
+        <dd>
+          {{ seconds(frame.limit_points_s) }} for 3 px
+          <span class="soft">· NPF {{ seconds(frame.limit_npf_s) }} · 500 rule {{ seconds(frame.limit_500_s) }}</span>
+        </dd>
         <dt>Sky</dt>
-        <dd>{{ Math.round(frame.sky_electrons) }} e⁻ a pixel, {{ signedStops(frame.sky_ev_from_mid) }} EV from mid; read noise drowned from {{ seconds(frame.needs_s) }}</dd>
+        <dd>
+          {{ Math.round(frame.sky_electrons) }} e⁻ a pixel, {{ signedStops(frame.sky_ev_from_mid) }} EV from mid; read noise drowned from
+          {{ seconds(frame.needs_s) }}
+        </dd>
         <dt>Signal</dt>
         <dd>{{ frame.snr_single.toFixed(1) }} : 1 in one, {{ frame.snr_stacked.toFixed(1) }} : 1 in {{ frame.frames }}</dd>
         <dt>Land</dt>

@@ -22,14 +22,21 @@ async function moveTo(changes: Pick<SavedPlace, 'latitude_deg'> | Pick<SavedPlac
   edit('places', moved, `place/${Object.keys(changes).join()}`)
   const zone = await zoneOf(moved.latitude_deg, moved.longitude_deg)
   const now = currentDocument('places', props.place.id) // edited on meanwhile, perhaps
-  if (zone && now?.latitude_deg === moved.latitude_deg && now.longitude_deg === moved.longitude_deg) edit('places', { ...now, zone }, `place/${Object.keys(changes).join()}`)
+  if (zone && now?.latitude_deg === moved.latitude_deg && now.longitude_deg === moved.longitude_deg)
+    edit('places', { ...now, zone }, `place/${Object.keys(changes).join()}`)
 }
 
 /** Lines of two numbers or more: a bearing and a height; for glows also width, height and strength. */
 function rowsOf(text: string, least: number): { rows: number[][]; wrong: string | null } {
   const rows: number[][] = []
-  for (const line of text.split('\n').map((each) => each.trim()).filter(Boolean)) {
-    const numbers = line.split(/[\s,;°]+/).filter(Boolean).map(Number)
+  for (const line of text
+    .split('\n')
+    .map((each) => each.trim())
+    .filter(Boolean)) {
+    const numbers = line
+      .split(/[\s,;°]+/)
+      .filter(Boolean)
+      .map(Number)
     if (numbers.length < least || numbers.some((number) => !Number.isFinite(number))) return { rows, wrong: `“${line}” is not ${least} numbers.` }
     rows.push(numbers)
   }
@@ -37,30 +44,75 @@ function rowsOf(text: string, least: number): { rows: number[][]; wrong: string 
 }
 const wrong = ref<{ horizon: string | null; glows: string | null }>({ horizon: null, glows: null })
 const horizonText = computed(() => props.place.horizon.map((point) => `${point.bearing_deg} ${point.altitude_deg}`).join('\n'))
-const glowText = computed(() => props.place.glows.map((glow) => `${glow.bearing_deg} ${glow.width_deg} ${glow.height_deg} ${glow.strength}`).join('\n'))
+const glowText = computed(() =>
+  props.place.glows.map((glow) => `${glow.bearing_deg} ${glow.width_deg} ${glow.height_deg} ${glow.strength}`).join('\n'),
+)
 function takeHorizon(text: string): void {
   const { rows, wrong: reason } = rowsOf(text, 2)
   const off = rows.find(([bearing, height]) => bearing! < 0 || bearing! > 360 || height! < -10 || height! > 90)
   const twice = new Set(rows.map(([bearing]) => bearing! % 360)).size < rows.length
   wrong.value.horizon = reason ?? (off ? 'Bearings go from 0 to 360, heights from −10 to 90.' : twice ? 'A bearing stands there twice.' : null)
-  if (!wrong.value.horizon) change({ horizon: rows.map(([bearing_deg, altitude_deg]) => ({ bearing_deg: bearing_deg!, altitude_deg: altitude_deg! })) })
+  if (!wrong.value.horizon)
+    change({ horizon: rows.map(([bearing_deg, altitude_deg]) => ({ bearing_deg: bearing_deg!, altitude_deg: altitude_deg! })) })
 }
 function takeGlows(text: string): void {
   const { rows, wrong: reason } = rowsOf(text, 4)
-  const off = rows.find(([bearing, width, height, strength]) => bearing! < 0 || bearing! > 360 || width! <= 0 || width! > 360 || height! <= 0 || height! > 90 || strength! < 0 || strength! > 1000)
+  const off = rows.find(
+    ([bearing, width, height, strength]) =>
+      bearing! < 0 || bearing! > 360 || width! <= 0 || width! > 360 || height! <= 0 || height! > 90 || strength! < 0 || strength! > 1000,
+  )
   wrong.value.glows = reason ?? (off ? 'Bearing 0–360, width up to 360, height up to 90, strength up to 1000.' : null)
-  if (!wrong.value.glows) change({ glows: rows.map(([bearing_deg, width_deg, height_deg, strength]) => ({ bearing_deg: bearing_deg!, width_deg: width_deg!, height_deg: height_deg!, strength: strength! })) })
+  if (!wrong.value.glows)
+    change({
+      glows: rows.map(([bearing_deg, width_deg, height_deg, strength]) => ({
+        bearing_deg: bearing_deg!,
+        width_deg: width_deg!,
+        height_deg: height_deg!,
+        strength: strength!,
+      })),
+    })
 }
 </script>
 
 <template>
   <form class="form" @submit.prevent>
     <TextField label="Name" pointer="/name" needed :value="place.name" @update:value="(name) => change({ name })" />
-    <NumberField label="Latitude" pointer="/latitude_deg" unit="°" :value="place.latitude_deg" :least="-90" :most="90" hint="North above 0" @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
-    <NumberField label="Longitude" pointer="/longitude_deg" unit="°" :value="place.longitude_deg" :least="-180" :most="180" hint="East above 0" @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
-    <NumberField label="Elevation" pointer="/elevation_m" unit="m" :value="place.elevation_m" :least="-500" :most="9000" @update:value="(value) => change({ elevation_m: value ?? 0 })" />
+    <NumberField
+      label="Latitude"
+      pointer="/latitude_deg"
+      unit="°"
+      :value="place.latitude_deg"
+      :least="-90"
+      :most="90"
+      hint="North above 0"
+      @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
+    <NumberField
+      label="Longitude"
+      pointer="/longitude_deg"
+      unit="°"
+      :value="place.longitude_deg"
+      :least="-180"
+      :most="180"
+      hint="East above 0"
+      @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
+    <NumberField
+      label="Elevation"
+      pointer="/elevation_m"
+      unit="m"
+      :value="place.elevation_m"
+      :least="-500"
+      :most="9000"
+      @update:value="(value) => change({ elevation_m: value ?? 0 })" />
     <ChoiceField label="Time zone" searchable :value="place.zone" :options="zoneOptions(place.zone)" @update:value="(zone) => change({ zone })" />
-    <NumberField label="Darkest sky" pointer="/dark_mag" unit="mag/arcsec²" :value="place.dark_mag" :least="14" :most="22.5" hint="City 17–18, village 20.5, far from all 21.8" @update:value="(value) => change({ dark_mag: value ?? 21.7 })" />
+    <NumberField
+      label="Darkest sky"
+      pointer="/dark_mag"
+      unit="mag/arcsec²"
+      :value="place.dark_mag"
+      :least="14"
+      :most="22.5"
+      hint="City 17–18, village 20.5, far from all 21.8"
+      @update:value="(value) => change({ dark_mag: value ?? 21.7 })" />
     <label class="area">
       <span class="soft">Town glow: bearing, width°, height°, strength a line</span>
       <textarea :value="glowText" rows="3" placeholder="160 50 10 6" @change="takeGlows(($event.target as HTMLTextAreaElement).value)" />

@@ -27,12 +27,27 @@ const open = computed({
   get: () => (typeof route.query.id === 'string' ? route.query.id : null),
   set: (id) => void router.replace({ query: id ? { id } : {} }),
 })
-const sorted = (): string[] => entries.value.map((entry) => currentOf(entry)!).sort((a, b) => a.name.localeCompare(b.name)).map((place) => place.id)
+const sorted = (): string[] =>
+  entries.value
+    .map((entry) => currentOf(entry)!)
+    .sort((a, b) => a.name.localeCompare(b.name))
+    .map((place) => place.id)
 const order = useStillOrder(sorted, () => open.value !== null)
 const places = computed(() => order.value.flatMap((id) => currentDocument('places', id) ?? []))
 
 function add(): void {
-  const fresh: SavedPlace = { id: newId(), name: 'New place', note: '', latitude_deg: 0, longitude_deg: 0, elevation_m: 0, zone: 'Etc/UTC', dark_mag: 21.7, glows: [], horizon: [] }
+  const fresh: SavedPlace = {
+    id: newId(),
+    name: 'New place',
+    note: '',
+    latitude_deg: 0,
+    longitude_deg: 0,
+    elevation_m: 0,
+    zone: 'Etc/UTC',
+    dark_mag: 21.7,
+    glows: [],
+    horizon: [],
+  }
   edit('places', fresh)
   open.value = fresh.id
 }
@@ -95,7 +110,11 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
             <td>{{ written(place.latitude_deg, ['N', 'S']) }}, {{ written(place.longitude_deg, ['E', 'W']) }}</td>
             <td>{{ place.elevation_m }} m</td>
             <td>{{ place.zone.replaceAll('_', ' ') }}</td>
-            <td>{{ place.dark_mag.toFixed(1) }} mag/arcsec²{{ place.glows.length ? `, ${place.glows.length} town glow${place.glows.length > 1 ? 's' : ''}` : '' }}</td>
+            <td>
+              {{ place.dark_mag.toFixed(1) }} mag/arcsec²{{
+                place.glows.length ? `, ${place.glows.length} town glow${place.glows.length > 1 ? 's' : ''}` : ''
+              }}
+            </td>
             <td>{{ place.horizon.length ? `${place.horizon.length} bearings` : 'flat' }}</td>
             <td><button class="link" :aria-expanded="open === place.id" @click="open = open === place.id ? null : place.id">Details</button></td>
           </tr>
@@ -106,7 +125,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
                 <Popconfirm :title="`Delete “${place.name}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(place.id)">
                   <Button size="small" danger>Delete place</Button>
                 </Popconfirm>
-                <HistoryButton kind="places" :id="place.id" />
+                <HistoryButton :id="place.id" kind="places" />
                 <Button size="small" type="primary" @click="open = null">Done</Button>
               </div>
             </td>

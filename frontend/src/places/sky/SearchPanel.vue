@@ -17,7 +17,12 @@ const emit = defineEmits<{ look: [date: string, minutes: number] }>()
 const { asked } = props.over
 
 const wish = ref<Required<Pick<NightWish, 'above_deg' | 'moon' | 'from_min' | 'until_min' | 'weekdays' | 'at_least_min'>>>({
-  above_deg: 15, moon: 'below', from_min: 1260, until_min: 1800, weekdays: [], at_least_min: 30,
+  above_deg: 15,
+  moon: 'below',
+  from_min: 1260,
+  until_min: 1800,
+  weekdays: [],
+  at_least_min: 30,
 })
 const months = ref<'3' | '6' | '12'>('6')
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
@@ -45,7 +50,11 @@ async function search(): Promise<void> {
   try {
     for (let from = 0; from < days; from += CHUNK) {
       const sky = { ...props.sky, date: daysAfter(props.sky.date, from), readings: [] }
-      const part = await answered(client.POST('/api/v1/sky/search', { body: { sky, days: Math.min(CHUNK, days - from), wish: wish.value as NightWish, target: asked.value.target } }))
+      const part = await answered(
+        client.POST('/api/v1/sky/search', {
+          body: { sky, days: Math.min(CHUNK, days - from), wish: wish.value as NightWish, target: asked.value.target },
+        }),
+      )
       if (mine !== running.value) return
       found.push(...part.hits)
       if (!part.hits.length) why ||= part.sentence
@@ -77,7 +86,16 @@ async function take(): Promise<void> {
   try {
     await takeCalendar(
       'nights',
-      picked.map((hit) => ({ title: `${asked.value.target}, ${props.place}`, date: hit.date, zone: props.sky.zone, from_min: hit.from_min, until_min: hit.until_min, note: hit.sentence, place: props.place, alarm_min: 120 })),
+      picked.map((hit) => ({
+        title: `${asked.value.target}, ${props.place}`,
+        date: hit.date,
+        zone: props.sky.zone,
+        from_min: hit.from_min,
+        until_min: hit.until_min,
+        note: hit.sentence,
+        place: props.place,
+        alarm_min: 120,
+      })),
     )
   } catch (error) {
     said.value = error instanceof Problem ? error.message : String(error)
@@ -90,30 +108,82 @@ const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockTex
   <form class="panel" @submit.prevent="search">
     <p class="soft">{{ asked.target }} from {{ sky.date }} on, while the Sun is 18° down.</p>
     <div class="two">
-      <NumberField label="Stands above" pointer="/wish/above" unit="°" :value="wish.above_deg" :least="-90" :most="90" @update:value="(value) => (wish.above_deg = value ?? 15)" />
-      <ChoiceField v-model:value="wish.moon" label="Moon" :options="[{ value: 'below', label: 'below the horizon' }, { value: 'up', label: 'above the horizon' }, { value: 'any', label: 'either' }]" />
-      <NumberField label="Not before" pointer="/wish/from" :value="wish.from_min" :least="720" :most="2160" :format="writeClock" :parse="parseClock" @update:value="(value) => (wish.from_min = value ?? 1080)" />
-      <NumberField label="Not after" pointer="/wish/until" :value="wish.until_min" :least="720" :most="2160" :format="writeClock" :parse="parseClock" @update:value="(value) => (wish.until_min = value ?? 1800)" />
-      <NumberField label="For at least" pointer="/wish/least" unit="min" :value="wish.at_least_min" :least="10" :most="720" @update:value="(value) => (wish.at_least_min = value ?? 20)" />
-      <ChoiceField v-model:value="months" label="Over" :options="[{ value: '3', label: '3 months' }, { value: '6', label: '6 months' }, { value: '12', label: 'a year' }]" />
+      <NumberField
+        label="Stands above"
+        pointer="/wish/above"
+        unit="°"
+        :value="wish.above_deg"
+        :least="-90"
+        :most="90"
+        @update:value="(value) => (wish.above_deg = value ?? 15)" />
+      <ChoiceField
+        v-model:value="wish.moon"
+        label="Moon"
+        :options="[
+          { value: 'below', label: 'below the horizon' },
+          { value: 'up', label: 'above the horizon' },
+          { value: 'any', label: 'either' },
+        ]" />
+      <NumberField
+        label="Not before"
+        pointer="/wish/from"
+        :value="wish.from_min"
+        :least="720"
+        :most="2160"
+        :format="writeClock"
+        :parse="parseClock"
+        @update:value="(value) => (wish.from_min = value ?? 1080)" />
+      <NumberField
+        label="Not after"
+        pointer="/wish/until"
+        :value="wish.until_min"
+        :least="720"
+        :most="2160"
+        :format="writeClock"
+        :parse="parseClock"
+        @update:value="(value) => (wish.until_min = value ?? 1800)" />
+      <NumberField
+        label="For at least"
+        pointer="/wish/least"
+        unit="min"
+        :value="wish.at_least_min"
+        :least="10"
+        :most="720"
+        @update:value="(value) => (wish.at_least_min = value ?? 20)" />
+      <ChoiceField
+        v-model:value="months"
+        label="Over"
+        :options="[
+          { value: '3', label: '3 months' },
+          { value: '6', label: '6 months' },
+          { value: '12', label: 'a year' },
+        ]" />
     </div>
     <fieldset class="days">
       <legend class="soft">Only evenings of (none: all)</legend>
-      <Checkbox v-for="(day, i) in DAYS" :key="day" :checked="wish.weekdays.includes(i)" @update:checked="(on: boolean) => toggleDay(i, on)">{{ day }}</Checkbox>
+      <Checkbox v-for="(day, i) in DAYS" :key="day" :checked="wish.weekdays.includes(i)" @update:checked="(on: boolean) => toggleDay(i, on)">{{
+        day
+      }}</Checkbox>
     </fieldset>
     <div class="line">
       <Button v-if="!searching" type="primary" size="small" html-type="submit">Search</Button>
       <Button v-else size="small" @click="stop">Stop</Button>
-      <Button size="small" :disabled="!hits.length" @click="take">{{ chosen.length ? `Calendar of ${chosen.length}` : 'Calendar of all' }} (.ics)</Button>
+      <Button size="small" :disabled="!hits.length" @click="take"
+        >{{ chosen.length ? `Calendar of ${chosen.length}` : 'Calendar of all' }} (.ics)</Button
+      >
     </div>
     <progress v-if="searching" :value="done" :max="total" aria-label="Months searched" />
-    <p v-if="said" role="status">{{ said }} <button v-if="nearest && !hits.length" type="button" class="link" @click="emit('look', nearest!, 1440)">Go to {{ nearest }}</button></p>
+    <p v-if="said" role="status">
+      {{ said }} <button v-if="nearest && !hits.length" type="button" class="link" @click="emit('look', nearest!, 1440)">Go to {{ nearest }}</button>
+    </p>
     <ul v-if="hits.length" class="hits">
       <li v-for="hit in hits.slice(0, 40)" :key="hit.date" class="hit">
         <Checkbox :checked="chosen.includes(hit.date)" :aria-label="`Take ${hit.date}`" @update:checked="(on: boolean) => toggleHit(hit.date, on)" />
-        <span >
+        <span>
           <button type="button" class="link" @click="emit('look', hit.date, (hit.from_min + hit.until_min) / 2)">{{ hit.date }}</button>
-          <span class="soft">&ensp;{{ DAYS[(new Date(`${hit.date}T12:00`).getDay() + 6) % 7] }}, Moon {{ Math.round(hit.moon_fraction * 100) }} %</span>
+          <span class="soft"
+            >&ensp;{{ DAYS[(new Date(`${hit.date}T12:00`).getDay() + 6) % 7] }}, Moon {{ Math.round(hit.moon_fraction * 100) }} %</span
+          >
           <br />{{ hit.sentence }} Bearing {{ hit.azimuth_deg.toFixed(0) }}°.
         </span>
       </li>

@@ -32,8 +32,14 @@ const sequence = useLatest<SequenceRequest, SequencePlan>(
   () =>
     body.value && (kind.value === 'star_trails' || kind.value === 'time_lapse')
       ? ({
-          kind: kind.value, body: body.value, exposure_s: frameS.value, duration_min: duration.value, interval_s: interval.value,
-          temperature_c: planned.value?.situation.temperature_c ?? null, humidity: planned.value?.situation.humidity ?? null, cards_gb: planned.value?.accessories.cards_gb ?? 128,
+          kind: kind.value,
+          body: body.value,
+          exposure_s: frameS.value,
+          duration_min: duration.value,
+          interval_s: interval.value,
+          temperature_c: planned.value?.situation.temperature_c ?? null,
+          humidity: planned.value?.situation.humidity ?? null,
+          cards_gb: planned.value?.accessories.cards_gb ?? 128,
         } as SequenceRequest)
       : null,
   (asked) => answered(client.POST('/api/v1/sky/sequence', { body: asked })),
@@ -45,7 +51,18 @@ const toTilt = ref(60)
 const overlap = ref(35)
 const upright = ref<'upright' | 'level'>('upright')
 const turn = useLatest<TurnRequest, Panorama>(
-  () => (body.value && focalMm.value && kind.value === 'panorama' ? ({ body: body.value, focal_mm: focalMm.value, span_deg: span.value, from_tilt_deg: fromTilt.value, to_tilt_deg: toTilt.value, overlap: overlap.value / 100, upright: upright.value === 'upright' } as TurnRequest) : null),
+  () =>
+    body.value && focalMm.value && kind.value === 'panorama'
+      ? ({
+          body: body.value,
+          focal_mm: focalMm.value,
+          span_deg: span.value,
+          from_tilt_deg: fromTilt.value,
+          to_tilt_deg: toTilt.value,
+          overlap: overlap.value / 100,
+          upright: upright.value === 'upright',
+        } as TurnRequest)
+      : null,
   (asked) => answered(client.POST('/api/v1/sky/turn', { body: asked })),
 )
 
@@ -53,8 +70,18 @@ type Varied = SeriesRequest['vary']
 const vary = ref<Varied>('iso')
 const START: Record<Varied, string> = { iso: '800 1600 3200 6400', exposure_s: '5 8 10 15 20', aperture: '1.8 2.2 2.8 4', focus: '-2 -1 0 1 2' }
 const typed = ref<Partial<Record<Varied, string>>>({})
-const values = computed(() => (typed.value[vary.value] ?? START[vary.value]).split(/[\s;]+/).map(parseNumber).filter((value) => value !== null))
-const held = computed(() => ({ exposure_s: `${frameS.value} s`, iso: `ISO ${isoText(night.answer.value?.frame.iso ?? 1600)}`, aperture: apertureText(fNumber.value), focus: 'at best focus' }))
+const values = computed(() =>
+  (typed.value[vary.value] ?? START[vary.value])
+    .split(/[\s;]+/)
+    .map(parseNumber)
+    .filter((value) => value !== null),
+)
+const held = computed(() => ({
+  exposure_s: `${frameS.value} s`,
+  iso: `ISO ${isoText(night.answer.value?.frame.iso ?? 1600)}`,
+  aperture: apertureText(fNumber.value),
+  focus: 'at best focus',
+}))
 const series = useLatest<SeriesRequest, SeriesOut>(
   () => (kind.value === 'series' ? ({ vary: vary.value, values: values.value, held: held.value } as SeriesRequest) : null),
   (asked) => answered(client.POST('/api/v1/sky/series', { body: asked })),
@@ -74,9 +101,34 @@ const shown = computed(() => sequence.answer.value)
     <p v-if="problem" class="stop" role="alert">{{ problem.message }}</p>
     <template v-if="kind === 'star_trails' || kind === 'time_lapse'">
       <div class="two">
-        <NumberField label="Each exposure" pointer="/each" unit="s" optional :empty-means="String(frameS)" :value="exposure" :above="0" :most="3600" @update:value="(value) => (exposure = value)" />
-        <NumberField label="Interval" pointer="/interval" unit="s" optional empty-means="shortest" :value="interval" :above="0" :most="7200" @update:value="(value) => (interval = value)" />
-        <NumberField label="For" pointer="/for" unit="min" :value="duration" :above="0" :most="1440" @update:value="(value) => (duration = value ?? 60)" />
+        <NumberField
+          label="Each exposure"
+          pointer="/each"
+          unit="s"
+          optional
+          :empty-means="String(frameS)"
+          :value="exposure"
+          :above="0"
+          :most="3600"
+          @update:value="(value) => (exposure = value)" />
+        <NumberField
+          label="Interval"
+          pointer="/interval"
+          unit="s"
+          optional
+          empty-means="shortest"
+          :value="interval"
+          :above="0"
+          :most="7200"
+          @update:value="(value) => (interval = value)" />
+        <NumberField
+          label="For"
+          pointer="/for"
+          unit="min"
+          :value="duration"
+          :above="0"
+          :most="1440"
+          @update:value="(value) => (duration = value ?? 60)" />
       </div>
       <template v-if="shown">
         <p class="verdict">
@@ -99,11 +151,38 @@ const shown = computed(() => sequence.answer.value)
     </template>
     <template v-else-if="kind === 'panorama'">
       <div class="two">
-        <NumberField label="Along the horizon" pointer="/span" unit="°" :value="span" :least="1" :most="360" @update:value="(value) => (span = value ?? 180)" />
-        <NumberField label="Overlap" pointer="/overlap" unit="%" :value="overlap" :least="10" :most="80" @update:value="(value) => (overlap = value ?? 35)" />
-        <NumberField label="From height" pointer="/from" unit="°" :value="fromTilt" :least="-90" :most="90" @update:value="(value) => (fromTilt = value ?? 0)" />
+        <NumberField
+          label="Along the horizon"
+          pointer="/span"
+          unit="°"
+          :value="span"
+          :least="1"
+          :most="360"
+          @update:value="(value) => (span = value ?? 180)" />
+        <NumberField
+          label="Overlap"
+          pointer="/overlap"
+          unit="%"
+          :value="overlap"
+          :least="10"
+          :most="80"
+          @update:value="(value) => (overlap = value ?? 35)" />
+        <NumberField
+          label="From height"
+          pointer="/from"
+          unit="°"
+          :value="fromTilt"
+          :least="-90"
+          :most="90"
+          @update:value="(value) => (fromTilt = value ?? 0)" />
         <NumberField label="Up to" pointer="/to" unit="°" :value="toTilt" :least="-90" :most="90" @update:value="(value) => (toTilt = value ?? 60)" />
-        <ChoiceField v-model:value="upright" label="Camera" :options="[{ value: 'upright', label: 'upright' }, { value: 'level', label: 'level' }]" />
+        <ChoiceField
+          v-model:value="upright"
+          label="Camera"
+          :options="[
+            { value: 'upright', label: 'upright' },
+            { value: 'level', label: 'level' },
+          ]" />
       </div>
       <template v-if="turn.answer.value">
         <p class="verdict">{{ turn.answer.value.sentence }}</p>
@@ -119,11 +198,25 @@ const shown = computed(() => sequence.answer.value)
     </template>
     <template v-else>
       <div class="two">
-        <ChoiceField v-model:value="vary" label="Vary" :options="[{ value: 'iso', label: 'ISO' }, { value: 'exposure_s', label: 'exposure, s' }, { value: 'aperture', label: 'aperture' }, { value: 'focus', label: 'focus, steps' }]" />
-        <TextField label="Through" pointer="/values" :value="typed[vary] ?? START[vary]" @update:value="(text) => (typed = { ...typed, [vary]: text })" />
+        <ChoiceField
+          v-model:value="vary"
+          label="Vary"
+          :options="[
+            { value: 'iso', label: 'ISO' },
+            { value: 'exposure_s', label: 'exposure, s' },
+            { value: 'aperture', label: 'aperture' },
+            { value: 'focus', label: 'focus, steps' },
+          ]" />
+        <TextField
+          label="Through"
+          pointer="/values"
+          :value="typed[vary] ?? START[vary]"
+          @update:value="(text) => (typed = { ...typed, [vary]: text })" />
       </div>
       <template v-if="series.answer.value">
-        <p class="verdict">{{ series.answer.value.frames.length }} frames change one thing and hold the rest: {{ series.answer.value.frames[0]?.held }}.</p>
+        <p class="verdict">
+          {{ series.answer.value.frames.length }} frames change one thing and hold the rest: {{ series.answer.value.frames[0]?.held }}.
+        </p>
         <ol class="steps">
           <li v-for="frame in series.answer.value.frames" :key="frame.number">{{ frame.varies }}</li>
         </ol>

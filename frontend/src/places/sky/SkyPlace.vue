@@ -29,8 +29,33 @@ const route = useRoute()
 const router = useRouter()
 loadKind('shoots').catch(() => undefined)
 
-const over = useNight(() => props.shootId, () => props.situationId || null)
-const { loaded, failed, shoot, planned, body, lens, date, shootDate, goTo, night, day, panorama, nightSky, saved, pointed, turning, turnTo, atMin, scrubbing, lookAt, situations } = over
+const over = useNight(
+  () => props.shootId,
+  () => props.situationId || null,
+)
+const {
+  loaded,
+  failed,
+  shoot,
+  planned,
+  body,
+  lens,
+  date,
+  shootDate,
+  goTo,
+  night,
+  day,
+  panorama,
+  nightSky,
+  saved,
+  pointed,
+  turning,
+  turnTo,
+  atMin,
+  scrubbing,
+  lookAt,
+  situations,
+} = over
 const shootEntry = computed(() => shoot.value ?? currentDocument('shoots', props.shootId))
 const foundation = useFoundation()
 
@@ -50,7 +75,13 @@ const VIEWS = [
   { value: 'whole', label: 'Whole horizon' },
   { value: 'close', label: 'Around the frame' },
 ] as const
-watch(() => over.focalMm.value, (focal) => { if (focal && focal > 150) close.value = 'close' }, { once: true })
+watch(
+  () => over.focalMm.value,
+  (focal) => {
+    if (focal && focal > 150) close.value = 'close'
+  },
+  { once: true },
+)
 
 const stars = ref<Star[]>([])
 answered(client.GET('/api/v1/sky/stars'))
@@ -74,7 +105,18 @@ function takeDate(): void {
 function savePlace(): void {
   const place = shootEntry.value?.place
   if (!place || !shootEntry.value) return
-  const fresh = { id: newId(), name: place.name, note: '', latitude_deg: place.latitude_deg, longitude_deg: place.longitude_deg, elevation_m: place.elevation_m, zone: shootEntry.value.zone, dark_mag: 21.7, glows: [], horizon: [] }
+  const fresh = {
+    id: newId(),
+    name: place.name,
+    note: '',
+    latitude_deg: place.latitude_deg,
+    longitude_deg: place.longitude_deg,
+    elevation_m: place.elevation_m,
+    zone: shootEntry.value.zone,
+    dark_mag: 21.7,
+    glows: [],
+    horizon: [],
+  }
   edit('places', fresh)
   void router.push({ path: '/places', query: { id: fresh.id } })
 }
@@ -92,10 +134,21 @@ async function takePlans(): Promise<void> {
       const [itsBody, itsLens] = [currentDocument('bodies', each.body_id ?? ''), currentDocument('lenses', each.lens_id ?? '')]
       let note = ''
       if (itsBody && itsLens) {
-        const { choice, light } = await answered(client.POST('/api/v1/plan', { body: requestFor(each, itsBody, itsLens, foundation.under(each), own) }))
+        const { choice, light } = await answered(
+          client.POST('/api/v1/plan', { body: requestFor(each, itsBody, itsLens, foundation.under(each), own) }),
+        )
         note = `${itsBody.name}, ${itsLens.name}: ${shutterWithUnit(choice.shutter_s)}, ${apertureText(choice.aperture)}, ISO ${isoText(choice.iso)} at ${evText(light.ev100)}`
       }
-      items.push({ title: `${shootEntry.value?.title}: ${situation.title}`.slice(0, 200), date: own.date, zone: own.zone, from_min: situation.starts_at_min, until_min: situation.ends_at_min ?? situation.starts_at_min, note, place: shootEntry.value?.place?.name ?? '', alarm_min: 60 })
+      items.push({
+        title: `${shootEntry.value?.title}: ${situation.title}`.slice(0, 200),
+        date: own.date,
+        zone: own.zone,
+        from_min: situation.starts_at_min,
+        until_min: situation.ends_at_min ?? situation.starts_at_min,
+        note,
+        place: shootEntry.value?.place?.name ?? '',
+        alarm_min: 60,
+      })
     }
     if (!items.length) said.value = 'No situation has hours yet.'
     else {
@@ -142,31 +195,58 @@ useShortcuts([
         <h1>{{ planned.situation.title }}</h1>
         <span class="date">
           <button class="link" title="The night before (,)" @click="date && goTo(daysAfter(date, -1))">earlier</button>
-          <input type="date" :value="date ?? ''" min="1900-01-01" max="2200-12-31" aria-label="Night of" @change="($event.target as HTMLInputElement).value && goTo(($event.target as HTMLInputElement).value)" />
+          <input
+            type="date"
+            :value="date ?? ''"
+            min="1900-01-01"
+            max="2200-12-31"
+            aria-label="Night of"
+            @change="($event.target as HTMLInputElement).value && goTo(($event.target as HTMLInputElement).value)" />
           <button class="link" title="The night after (.)" @click="date && goTo(daysAfter(date, 1))">later</button>
         </span>
-        <span v-if="date !== shootDate" class="soft">not the shoot’s day: <button class="link" @click="goTo(shootDate!)">back</button> or <button class="link" @click="takeDate">make it so</button></span>
-        <span class="soft where">{{ shootEntry.place.name }}, {{ shootEntry.zone.replaceAll('_', ' ') }} · <RouterLink v-if="saved" :to="{ path: '/places', query: { id: saved.id } }">horizon and glow</RouterLink><button v-else class="link" @click="savePlace">save this place</button></span>
+        <span v-if="date !== shootDate" class="soft"
+          >not the shoot’s day: <button class="link" @click="goTo(shootDate!)">back</button> or
+          <button class="link" @click="takeDate">make it so</button></span
+        >
+        <span class="soft where"
+          >{{ shootEntry.place.name }}, {{ shootEntry.zone.replaceAll('_', ' ') }} ·
+          <RouterLink v-if="saved" :to="{ path: '/places', query: { id: saved.id } }">horizon and glow</RouterLink
+          ><button v-else class="link" @click="savePlace">save this place</button></span
+        >
       </div>
       <p v-if="night.problem.value" class="stop" role="alert">{{ night.problem.value.message }}</p>
-      <NightLine v-if="day.answer.value" :at="atMin" :day="day.answer.value" :night="night.answer.value" :target="over.asked.value.target" @update:at="(minutes) => (scrubbing = minutes)" @rest="lookAt" />
+      <NightLine
+        v-if="day.answer.value"
+        :at="atMin"
+        :day="day.answer.value"
+        :night="night.answer.value"
+        :target="over.asked.value.target"
+        @update:at="(minutes) => (scrubbing = minutes)"
+        @rest="lookAt" />
       <div class="tools">
         <PickRow v-model:value="close" label="View" spoken :options="VIEWS" />
         <Button size="small" title="C" @click="pointAtTarget">Point at the target</Button>
         <Button size="small" title="M" @click="pointAtMoon">Point at the Moon</Button>
-        <span v-if="pointed" class="soft">looks to {{ Math.round(((pointed.bearing % 360) + 360) % 360) }}°, tilted {{ Math.round(pointed.tilt) }}°</span>
+        <span v-if="pointed" class="soft"
+          >looks to {{ Math.round(((pointed.bearing % 360) + 360) % 360) }}°, tilted {{ Math.round(pointed.tilt) }}°</span
+        >
         <span v-else class="soft">nobody has said where the camera looks</span>
         <Button size="small" class="end" @click="takePlans">Calendar of the shoot (.ics)</Button>
       </div>
       <p v-if="said" class="soft" role="status">{{ said }}</p>
       <HorizonView
-        v-if="panorama.answer.value" :sky="panorama.answer.value" :at="Math.round(atMin)" :pointed="pointed" :close="close === 'close'"
-        @turn="(bearing, tilt) => (turning = { bearing, tilt })" @turned="turnTo"
-      />
+        v-if="panorama.answer.value"
+        :sky="panorama.answer.value"
+        :at="Math.round(atMin)"
+        :pointed="pointed"
+        :close="close === 'close'"
+        @turn="(bearing, tilt) => (turning = { bearing, tilt })"
+        @turned="turnTo" />
       <p v-if="panorama.answer.value?.frame?.caution" class="caution stop" role="alert">{{ panorama.answer.value.frame.caution }}</p>
       <p class="soft">
-        {{ clockText(Math.round(atMin)) }} by the clock there. The sky is drawn without refraction; land as {{ saved?.horizon.length ? `${saved.name} has it` : 'a flat horizon' }}.
-        Night work: tell someone where you are; watch edges, water and traffic.
+        {{ clockText(Math.round(atMin)) }} by the clock there. The sky is drawn without refraction; land as
+        {{ saved?.horizon.length ? `${saved.name} has it` : 'a flat horizon' }}. Night work: tell someone where you are; watch edges, water and
+        traffic.
       </p>
     </section>
     <section class="panels" aria-label="What the night allows">

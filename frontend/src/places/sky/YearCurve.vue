@@ -22,7 +22,11 @@ const curve = computed(() => {
   return d
 })
 const hours = computed(() => points.value.map((point, i) => `M${x(i).toFixed(1)} ${FLOOR}V${(FLOOR - point.dark_hours * 4).toFixed(1)}`).join(''))
-const months = computed(() => points.value.flatMap((point, i) => (point.date.endsWith('-01') ? [{ at: x(i), label: new Date(`${point.date}T12:00`).toLocaleString('en', { month: 'short' }) }] : [])))
+const months = computed(() =>
+  points.value.flatMap((point, i) =>
+    point.date.endsWith('-01') ? [{ at: x(i), label: new Date(`${point.date}T12:00`).toLocaleString('en', { month: 'short' }) }] : [],
+  ),
+)
 const lastAt = computed(() => points.value.findIndex((point) => point.date === props.year.last_evening))
 function take(event: MouseEvent): void {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect()
@@ -33,7 +37,12 @@ function take(event: MouseEvent): void {
 </script>
 
 <template>
-  <svg :width="WIDTH" :height="HEIGHT" role="img" :aria-label="`Height through the year; last evening of the season ${year.last_evening ?? 'none'}`" @click="take">
+  <svg
+    :width="WIDTH"
+    :height="HEIGHT"
+    role="img"
+    :aria-label="`Height through the year; last evening of the season ${year.last_evening ?? 'none'}`"
+    @click="take">
     <path class="hours" :d="hours" />
     <line class="floor" x1="4" :x2="WIDTH - 4" :y1="FLOOR" :y2="FLOOR" />
     <path class="curve" :d="curve" />
@@ -42,7 +51,10 @@ function take(event: MouseEvent): void {
   </svg>
   <p class="soft">
     Line: greatest height. Bars: dark hours above your height, Moon left out.
-    <template v-if="year.last_evening">Last evening this season (before 23:00): <button class="link" @click="emit('go', year.last_evening!)">{{ year.last_evening }}</button>.</template>
+    <template v-if="year.last_evening"
+      >Last evening this season (before 23:00):
+      <button class="link" @click="emit('go', year.last_evening!)">{{ year.last_evening }}</button>.</template
+    >
     <template v-else>No evening before 23:00 in this year.</template>
   </p>
 </template>

@@ -47,13 +47,20 @@ export function useNight(shootId: () => string, situationId: () => string | null
   const saved = computed<SavedPlace | null>(() => {
     const here = kit.sky.value
     if (!here) return null
-    const near = places.value.map((entry) => currentOf(entry)!).find((each) => Math.abs(each.latitude_deg - here.latitude_deg) < SAME_PLACE_DEG && Math.abs(each.longitude_deg - here.longitude_deg) < SAME_PLACE_DEG)
+    const near = places.value
+      .map((entry) => currentOf(entry)!)
+      .find(
+        (each) =>
+          Math.abs(each.latitude_deg - here.latitude_deg) < SAME_PLACE_DEG && Math.abs(each.longitude_deg - here.longitude_deg) < SAME_PLACE_DEG,
+      )
     return near ?? null
   })
   const darkness = computed(() => ({ dark_mag: saved.value?.dark_mag ?? 21.7, glows: saved.value?.glows ?? [] }))
 
   const asked = ref<Asked>({ target: 'Galactic core', above_deg: 10, haze: 0, frames: 16, tracked: false, exposure_s: null })
-  const focalMm = computed(() => plan.value?.choice.focal_length_mm ?? kit.planned.value?.situation.focal_length_mm ?? kit.lens.value?.focal_min_mm ?? null)
+  const focalMm = computed(
+    () => plan.value?.choice.focal_length_mm ?? kit.planned.value?.situation.focal_length_mm ?? kit.lens.value?.focal_min_mm ?? null,
+  )
   const widest = computed(() => kit.lens.value?.widest[0]?.f_number ?? 2.8)
   const fNumber = computed(() => plan.value?.choice.aperture ?? widest.value)
 
@@ -63,7 +70,9 @@ export function useNight(shootId: () => string, situationId: () => string | null
   const pointed = computed(() => {
     if (turning.value) return turning.value
     const situation = kit.planned.value?.situation
-    return situation?.bearing_deg === null || situation?.bearing_deg === undefined ? null : { bearing: situation.bearing_deg, tilt: situation.tilt_deg }
+    return situation?.bearing_deg === null || situation?.bearing_deg === undefined
+      ? null
+      : { bearing: situation.bearing_deg, tilt: situation.tilt_deg }
   })
   function turnTo(bearing: number, tilt: number): void {
     turning.value = null
@@ -79,7 +88,15 @@ export function useNight(shootId: () => string, situationId: () => string | null
       const { body } = kit
       if (!sky.value || !body.value || !focalMm.value) return null
       const at = pointed.value ? { bearing_deg: ((pointed.value.bearing % 360) + 360) % 360, tilt_deg: pointed.value.tilt } : {}
-      return { sky: sky.value, ...darkness.value, ...asked.value, ...at, body: body.value, focal_mm: focalMm.value, f_number: fNumber.value } as NightRequest
+      return {
+        sky: sky.value,
+        ...darkness.value,
+        ...asked.value,
+        ...at,
+        body: body.value,
+        focal_mm: focalMm.value,
+        f_number: fNumber.value,
+      } as NightRequest
     },
     (body) => answered(client.POST('/api/v1/sky/night', { body })),
   )
@@ -90,7 +107,8 @@ export function useNight(shootId: () => string, situationId: () => string | null
     if (query('at') !== null && Number.isFinite(at) && at >= -1440 && at <= 20_160) return at
     const situation = kit.planned.value?.situation
     const starts = situation?.starts_at_min
-    if (date.value === shootDate.value && starts !== null && starts !== undefined) return Math.round((starts + (situation?.ends_at_min ?? starts)) / 2)
+    if (date.value === shootDate.value && starts !== null && starts !== undefined)
+      return Math.round((starts + (situation?.ends_at_min ?? starts)) / 2)
     return night.answer.value?.dark.target_best_min ?? 1440
   })
   const lookAt = (minutes: number): void => {
@@ -106,23 +124,53 @@ export function useNight(shootId: () => string, situationId: () => string | null
     () => {
       if (!sky.value) return null
       const { body } = kit
-      const frame = pointed.value && body.value && focalMm.value
-        ? {
-            sensor_width_mm: body.value.sensor_width_mm, sensor_height_mm: body.value.sensor_height_mm,
-            focal_mm: focalMm.value,
-            bearing_deg: ((pointed.value.bearing % 360) + 360) % 360, tilt_deg: pointed.value.tilt,
-          }
-        : null
+      const frame =
+        pointed.value && body.value && focalMm.value
+          ? {
+              sensor_width_mm: body.value.sensor_width_mm,
+              sensor_height_mm: body.value.sensor_height_mm,
+              focal_mm: focalMm.value,
+              bearing_deg: ((pointed.value.bearing % 360) + 360) % 360,
+              tilt_deg: pointed.value.tilt,
+            }
+          : null
       return {
-        sky: sky.value, from_min: NIGHT_FROM_MIN, until_min: NIGHT_UNTIL_MIN, at_min: atMin.value, horizon: saved.value?.horizon ?? [],
-        ...darkness.value, target: asked.value.target, pointed: frame,
+        sky: sky.value,
+        from_min: NIGHT_FROM_MIN,
+        until_min: NIGHT_UNTIL_MIN,
+        at_min: atMin.value,
+        horizon: saved.value?.horizon ?? [],
+        ...darkness.value,
+        target: asked.value.target,
+        pointed: frame,
       } as PanoramaRequest
     },
     (body) => answered(client.POST('/api/v1/sky/panorama', { body })),
   )
   watch(shootId, () => (turning.value = null))
 
-  return { ...kit, plan, date, shootDate, goTo, night, day, panorama, nightSky: sky, saved, darkness, asked, focalMm, fNumber, pointed, turning, turnTo, atMin, scrubbing, lookAt }
+  return {
+    ...kit,
+    plan,
+    date,
+    shootDate,
+    goTo,
+    night,
+    day,
+    panorama,
+    nightSky: sky,
+    saved,
+    darkness,
+    asked,
+    focalMm,
+    fNumber,
+    pointed,
+    turning,
+    turnTo,
+    atMin,
+    scrubbing,
+    lookAt,
+  }
 }
 
 export type NightOver = ReturnType<typeof useNight>

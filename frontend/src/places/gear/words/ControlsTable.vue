@@ -22,13 +22,31 @@ const KNOCKS = [
   { value: 0.25, label: 'often' },
   { value: 0.4, label: 'all the time' },
 ]
-const nearest = (knocks: number): number => KNOCKS.reduce((best, each) => (Math.abs(each.value - knocks) < Math.abs(best - knocks) ? each.value : best), KNOCKS[0]!.value)
-const change = (id: string, part: Partial<Control>): void => void (controls.value = controls.value.map((control) => (control.id === id ? { ...control, ...part } : control)))
+const nearest = (knocks: number): number =>
+  KNOCKS.reduce((best, each) => (Math.abs(each.value - knocks) < Math.abs(best - knocks) ? each.value : best), KNOCKS[0]!.value)
+const change = (id: string, part: Partial<Control>): void =>
+  void (controls.value = controls.value.map((control) => (control.id === id ? { ...control, ...part } : control)))
 const drop = (id: string): void => void (controls.value = controls.value.filter((control) => control.id !== id))
 function add(): void {
   let number = controls.value.length + 1
   while (controls.value.some((control) => control.id === `own_${number}`)) number += 1
-  const fresh: Control = { id: `own_${number}`, label: `button ${number}`, kind: 'button', face: 'back', x: 0.75, y: 0.75, hand: 'right thumb', in_finder: true, seconds: 0.6, functions: ['off'], assigned: 'off', turned: null, setting: null, press_turn: false, knocks: 0.03 }
+  const fresh: Control = {
+    id: `own_${number}`,
+    label: `button ${number}`,
+    kind: 'button',
+    face: 'back',
+    x: 0.75,
+    y: 0.75,
+    hand: 'right thumb',
+    in_finder: true,
+    seconds: 0.6,
+    functions: ['off'],
+    assigned: 'off',
+    turned: null,
+    setting: null,
+    press_turn: false,
+    knocks: 0.03,
+  }
   controls.value = [...controls.value, fresh]
   selected.value = fresh.id
 }
@@ -41,23 +59,109 @@ const picked = computed(() => controls.value.find((control) => control.id === se
     <div class="side">
       <ol>
         <li v-for="(control, k) in controls" :key="control.id">
-          <button class="plain" :class="{ on: control.id === selected }" @click="selected = control.id">{{ k + 1 }} {{ control.label }} <span class="soft">{{ labelOf(control.assigned) }}</span></button>
+          <button class="plain" :class="{ on: control.id === selected }" @click="selected = control.id">
+            {{ k + 1 }} {{ control.label }} <span class="soft">{{ labelOf(control.assigned) }}</span>
+          </button>
         </li>
       </ol>
       <Button size="small" @click="add">Add a control</Button>
     </div>
     <div v-if="picked" class="form">
-      <label><span class="soft">Its name</span><LineField :pointer="`${owner}/controls/${picked.id}/label`" :value="picked.label" label="Name of the control" @change="(text) => change(picked!.id, { label: text.trim() || picked!.label })" /></label>
-      <label><span class="soft">Kind</span><select class="line" :value="picked.kind" @change="change(picked.id, { kind: ($event.target as HTMLSelectElement).value as Control['kind'] })"><option v-for="kind in KINDS" :key="kind">{{ kind }}</option></select></label>
-      <label><span class="soft">Side</span><select class="line" :value="picked.face" @change="change(picked.id, { face: ($event.target as HTMLSelectElement).value as Control['face'] })"><option v-for="face in FACES" :key="face">{{ face }}</option></select></label>
-      <NumberField label="From the left" unit="%" :pointer="`${owner}/controls/${picked.id}/x`" :value="Math.round(picked.x * 100)" :least="0" :most="100" @update:value="(v) => change(picked!.id, { x: v! / 100 })" />
-      <NumberField label="From above" unit="%" :pointer="`${owner}/controls/${picked.id}/y`" :value="Math.round(picked.y * 100)" :least="0" :most="100" @update:value="(v) => change(picked!.id, { y: v! / 100 })" />
-      <NumberField label="Seconds to use" unit="s" :pointer="`${owner}/controls/${picked.id}/seconds`" :value="picked.seconds ?? 0.6" :least="0" :most="60" @update:value="(v) => change(picked!.id, { seconds: v! })" />
-      <label><span class="soft">Moved by accident</span><select class="line" :value="nearest(picked.knocks ?? 0.05)" @change="change(picked.id, { knocks: Number(($event.target as HTMLSelectElement).value) })"><option v-for="each in KNOCKS" :key="each.value" :value="each.value">{{ each.label }}</option></select></label>
-      <label class="check"><input type="checkbox" :checked="picked.in_finder" @change="change(picked.id, { in_finder: ($event.target as HTMLInputElement).checked })" /> found with the eye at the finder</label>
-      <div class="wide"><span class="soft">What it may do</span><Select mode="multiple" class="may" :value="picked.functions" :options="choices" option-filter-prop="label" aria-label="What it may do" @update:value="(chosen) => change(picked!.id, { functions: chosen as string[] })" /></div>
-      <label><span class="soft">Does now</span><select class="line" :value="picked.assigned" @change="change(picked.id, { assigned: ($event.target as HTMLSelectElement).value })"><option v-for="id in picked.functions" :key="id" :value="id">{{ labelOf(id) }}</option></select></label>
-      <label><span class="soft">Pressed and turned</span><select class="line" :value="picked.turned ?? ''" @change="change(picked.id, { turned: ($event.target as HTMLSelectElement).value || null, press_turn: ($event.target as HTMLSelectElement).value !== '' })"><option value="">cannot</option><option v-for="id in ['aperture', 'shutter', 'iso', 'comp']" :key="id" :value="id">{{ labelOf(id) }}</option></select></label>
+      <label
+        ><span class="soft">Its name</span
+        ><LineField
+          :pointer="`${owner}/controls/${picked.id}/label`"
+          :value="picked.label"
+          label="Name of the control"
+          @change="(text) => change(picked!.id, { label: text.trim() || picked!.label })"
+      /></label>
+      <label
+        ><span class="soft">Kind</span
+        ><select
+          class="line"
+          :value="picked.kind"
+          @change="change(picked.id, { kind: ($event.target as HTMLSelectElement).value as Control['kind'] })">
+          <option v-for="kind in KINDS" :key="kind">{{ kind }}</option>
+        </select></label
+      >
+      <label
+        ><span class="soft">Side</span
+        ><select
+          class="line"
+          :value="picked.face"
+          @change="change(picked.id, { face: ($event.target as HTMLSelectElement).value as Control['face'] })">
+          <option v-for="face in FACES" :key="face">{{ face }}</option>
+        </select></label
+      >
+      <NumberField
+        label="From the left"
+        unit="%"
+        :pointer="`${owner}/controls/${picked.id}/x`"
+        :value="Math.round(picked.x * 100)"
+        :least="0"
+        :most="100"
+        @update:value="(v) => change(picked!.id, { x: v! / 100 })" />
+      <NumberField
+        label="From above"
+        unit="%"
+        :pointer="`${owner}/controls/${picked.id}/y`"
+        :value="Math.round(picked.y * 100)"
+        :least="0"
+        :most="100"
+        @update:value="(v) => change(picked!.id, { y: v! / 100 })" />
+      <NumberField
+        label="Seconds to use"
+        unit="s"
+        :pointer="`${owner}/controls/${picked.id}/seconds`"
+        :value="picked.seconds ?? 0.6"
+        :least="0"
+        :most="60"
+        @update:value="(v) => change(picked!.id, { seconds: v! })" />
+      <label
+        ><span class="soft">Moved by accident</span
+        ><select
+          class="line"
+          :value="nearest(picked.knocks ?? 0.05)"
+          @change="change(picked.id, { knocks: Number(($event.target as HTMLSelectElement).value) })">
+          <option v-for="each in KNOCKS" :key="each.value" :value="each.value">{{ each.label }}</option>
+        </select></label
+      >
+      <label class="check"
+        ><input type="checkbox" :checked="picked.in_finder" @change="change(picked.id, { in_finder: ($event.target as HTMLInputElement).checked })" />
+        found with the eye at the finder</label
+      >
+      <div class="wide">
+        <span class="soft">What it may do</span
+        ><Select
+          mode="multiple"
+          class="may"
+          :value="picked.functions"
+          :options="choices"
+          option-filter-prop="label"
+          aria-label="What it may do"
+          @update:value="(chosen) => change(picked!.id, { functions: chosen as string[] })" />
+      </div>
+      <label
+        ><span class="soft">Does now</span
+        ><select class="line" :value="picked.assigned" @change="change(picked.id, { assigned: ($event.target as HTMLSelectElement).value })">
+          <option v-for="id in picked.functions" :key="id" :value="id">{{ labelOf(id) }}</option>
+        </select></label
+      >
+      <label
+        ><span class="soft">Pressed and turned</span
+        ><select
+          class="line"
+          :value="picked.turned ?? ''"
+          @change="
+            change(picked.id, {
+              turned: ($event.target as HTMLSelectElement).value || null,
+              press_turn: ($event.target as HTMLSelectElement).value !== '',
+            })
+          ">
+          <option value="">cannot</option>
+          <option v-for="id in ['aperture', 'shutter', 'iso', 'comp']" :key="id" :value="id">{{ labelOf(id) }}</option>
+        </select></label
+      >
       <button class="link" @click="drop(picked.id)">It has no such control</button>
     </div>
     <p v-else class="soft">Choose a control to say more about it.</p>

@@ -22,9 +22,14 @@ export function readWays(text: string): { reaches: Reach[]; fault: string } {
     if (!line.trim()) continue
     const [name, ...rest] = line.split(':')
     const way = BY_NAME.get(name!.trim().toLowerCase())
-    const path = rest.join(':').split('>').map((step) => step.trim()).filter(Boolean)
+    const path = rest
+      .join(':')
+      .split('>')
+      .map((step) => step.trim())
+      .filter(Boolean)
     if (!way) return { reaches, fault: `Line ${k + 1} begins with none of the ways.` }
-    if ((way === 'menu' || way === 'dial' || way === 'button' || way === 'switch') && !path.length) return { reaches, fault: `Line ${k + 1} says ${WAY_NAMES[way]}, but not which: “${WAY_NAMES[way]}: …”.` }
+    if ((way === 'menu' || way === 'dial' || way === 'button' || way === 'switch') && !path.length)
+      return { reaches, fault: `Line ${k + 1} says ${WAY_NAMES[way]}, but not which: “${WAY_NAMES[way]}: …”.` }
     if (path.length > 6) return { reaches, fault: `Line ${k + 1} goes deeper than six steps.` }
     reaches.push({ way, path, seconds: null })
   }

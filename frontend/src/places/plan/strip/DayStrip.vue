@@ -43,10 +43,14 @@ const condition = computed<NonNullable<DayRequest['condition']>>(() => {
 /** The layout needs no light: hours come first, then the sky for them. */
 const timed = computed(() => blocksOf(props.situations, props.lights, null, drag.moved.value))
 const hours = ref<Hours>({ from: 9 * 60, to: 18 * 60 })
-watch([timed, () => props.sky, drag.moved], () => {
-  // While a block is under the pointer the axis stands still, else it would run away from it.
-  if (!drag.moved.value) hours.value = hoursOf(timed.value, props.sky !== null)
-}, { immediate: true })
+watch(
+  [timed, () => props.sky, drag.moved],
+  () => {
+    // While a block is under the pointer the axis stands still, else it would run away from it.
+    if (!drag.moved.value) hours.value = hoursOf(timed.value, props.sky !== null)
+  },
+  { immediate: true },
+)
 const { answer: day } = useLatest<DayRequest, DayOut>(
   () =>
     props.sky && props.situations.length
@@ -56,7 +60,12 @@ const { answer: day } = useLatest<DayRequest, DayOut>(
           until_min: hours.value.to,
           step_min: 5,
           condition: condition.value,
-          blocks: timed.value.map((block, i) => ({ id: block.id, from_min: block.from, until_min: block.to, light: props.situations[i]!.situation.light })),
+          blocks: timed.value.map((block, i) => ({
+            id: block.id,
+            from_min: block.from,
+            until_min: block.to,
+            light: props.situations[i]!.situation.light,
+          })),
         }
       : null,
   (body) => answered(client.POST('/api/v1/sky/day', { body })),
@@ -99,33 +108,41 @@ const said = (block: Block, i: number): string =>
         <SkyCurves v-if="day" :day="day" :x="px" :y="evTop" :bottom="AXIS_TOP" />
         <g v-for="block in placed" :key="block.id" :class="{ on: block.id === chosen }">
           <template v-if="block.ev !== null">
-            <rect class="band" :x="px(block.from)" :width="Math.max(px(block.to) - px(block.from), 8)" :y="evTop(block.evHigh) - 1" :height="evTop(block.evLow) - evTop(block.evHigh) + 2" />
+            <rect
+              class="band"
+              :x="px(block.from)"
+              :width="Math.max(px(block.to) - px(block.from), 8)"
+              :y="evTop(block.evHigh) - 1"
+              :height="evTop(block.evLow) - evTop(block.evHigh) + 2" />
             <line class="light" :x1="px(block.from)" :x2="Math.max(px(block.to), px(block.from) + 8)" :y1="evTop(block.ev)" :y2="evTop(block.ev)" />
             <text class="ev" :x="px(block.from)" :y="evTop(block.ev) < 22 ? evTop(block.ev) + 12 : evTop(block.ev) - 4">{{ evText(block.ev) }}</text>
           </template>
         </g>
       </svg>
-      <RouterLink
-        v-for="(block, i) in placed"
-        :key="block.id"
-        v-slot="{ href, navigate }"
-        custom
-        :to="`/shoots/${shootId}/plan/${block.id}`"
-      >
+      <RouterLink v-for="(block, i) in placed" :key="block.id" v-slot="{ href, navigate }" custom :to="`/shoots/${shootId}/plan/${block.id}`">
         <a
           class="block"
           :href="href"
           draggable="false"
           :class="{ on: block.id === chosen, untimed: !block.timed, held: block.id === drag.moved.value?.id }"
-          :style="{ left: `${block.left}px`, width: `${block.blockWidth}px`, top: `${rows > 1 ? BLOCKS_TOP + block.row * 14 : 53}px`, height: rows > 1 ? '13px' : '20px', lineHeight: rows > 1 ? '12px' : '18px' }"
+          :style="{
+            left: `${block.left}px`,
+            width: `${block.blockWidth}px`,
+            top: `${rows > 1 ? BLOCKS_TOP + block.row * 14 : 53}px`,
+            height: rows > 1 ? '13px' : '20px',
+            lineHeight: rows > 1 ? '12px' : '18px',
+          }"
           :aria-current="block.id === chosen ? 'true' : undefined"
           :title="said(block, i)"
           @pointerdown="drag.begin($event, block)"
           @keydown="drag.key($event, block)"
           @click="drag.dragging.value ? $event.preventDefault() : navigate($event)"
-        >{{ block.title }}</a>
+          >{{ block.title }}</a
+        >
       </RouterLink>
-      <span v-if="drag.moved.value" class="hours" :style="{ left: `${px(drag.moved.value.from)}px` }">{{ clockText(drag.moved.value.from) }} – {{ clockText(drag.moved.value.to) }}</span>
+      <span v-if="drag.moved.value" class="hours" :style="{ left: `${px(drag.moved.value.from)}px` }"
+        >{{ clockText(drag.moved.value.from) }} – {{ clockText(drag.moved.value.to) }}</span
+      >
       <p class="said soft narrow">
         <button class="link" @click="$emit('add')">Add situation</button>
         <template v-if="!sky">Give the shoot a day and a place to see its light.</template>

@@ -24,7 +24,12 @@ const SKY_AROUND_MIN = 60
 const STEP_MIN = 5
 
 /** Situations without hours follow the one before them. `moved` are hours under the pointer, not saved yet. */
-export function blocksOf(situations: readonly PlannedSituation[], lights: readonly NamedLight[], day: DayOut | null, moved: (Hours & { id: string }) | null): Block[] {
+export function blocksOf(
+  situations: readonly PlannedSituation[],
+  lights: readonly NamedLight[],
+  day: DayOut | null,
+  moved: (Hours & { id: string }) | null,
+): Block[] {
   const found: Block[] = []
   let clock = 9 * 60
   for (const { situation } of situations) {
@@ -38,7 +43,11 @@ export function blocksOf(situations: readonly PlannedSituation[], lights: readon
   return found
 }
 
-function lightOf(situation: PlannedSituation['situation'], lights: readonly NamedLight[], day: DayOut | null): Pick<Block, 'ev' | 'evLow' | 'evHigh'> {
+function lightOf(
+  situation: PlannedSituation['situation'],
+  lights: readonly NamedLight[],
+  day: DayOut | null,
+): Pick<Block, 'ev' | 'evLow' | 'evHigh'> {
   const { light } = situation
   const seen = day?.blocks.find((block) => block.id === situation.id)
   if (seen) return { ev: seen.ev100, evLow: seen.ev_low, evHigh: seen.ev_high }

@@ -7,7 +7,10 @@ const STARTS_AFTER_PX = 4
 const END_PX = 7
 const KEY_MIN = 5
 
-export function useBlockDrag(minutesPerPx: () => number, said: { live: (moved: (Hours & { id: string }) | null) => void; done: (id: string, hours: Hours) => void }) {
+export function useBlockDrag(
+  minutesPerPx: () => number,
+  said: { live: (moved: (Hours & { id: string }) | null) => void; done: (id: string, hours: Hours) => void },
+) {
   const moved = ref<(Hours & { id: string }) | null>(null)
   /** True until the click that ends a drag is over: it must not open anything. */
   const dragging = ref(false)
