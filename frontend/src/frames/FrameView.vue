@@ -58,6 +58,7 @@ function key(event: KeyboardEvent): void {
 </script>
 
 <template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- arrow keys move the point as the pointer does -->
   <div
     ref="box"
     class="frame"

@@ -127,6 +127,7 @@ function key(event: KeyboardEvent): void {
       <div class="value">{{ valueText }}</div>
       <div class="meaning soft" :title="meaning">{{ meaning }}</div>
     </div>
+    <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- a slider with keys; an image where nothing can be moved -->
     <div
       class="track"
       :class="{ fixed }"

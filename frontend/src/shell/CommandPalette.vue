@@ -48,6 +48,7 @@ function run(command: Command | undefined): void {
       @keydown.up.prevent="move(-1)"
       @keydown.enter.prevent="run(listed[at])" />
     <ul id="commands" ref="list" role="listbox" aria-label="Found">
+      <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/interactive-supports-focus -- the field keeps the focus and names the active option -->
       <li
         v-for="(command, index) in listed"
         :id="`command-${index}`"

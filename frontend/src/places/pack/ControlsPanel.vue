@@ -3,8 +3,8 @@
 import { computed, ref } from 'vue'
 import type { Control, PackedBody, Phrasebook } from '@/api/types'
 import { settingOf } from '@/shared/tables'
-import BodyDrawing, { type DrawnControl } from './BodyDrawing.vue'
-import { useFunctions } from './functions'
+import BodyDrawing, { type DrawnControl } from '@/camera/BodyDrawing.vue'
+import { useFunctions } from '@/camera/functions'
 import type { InPack } from '@/camera/usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody; book: Phrasebook | null; usual: readonly Control[] }>()

@@ -37,6 +37,7 @@ function take(event: MouseEvent): void {
 </script>
 
 <template>
+  <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -- a short cut; the day field beside it does the same by keys -->
   <svg
     :width="WIDTH"
     :height="HEIGHT"

@@ -5,8 +5,8 @@ import { computed, ref } from 'vue'
 import type { Control } from '@/api/types'
 import LineField from '@/shared/LineField.vue'
 import NumberField from '@/shared/NumberField.vue'
-import BodyDrawing from '../../pack/BodyDrawing.vue'
-import { useFunctions } from '../../pack/functions'
+import BodyDrawing from '@/camera/BodyDrawing.vue'
+import { useFunctions } from '@/camera/functions'
 
 /** owner: whose controls, so that what is half typed stays with its body. */
 defineProps<{ owner: string }>()
