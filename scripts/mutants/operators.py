@@ -53,6 +53,8 @@ def _silent(function: ast.AST) -> set[int]:
             parts = [
                 node.returns,
                 *node.decorator_list,
+                *node.args.defaults,
+                *node.args.kw_defaults,
                 *(arg.annotation for arg in node.args.args + node.args.kwonlyargs),
             ]
         elif isinstance(node, ast.AnnAssign):

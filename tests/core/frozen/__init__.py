@@ -1,13 +1,15 @@
 """What the core answers, as numbers, beside what it answered before: nothing moves unseen.
 
 Each table is a module with `table()`: lines by title. After a change that is meant, `make frozen` writes the tables anew;
-the differences are read in the diff, and their reason goes into the changelog. Sentences are left out: they may be mended.
+the differences are read in the diff, and their reason goes into the changelog. Sentences stand as a few characters of their
+digest: enough to see that another one is said.
 """
 
 from __future__ import annotations
 
 import dataclasses
 import datetime as dt
+import hashlib
 import json
 from collections.abc import Iterator, Mapping
 from pathlib import Path
@@ -43,6 +45,11 @@ def write(name: str, table: Table) -> None:
     (DATA / f"{name}.json").write_text(json.dumps(table, indent=1, ensure_ascii=False) + "\n", "utf-8")
 
 
+def said(prose: object) -> str:
+    """A digest of what is said."""
+    return "~" + hashlib.sha256(str(prose).encode()).hexdigest()[:5]
+
+
 def short(value: object) -> str:
     """Four significant figures; noise of the last digits does not count."""
     if isinstance(value, float | np.floating):
@@ -60,8 +67,11 @@ def flat(value: Any, name: str = "") -> Iterator[str]:
         value = value._asdict()
     if isinstance(value, Mapping):
         for key, part in value.items():
+            below = f"{name}.{key}" if name else str(key)
             if str(key) not in PROSE:
-                yield from flat(part, f"{name}.{key}" if name else str(key))
+                yield from flat(part, below)
+            elif part:
+                yield f"{below}: {said(part)}"
     elif isinstance(value, np.ndarray):
         yield f"{name}: {array(value)}"
     elif isinstance(value, list | tuple) and all(isinstance(part, int | float | str) for part in value):
