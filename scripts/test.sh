@@ -12,7 +12,7 @@ export WIDE_APERTURE_DATA="$data" HYPOTHESIS_PROFILE=ci
 
 step "ruff" "$bin/ruff" check -q .
 step "ruff format" "$bin/ruff" format -q --check .
-step "mypy on the core" "$bin/mypy" --no-error-summary
+step "mypy" "$bin/mypy" --no-error-summary
 step "import contracts" "$bin/lint-imports" --no-cache
 step "vue-tsc" sh -c 'cd frontend && npx vue-tsc --noEmit'
 step "front-end build" make -s build

@@ -37,7 +37,7 @@ def _shoot(
     note: str = "",
     zone: str = ZONE,
     people: tuple[str, ...] = (),
-    **coordinates: float,
+    at: dict[str, float] = OPEN_SEA,
 ) -> Shoot:
     return Shoot(
         id=demo_id(f"shoot/{slug}"),
@@ -47,7 +47,7 @@ def _shoot(
         zone=zone,
         note=note,
         photographers=tuple(Photographer(id=_person(slug, name), name=name) for name in people),
-        place=Place(name=place, **(coordinates or OPEN_SEA)),
+        place=Place(name=place, **at),
     )
 
 
@@ -61,10 +61,10 @@ SHOOTS: tuple[Shoot, ...] = (
     _shoot("market", "Thornwick market day and night", "street", "Thornwick", dt.date(2026, 9, 26)),
     _shoot("tarn", "Dawn at Hare Tarn", "landscape", "Hare Tarn", dt.date(2026, 10, 3)),
     _shoot("wedding", "Wedding at Ashcombe", "wedding", "Ashcombe", dt.date(2026, 9, 12), "Two photographers, two bodies.", people=(FIRST, SECOND)),
-    _shoot("ridge", "Night sky over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 14), **SOUTHERLY_SEA),
-    _shoot("moonrise", "Full Moon over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 7, 28), **SOUTHERLY_SEA),
-    _shoot("sound", "Core overhead, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 14), zone=SOUTH_ZONE, **SOUTH_SEA),
-    _shoot("sound-moon", "Winter Moonrise, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 29), zone=SOUTH_ZONE, **SOUTH_SEA),
+    _shoot("ridge", "Night sky over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 14), at=SOUTHERLY_SEA),
+    _shoot("moonrise", "Full Moon over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 7, 28), at=SOUTHERLY_SEA),
+    _shoot("sound", "Core overhead, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 14), zone=SOUTH_ZONE, at=SOUTH_SEA),
+    _shoot("sound-moon", "Winter Moonrise, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 29), zone=SOUTH_ZONE, at=SOUTH_SEA),
 )  # fmt: skip
 
 

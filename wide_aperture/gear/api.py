@@ -14,6 +14,7 @@ from wide_aperture.core.planning.body_facts import BodyFact, body_facts
 from wide_aperture.core.planning.foundation import FactoryChange, factory_changes
 from wide_aperture.gear.models import Body, Foundation, Lens
 from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
 
 bodies = Router(tags=["gear"])
@@ -41,7 +42,7 @@ class TypicalOut(Schema):
 
 
 @gear.post("/typical", response={200: TypicalOut, 422: Problem}, operation_id="gear_typical")
-def gear_typical(request, sheet: SensorSheet):
+def gear_typical(request: PersonRequest, sheet: SensorSheet) -> object:
     """Estimate the electron figures and propose ISO ceilings for a sensor."""
     electrons = typical(
         sheet.sensor_width_mm, sheet.sensor_height_mm, sheet.megapixels, sheet.base_iso, sheet.dynamic_range_ev
@@ -50,7 +51,7 @@ def gear_typical(request, sheet: SensorSheet):
 
 
 @gear.post("/body-facts", response={200: list[BodyFact], 422: Problem}, operation_id="gear_body_facts")
-def gear_body_facts(request, body: BodyDocument):
+def gear_body_facts(request: PersonRequest, body: BodyDocument) -> object:
     """Say what the figures of a body come to."""
     return list(body_facts(body))
 
@@ -63,6 +64,6 @@ class NewBody(Schema):
 
 
 @gear.post("/factory-changes", response={200: list[FactoryChange], 422: Problem}, operation_id="gear_factory_changes")
-def gear_factory_changes(request, asked: NewBody):
+def gear_factory_changes(request: PersonRequest, asked: NewBody) -> object:
     """What to change on a new body from its factory state."""
     return list(factory_changes(asked.body, asked.foundation))

@@ -3,15 +3,16 @@
 import datetime as dt
 import json
 from collections.abc import Callable, Iterable
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Header, NinjaAPI, Router, Schema
 from pydantic import BaseModel
 
 from wide_aperture.http.paging import Cursor, Limit, page_schema
-from wide_aperture.http.problems import Problem, problem
+from wide_aperture.http.person import PersonRequest
+from wide_aperture.http.problems import FieldError, Problem, problem
 from wide_aperture.store import services
 from wide_aperture.store.errors import (
     PreconditionMissingError,
@@ -86,12 +87,16 @@ def precondition(if_match: str | None, if_none_match: str | None) -> Preconditio
     return Precondition(revision=min(int(text), MOST_REVISION) if is_number else -1)
 
 
+IfMatch = Annotated[str | None, Header(alias="If-Match")]
+IfNoneMatch = Annotated[str | None, Header(alias="If-None-Match")]
+
+
 def add_document_routes(
     router: Router,
     model: type[StoredDocument],
     *,
     summary: type[BaseModel] | None = None,
-    summaries: Callable[[HttpRequest, int, str | None], HttpResponse] | None = None,
+    summaries: Callable[[PersonRequest, int, str | None], HttpResponse] | None = None,
 ) -> type[Schema]:
     """Add the five routes of a resource; return its envelope schema.
 
@@ -103,22 +108,22 @@ def add_document_routes(
     identity = model.noun.replace(" ", "_")
 
     @router.get("", response={200: page, **PROBLEMS}, operation_id=f"{identity}_list")
-    def list_all(request: HttpRequest, limit: Limit = 100, cursor: Cursor = None) -> Any:
+    def list_all(request: PersonRequest, limit: Limit = 100, cursor: Cursor = None) -> Any:
         if summaries is not None:
             return summaries(request, limit, cursor)
         return rows_page(services.list_rows(model, owner=request.user), limit, cursor)
 
     @router.get("/{uuid:row_id}", response={200: saved, **PROBLEMS, 409: Problem}, operation_id=f"{identity}_get")
-    def get_one(request: HttpRequest, row_id: UUID) -> Any:
+    def get_one(request: PersonRequest, row_id: UUID) -> Any:
         return _one(services.get_row(model, owner=request.user, row_id=row_id))
 
     @router.put("/{uuid:row_id}", response={200: saved, 201: saved, **WRITE_PROBLEMS}, operation_id=f"{identity}_put")
     def put_one(
-        request: HttpRequest,
+        request: PersonRequest,
         row_id: UUID,
         payload: document,  # type: ignore[valid-type]
-        if_match: str | None = Header(None, alias="If-Match"),
-        if_none_match: str | None = Header(None, alias="If-None-Match"),
+        if_match: IfMatch = None,
+        if_none_match: IfNoneMatch = None,
     ) -> Any:
         if model.identity(payload) != row_id:
             at = (
@@ -126,7 +131,7 @@ def add_document_routes(
                 if "situation" in document.model_fields and "format" not in document.model_fields
                 else "/id"
             )
-            error = {"pointer": at, "code": "id_mismatch", "msg": "must be the id of the address"}
+            error: FieldError = {"pointer": at, "code": "id_mismatch", "msg": "must be the id of the address"}
             return problem(422, "The document's id is not the one it is sent to.", [error])
         expects = precondition(if_match, if_none_match)
         row, created = services.put_row(model, owner=request.user, row_id=row_id, document=payload, expects=expects)
@@ -134,10 +139,10 @@ def add_document_routes(
 
     @router.delete("/{uuid:row_id}", response={204: None, **WRITE_PROBLEMS}, operation_id=f"{identity}_delete")
     def delete_one(
-        request: HttpRequest,
+        request: PersonRequest,
         response: HttpResponse,
         row_id: UUID,
-        if_match: str | None = Header(None, alias="If-Match"),
+        if_match: IfMatch = None,
     ) -> Any:
         row = services.delete_row(model, owner=request.user, row_id=row_id, expects=precondition(if_match, None))
         response["ETag"] = f'"{row.revision}"'
@@ -148,7 +153,7 @@ def add_document_routes(
         response={200: RevisionPage, **PROBLEMS},
         operation_id=f"{identity}_revisions",
     )
-    def revisions(request: HttpRequest, row_id: UUID, limit: Limit = 50, cursor: Cursor = None) -> Any:
+    def revisions(request: PersonRequest, row_id: UUID, limit: Limit = 50, cursor: Cursor = None) -> Any:
         rows = services.list_revisions(model, owner=request.user, row_id=row_id)
         found, next_cursor = services.page_of(rows, limit=limit, cursor=cursor)
         return page_answer((_revision_text(model, past) for past in found), next_cursor)
@@ -178,11 +183,11 @@ def register_problems(api: NinjaAPI) -> None:
     """What reading and writing can be refused with, in the one error shape."""
 
     @api.exception_handler(PreconditionMissingError)
-    def precondition_missing(request: HttpRequest, exc: PreconditionMissingError) -> HttpResponse:
+    def precondition_missing(request: PersonRequest, exc: PreconditionMissingError) -> HttpResponse:
         return problem(428, 'Say If-None-Match: * to create, or If-Match: "revision" to replace.')
 
     @api.exception_handler(RevisionConflictError)
-    def conflict(request: HttpRequest, exc: RevisionConflictError) -> HttpResponse:
+    def conflict(request: PersonRequest, exc: RevisionConflictError) -> HttpResponse:
         current = {
             "id": str(exc.row.pk),
             "revision": exc.row.revision,
@@ -195,12 +200,12 @@ def register_problems(api: NinjaAPI) -> None:
         return answer
 
     @api.exception_handler(SnapshotError)
-    def snapshot(request: HttpRequest, exc: SnapshotError) -> HttpResponse:
-        error = {"pointer": "/setup", "code": "snapshot", "msg": "a saved setup does not change"}
+    def snapshot(request: PersonRequest, exc: SnapshotError) -> HttpResponse:
+        error: FieldError = {"pointer": "/setup", "code": "snapshot", "msg": "a saved setup does not change"}
         return problem(409, "A saved setup is a snapshot: save the change as a new one.", [error])
 
     @api.exception_handler(UnreadableRowError)
-    def unreadable(request: HttpRequest, exc: UnreadableRowError) -> HttpResponse:
+    def unreadable(request: PersonRequest, exc: UnreadableRowError) -> HttpResponse:
         noun = type(exc.row).noun
         return problem(
             409, f"This {noun} cannot be read and is set aside: {exc.reason}. Its history may hold it whole."

@@ -15,6 +15,7 @@ from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_ca
 from wide_aperture.core.camera.storage.moves import after, stored_in
 from wide_aperture.core.documents.body import Body
 from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
 from wide_aperture.pack import services
 from wide_aperture.pack.models import CameraState, Packing, Phrasebook
@@ -42,69 +43,69 @@ add_document_routes(packings, Packing)
 
 
 @phrasebooks.post("/usual", response={200: core_phrasebook.Phrasebook, 422: Problem}, operation_id="phrasebook_usual")
-def usual_phrasebook(request, body: Body):
+def usual_phrasebook(request: PersonRequest, body: Body) -> object:
     """The book to start from for a body nobody has described: our words, the usual controls."""
     return book_of(body, {})
 
 
 @phrasebooks.post("/to-csv", response={200: TextOut, 422: Problem}, operation_id="phrasebook_to_csv")
-def phrasebook_to_csv(request, book: core_phrasebook.Phrasebook):
+def phrasebook_to_csv(request: PersonRequest, book: core_phrasebook.Phrasebook) -> object:
     """A phrasebook as CSV."""
     return {"text": to_csv(book)}
 
 
 @phrasebooks.post("/read-csv", response={200: CsvReading, 422: Problem}, operation_id="phrasebook_read_csv")
-def phrasebook_read_csv(request, file: CsvIn):
+def phrasebook_read_csv(request: PersonRequest, file: CsvIn) -> object:
     """What a CSV says: the phrases taken, and every line that could not be."""
     return from_csv(file.text)
 
 
 @pack.get("/functions", response={200: list[Function]}, operation_id="control_functions")
-def control_functions(request):
+def control_functions(request: PersonRequest) -> object:
     """What controls can be told to do."""
     return list(FUNCTIONS)
 
 
 @pack.post("", response={200: PackedShoot, 422: Problem}, operation_id="pack")
-def pack_shoot(request, asked: PackRequest):
+def pack_shoot(request: PersonRequest, asked: PackRequest) -> object:
     """A shoot packed into the places of its bodies, with routes, controls and mishaps."""
     return services.packed(asked)
 
 
 @pack.post("/failures", response={200: list[Failure], 422: Problem}, operation_id="pack_failures")
-def pack_failures(request, asked: PackRequest):
+def pack_failures(request: PersonRequest, asked: PackRequest) -> object:
     """The day without each body, lens and card in turn."""
     return list(services.day_without(asked))
 
 
 @pack.post("/export", response={200: TextOut, 422: Problem}, operation_id="pack_export")
-def pack_export(request, asked: ExportRequest):
+def pack_export(request: PersonRequest, asked: ExportRequest) -> object:
     """All routes as Markdown or CSV."""
     return {"text": services.routes_as_text(asked)}
 
 
 @pack.post("/route", response={200: Route, 422: Problem}, operation_id="pack_route")
-def pack_route(request, asked: RouteRequest):
+def pack_route(request: PersonRequest, asked: RouteRequest) -> object:
     """The cheapest way from a state to values."""
     book = asked.book or book_of(asked.body, {})
     return route(asked.state, asked.target, book, asked.body)
 
 
 @pack.post("/walked", response={200: core_state.CameraState, 422: Problem}, operation_id="pack_walked")
-def pack_walked(request, asked: WalkedRequest):
+def pack_walked(request: PersonRequest, asked: WalkedRequest) -> object:
     """How a body stands once a route was walked."""
     state = after(asked.state, asked.route)
     return stored_in(state, asked.stored) if asked.stored is not None else state
 
 
 @camera.post("/new", response={200: SimulatedCamera, 422: Problem}, operation_id="camera_new")
-def camera_new(request, asked: NewCameraRequest):
+def camera_new(request: PersonRequest, asked: NewCameraRequest) -> object:
     """A simulated camera that stands as a body does."""
     return new_camera(asked.body, asked.state)
 
 
 @camera.post("/follow", response={200: FollowOut, 422: Problem}, operation_id="camera_follow")
-def camera_follow(request, asked: FollowRequest):
+def camera_follow(request: PersonRequest, asked: FollowRequest) -> object:
     """Walk steps of a route until the camera refuses one."""
     book = asked.book or book_of(asked.body, {})
     standing, outcomes = follow(asked.camera, asked.steps, asked.body, book)
@@ -114,8 +115,8 @@ def camera_follow(request, asked: FollowRequest):
 
 
 @camera.post("/act", response={200: Outcome, 422: Problem}, operation_id="camera_act")
-def camera_act(request, asked: CameraRequest):
+def camera_act(request: PersonRequest, asked: CameraRequest) -> object:
     """Do one thing to a simulated camera."""
     book = asked.book or book_of(asked.body, {})
-    action = asked.action if asked.action is not None else action_of(asked.step)
+    action = asked.action or action_of(asked.step)  # type: ignore[arg-type] # one of both is there: CameraRequest says so
     return act(asked.camera, action, asked.body, book)

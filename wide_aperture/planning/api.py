@@ -1,6 +1,6 @@
 """The live answers of the Plan place: stateless, each from one PlanInput."""
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router, Schema
 from pydantic import Field, TypeAdapter
 
@@ -23,6 +23,7 @@ from wide_aperture.core.planning.schools import OtherSchool, other_schools
 from wide_aperture.core.planning.symptoms import RankedCause, find_causes, symptoms
 from wide_aperture.core.planning.transfer import Transfer, transfer
 from wide_aperture.http.field_names import NAMES
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
 from wide_aperture.store.reading import owned
 
@@ -30,7 +31,7 @@ live = Router(tags=["plan"])
 
 
 @live.post("/plan", response={200: Plan, 422: Problem}, operation_id="plan")
-def compute_plan(request: HttpRequest, asked: PlanInput) -> HttpResponse:
+def compute_plan(request: PersonRequest, asked: PlanInput) -> HttpResponse:
     """Compute a plan. Stateless: nothing is stored."""
     # The plan is a validated document already: written straight out, not validated again.
     return HttpResponse(plan_of(asked).model_dump_json(), content_type="application/json")
@@ -48,7 +49,7 @@ class CardRequest(PlanInput):
 
 
 @live.post("/card", response={200: Card, 422: Problem}, operation_id="card")
-def setup_card(request, asked: CardRequest):
+def setup_card(request: PersonRequest, asked: CardRequest) -> object:
     """The setup card of a plan as Markdown and plain text."""
     case = asked.case
     inputs = (plan_of(asked), case.body, case.lens, case.situation, asked.hand)
@@ -62,13 +63,13 @@ class OtherSchoolsIn(PlanInput):
 
 
 @live.post("/schools", response={200: list[OtherSchool], 422: Problem}, operation_id="other_schools")
-def compare_schools(request, asked: OtherSchoolsIn):
+def compare_schools(request: PersonRequest, asked: OtherSchoolsIn) -> object:
     """What every school of one question would do here."""
     return other_schools(asked.question, asked)
 
 
 @live.post("/reserve", response={200: ReserveAdvice, 422: Problem}, operation_id="reserve_advice")
-def advise_reserve(request, asked: PlanInput):
+def advise_reserve(request: PersonRequest, asked: PlanInput) -> object:
     """Whether a highlight reserve pays at the planned ISO."""
     return reserve_advice(asked.case, plan_of(asked).choice.iso)
 
@@ -80,13 +81,13 @@ class SetupInCase(PlanInput):
 
 
 @live.post("/check", response={200: list[Finding], 422: Problem}, operation_id="check_setup")
-def check(request, asked: SetupInCase):
+def check(request: PersonRequest, asked: SetupInCase) -> object:
     """The findings of any setup."""
     return check_setup(asked.setup, asked)
 
 
 @live.post("/assess", response={200: Assessment, 422: Problem}, operation_id="assess_setup")
-def assess_setup(request, asked: SetupInCase):
+def assess_setup(request: PersonRequest, asked: SetupInCase) -> object:
     """What a setup edited by hand amounts to. Its pins name the values held by hand."""
     return assess(asked.setup, asked)
 
@@ -96,7 +97,7 @@ class SymptomIn(SetupInCase):
 
 
 @live.post("/causes", response={200: list[RankedCause], 422: Problem}, operation_id="find_causes")
-def rank_causes(request, asked: SymptomIn):
+def rank_causes(request: PersonRequest, asked: SymptomIn) -> object:
     """Ranked causes of a symptom for a setup in its case."""
     return find_causes(asked.symptom, Checked(asked.case, asked.setup))
 
@@ -108,7 +109,7 @@ class TransferIn(Schema):
 
 
 @live.post("/transfer", response={200: Transfer, 422: Problem}, operation_id="transfer_setup")
-def transfer_setup(request, asked: TransferIn):
+def transfer_setup(request: PersonRequest, asked: TransferIn) -> object:
     """A setup as another body can hold it."""
     return transfer(asked.setup, asked.from_body, asked.to_body)
 
@@ -117,7 +118,7 @@ FRAMINGS = TypeAdapter(list[Framing])
 
 
 @live.post("/framing", response={200: list[Framing], 422: Problem}, operation_id="framing")
-def rank_owned_kit(request, asked: Brief):
+def rank_owned_kit(request: PersonRequest, asked: Brief) -> object:
     """Rank the owned bodies and lenses for a situation by what each would cost."""
     ranked = rank_kit(owned("bodies", request.user), owned("lenses", request.user), asked)
     # Thousands of validated lines: written straight out, not validated again.
@@ -156,7 +157,7 @@ class Tables(Schema):
 
 
 @live.get("/tables", response={200: Tables}, operation_id="tables")
-def tables(request):
+def tables(request: PersonRequest) -> object:
     """Settings catalogue, activities, named lights and the marked scales."""
     scales = {name: {"first_index": scale.first_index, "labels": scale.labels} for name, scale in THIRD.items()}
     return {

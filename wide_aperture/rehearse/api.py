@@ -3,13 +3,14 @@
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import NinjaAPI, Router
 from pydantic import Field
 
 from wide_aperture.core.picture.scenes.catalogue import KINDS
 from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problem_json import CLIENT_GONE
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.rehearse.pool import TooManyRendersError, pool
@@ -34,7 +35,7 @@ class AbandonedError(Exception):
     """Nobody waits for this frame any more."""
 
 
-def still_wanted(request: HttpRequest) -> Callable[[], None]:
+def still_wanted(request: PersonRequest) -> Callable[[], None]:
     """A check to run between stages: it raises once the asker has hung up. Only the real server can tell."""
     gone = request.META.get("waitress.client_disconnected")
 
@@ -46,7 +47,7 @@ def still_wanted(request: HttpRequest) -> Callable[[], None]:
 
 
 @contextmanager
-def _turn(request: HttpRequest) -> Iterator[Callable[[], None]]:
+def _turn(request: PersonRequest) -> Iterator[Callable[[], None]]:
     """Wait for a turn among the renders; gives the check to run between stages."""
     go_on = still_wanted(request)
     with pool.turn(go_on):
@@ -61,7 +62,7 @@ class RehearsalRequest(PlanInput):
 
 
 @rehearse.get("/scenes", response={200: list[SceneOut]}, operation_id="scenes")
-def scenes(request):
+def scenes(request: PersonRequest) -> object:
     """The drawn scenes."""
     people = ("person", "group")
     return [
@@ -78,13 +79,13 @@ def scenes(request):
 
 
 @rehearse.post("/rehearsal", response={200: Rehearsal, 422: Problem}, operation_id="rehearsal")
-def start_rehearsal(request, asked: RehearsalRequest):
+def start_rehearsal(request: PersonRequest, asked: RehearsalRequest) -> object:
     """Where the rehearsal of a plan begins: its scene, tuned, and the camera as planned."""
     return rehearsal(asked.case, plan_of(asked), asked.scene)
 
 
 @rehearse.post("/render", response={200: FrameOut, 422: Problem}, operation_id="render")
-def render_frame(request, asked: RenderRequest):
+def render_frame(request: PersonRequest, asked: RenderRequest) -> object:
     """One simulated frame with its histograms, clip masks and tones."""
     with _turn(request) as go_on:
         answer = FrameOut.model_validate(frames.frame(asked, go_on))
@@ -92,14 +93,14 @@ def render_frame(request, asked: RenderRequest):
 
 
 @rehearse.post("/meter", response={200: MeterOut, 422: Problem}, operation_id="meter")
-def read_meters(request, asked: RenderRequest):
+def read_meters(request: PersonRequest, asked: RenderRequest) -> object:
     """All meter patterns on a scene."""
     with _turn(request):
         return meters.meter_all(asked)
 
 
 @rehearse.post("/bracket", response={200: BracketOut, 422: Problem}, operation_id="bracket")
-def take_bracket(request, asked: BracketRequest):
+def take_bracket(request: PersonRequest, asked: BracketRequest) -> object:
     """A bracket: its frames, what they hold together, the merged picture."""
     with _turn(request) as go_on:
         answer = BracketOut.model_validate(brackets.bracket(asked, go_on))
@@ -107,7 +108,7 @@ def take_bracket(request, asked: BracketRequest):
 
 
 @rehearse.post("/white-balance", response={200: WhiteOut, 422: Problem}, operation_id="white_balance")
-def white_balance(request, asked: WhiteRequest):
+def white_balance(request: PersonRequest, asked: WhiteRequest) -> object:
     """The cast of every light, and a card if one was clicked."""
     point = (asked.point.x, asked.point.y) if asked.point else None
     with _turn(request) as go_on:
@@ -115,7 +116,7 @@ def white_balance(request, asked: WhiteRequest):
 
 
 @rehearse.post("/visible", response={200: VisibleOut, 422: Problem}, operation_id="visible")
-def visible_difference(request, asked: VisibleRequest):
+def visible_difference(request: PersonRequest, asked: VisibleRequest) -> object:
     """Whether two frames look different at an output."""
     with _turn(request) as go_on:
         return frames.visible(asked.a, asked.b, asked.output, go_on)
@@ -125,11 +126,11 @@ def register_abandoned(api: NinjaAPI) -> None:
     """An abandoned frame is no failure: its answer goes nowhere."""
 
     @api.exception_handler(AbandonedError)
-    def abandoned(request: HttpRequest, exc: AbandonedError) -> HttpResponse:
+    def abandoned(request: PersonRequest, exc: AbandonedError) -> HttpResponse:
         return HttpResponse(status=CLIENT_GONE)
 
     @api.exception_handler(TooManyRendersError)
-    def too_many(request: HttpRequest, exc: TooManyRendersError) -> HttpResponse:
+    def too_many(request: PersonRequest, exc: TooManyRendersError) -> HttpResponse:
         answer = problem(503, "Too many pictures are wanted at once; this one gave way. Ask again.", kind="busy")
         answer["Retry-After"] = "1"
         return answer

@@ -15,6 +15,7 @@ from wide_aperture.gear.api import bodies, foundations, gear, lenses
 from wide_aperture.http import problems
 from wide_aperture.http.description import DescribedApi
 from wide_aperture.http.document_routes import register_problems
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.pack.api import camera, pack, packings, phrasebooks, states
 from wide_aperture.planning.api import live
 from wide_aperture.rehearse.api import register_abandoned, rehearse
@@ -43,7 +44,7 @@ about = Router(tags=["about"])
 
 
 @about.get("/session", response={200: Session}, operation_id="session")
-def session(request: HttpRequest) -> Any:
+def session(request: PersonRequest) -> Any:
     """Who is signed in; also tells that the server is up."""
     return {"owner": request.user.get_username(), "mode": "personal", "planner_version": PLANNER_VERSION}
 

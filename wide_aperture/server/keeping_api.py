@@ -6,14 +6,15 @@ from pathlib import Path
 from typing import Annotated, Any
 from uuid import UUID
 
-from django.http import FileResponse, HttpRequest, HttpResponse
+from django.http import FileResponse, HttpResponse
 from django.utils import timezone
-from ninja import File, Header, Router, Schema
+from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
 from wide_aperture.http.description import binary
-from wide_aperture.http.document_routes import WRITE_PROBLEMS, envelope_text, precondition
+from wide_aperture.http.document_routes import WRITE_PROBLEMS, IfMatch, envelope_text, precondition
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.store import bin as recycle
 from wide_aperture.store import retention, set_aside
@@ -31,7 +32,7 @@ GONE = "This restore is not under way (any more). Choose the file again."
 
 
 @keeping.get("/backup", operation_id="backup_make", openapi_extra=binary("application/zip"))
-def make(request: HttpRequest) -> Any:
+def make(request: PersonRequest) -> Any:
     """Everything of yours in one zip."""
     now = timezone.now()
     file = tempfile.SpooledTemporaryFile(SPOOLED_BYTES)  # noqa: SIM115  closed by the response
@@ -109,7 +110,7 @@ def _job(job: jobs.Job) -> dict[str, Any]:
     response={202: RestoreJob, 400: Problem, 413: Problem, 415: Problem, 422: Problem},
     operation_id="restore_start",
 )
-def start_restore(request: HttpRequest, file: UploadedFile = File(...)) -> Any:  # noqa: B008  Ninja's way
+def start_restore(request: PersonRequest, file: File[UploadedFile]) -> Any:
     """Take a backup and begin to read it; nothing is changed yet."""
     if file.size is not None and file.size > MOST_FILE_BYTES:
         return problem(413, f"That is larger than a backup can be ({MOST_FILE_BYTES // 1_000_000} MB).")
@@ -123,13 +124,13 @@ def start_restore(request: HttpRequest, file: UploadedFile = File(...)) -> Any: 
 
 
 @keeping.get("/restores", response={200: list[RestoredOut]}, operation_id="restore_list")
-def past_restores(request: HttpRequest) -> Any:
+def past_restores(request: PersonRequest) -> Any:
     """Restores that were carried out, the last first."""
     return [_restored(row) for row in Restored.objects.filter(owner=request.user)[:50]]
 
 
 @keeping.get("/restores/{uuid:job_id}", response={200: RestoreJob, 404: Problem}, operation_id="restore_get")
-def restore_now(request: HttpRequest, job_id: UUID) -> Any:
+def restore_now(request: PersonRequest, job_id: UUID) -> Any:
     """How far a restore is, and what it would do once it has been read."""
     job = jobs.of(owner=request.user, job_id=job_id)
     return problem(404, GONE) if job is None else _job(job)
@@ -151,7 +152,7 @@ class RestoreChoice(Schema):
     response={202: RestoreJob, 400: Problem, 404: Problem, 415: Problem, 422: Problem},
     operation_id="restore_apply",
 )
-def apply_restore(request: HttpRequest, job_id: UUID, choice: RestoreChoice) -> Any:
+def apply_restore(request: PersonRequest, job_id: UUID, choice: RestoreChoice) -> Any:
     """Write what was chosen, as a whole or not at all."""
     job = jobs.of(owner=request.user, job_id=job_id)
     if job is None:
@@ -161,7 +162,7 @@ def apply_restore(request: HttpRequest, job_id: UUID, choice: RestoreChoice) -> 
 
 
 @keeping.delete("/restores/{uuid:job_id}", response={200: RestoreJob, 404: Problem}, operation_id="restore_cancel")
-def cancel_restore(request: HttpRequest, job_id: UUID) -> Any:
+def cancel_restore(request: PersonRequest, job_id: UUID) -> Any:
     """Give up; what was not completely written is not written at all."""
     job = jobs.of(owner=request.user, job_id=job_id)
     if job is None:
@@ -181,7 +182,7 @@ class UndoneOut(Schema):
     response={200: UndoneOut, 404: Problem, 415: Problem, 422: Problem},
     operation_id="restore_undo",
 )
-def undo_restore(request: HttpRequest, restored_id: UUID) -> Any:
+def undo_restore(request: PersonRequest, restored_id: UUID) -> Any:
     """Take a whole restore back in one step."""
     return {"stays": undo(owner=request.user, restored_id=restored_id)}
 
@@ -204,7 +205,7 @@ class BinOut(Schema):
 
 
 @keeping.get("/bin", response={200: BinOut}, operation_id="bin_list")
-def deleted(request: HttpRequest) -> Any:
+def deleted(request: PersonRequest) -> Any:
     """What was deleted, the last first, and how long it is kept."""
     return {"items": recycle.deleted_rows(owner=request.user), "retention": retention.SENTENCE}
 
@@ -214,18 +215,14 @@ def deleted(request: HttpRequest) -> Any:
     response={200: dict[str, Any], **WRITE_PROBLEMS},
     operation_id="bin_bring_back",
 )
-def bring_back(
-    request: HttpRequest, kind: str, row_id: UUID, if_match: str | None = Header(None, alias="If-Match")
-) -> Any:
+def bring_back(request: PersonRequest, kind: str, row_id: UUID, if_match: IfMatch = None) -> Any:
     """A deleted document as it was."""
     row = recycle.bring_back(owner=request.user, plural=kind, row_id=row_id, expects=precondition(if_match, None))
     return HttpResponse(envelope_text(row), content_type="application/json")
 
 
 @keeping.delete("/bin/{kind}/{uuid:row_id}", response={204: None, **WRITE_PROBLEMS}, operation_id="bin_remove")
-def remove_for_good(
-    request: HttpRequest, kind: str, row_id: UUID, if_match: str | None = Header(None, alias="If-Match")
-) -> Any:
+def remove_for_good(request: PersonRequest, kind: str, row_id: UUID, if_match: IfMatch = None) -> Any:
     """Remove a deleted document with its history. Only backups hold it then."""
     recycle.remove_for_good(owner=request.user, plural=kind, row_id=row_id, expects=precondition(if_match, None))
     return 204, None
@@ -244,6 +241,6 @@ class SetAsideOut(Schema):
 
 
 @keeping.get("/set-aside", response={200: list[SetAsideOut]}, operation_id="set_aside")
-def unreadable_rows(request: HttpRequest) -> Any:
+def unreadable_rows(request: PersonRequest) -> Any:
     """Rows that cannot be read. They fail nothing; their history or a backup may hold them whole."""
     return set_aside.unreadable_rows(owner=request.user)

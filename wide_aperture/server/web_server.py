@@ -51,9 +51,9 @@ class PatientParser(HTTPRequestParser):
 
     def received(self, data: bytes) -> int:
         if isinstance(self.body_rcv, ThrownAway):
-            taken = self.body_rcv.received(data)
+            heard = self.body_rcv.received(data)
             self.completed = self.body_rcv.completed
-            return taken
+            return heard
         taken: int = super().received(data)
         too_large = isinstance(self.error, RequestEntityTooLarge) and self.completed
         if too_large and 0 < self.content_length <= MOST_HEARD_OUT_BYTES and self.body_bytes_received == 0:

@@ -2,11 +2,12 @@
 
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router, Schema
 
 from wide_aperture.core.documents.saved_setup import SetupSummary
 from wide_aperture.http.document_routes import add_document_routes, envelope, page_answer
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
 from wide_aperture.setups import services
 from wide_aperture.setups.models import SavedSetup
@@ -21,7 +22,7 @@ class ListedSetup(SetupSummary):
     revision: int
 
 
-def _summaries(request: HttpRequest, limit: int, cursor: str | None) -> HttpResponse:
+def _summaries(request: PersonRequest, limit: int, cursor: str | None) -> HttpResponse:
     return page_answer(*services.summaries_page(owner=request.user, limit=limit, cursor=cursor))
 
 
@@ -35,7 +36,7 @@ class ImportRequest(Schema):
 
 
 class ImportOut(Schema):
-    saved: StoredSetup
+    saved: StoredSetup  # type: ignore[valid-type] # made from the document by Ninja
     kept: int
     dropped: list[str]
     renamed: bool
@@ -44,7 +45,7 @@ class ImportOut(Schema):
 @setups.post(
     "/import", response={200: ImportOut, 400: Problem, 413: Problem, 422: Problem}, operation_id="setup_import"
 )
-def setup_import(request, file: ImportRequest):
+def setup_import(request: PersonRequest, file: ImportRequest) -> object:
     """Import a saved setup leniently: says what it kept and dropped."""
     report = services.import_text(owner=request.user, text=file.text)
     return {

@@ -9,6 +9,7 @@ from pydantic import Field
 from wide_aperture.core.documents import shoot as shoot_document
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page
 from wide_aperture.http.paging import Cursor, Limit, page_schema
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.shoots import services
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.shoots.overview import overview
@@ -37,11 +38,11 @@ BUDGET_MS, MOST_BUDGET_MS = 120, 2000
 
 @shoots.get("/overview", response={200: ShootSummaryPage, **PROBLEMS}, operation_id="shoot_overview")
 def shoot_overview(
-    request,
+    request: PersonRequest,
     limit: Limit = 100,
     cursor: Cursor = None,
     budget_ms: Annotated[int, Query(ge=0, le=MOST_BUDGET_MS, description="Time for plans not known yet")] = BUDGET_MS,
-):
+) -> object:
     """Shoots with their readiness."""
     items, next_cursor = overview(owner=request.user, limit=limit, cursor=cursor, budget_s=budget_ms / 1000)
     return {"items": items, "next": next_cursor}
@@ -53,6 +54,6 @@ SituationPage = page_schema("SituationOfShoot", StoredSituation)
 
 
 @shoots.get("/{uuid:shoot_id}/situations", response={200: SituationPage, **PROBLEMS}, operation_id="shoot_situations")
-def shoot_situations(request, shoot_id: UUID, limit: Limit = 100, cursor: Cursor = None):
+def shoot_situations(request: PersonRequest, shoot_id: UUID, limit: Limit = 100, cursor: Cursor = None) -> object:
     """The situations of a shoot in their order."""
     return rows_page(services.situations_of(owner=request.user, shoot_id=shoot_id), limit, cursor)

@@ -28,6 +28,7 @@ from wide_aperture.core.sky.night.sequence import (
 )
 from wide_aperture.core.sky.night.windows import DarkNight, YearPoint
 from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.sky.models import Place
 from wide_aperture.sky.schemas import (
@@ -65,7 +66,7 @@ class WaypointOut(Schema):
 
 
 @places.post("/import", response={200: list[WaypointOut], 413: Problem, 422: Problem}, operation_id="place_import")
-def read_waypoints(request, file: UploadedFile = File(...)):  # noqa: B008  Ninja's way to say where it comes from
+def read_waypoints(request: PersonRequest, file: File[UploadedFile]) -> object:
     """Waypoints of a GPX file, to be saved as places."""
     if file.size is not None and file.size > MOST_GPX_BYTES:
         return problem(413, "That file is larger than a list of waypoints can be.")
@@ -77,25 +78,25 @@ class ZoneOut(Schema):
 
 
 @sky.get("/zone", response={200: ZoneOut, 422: Problem}, operation_id="zone_of_place")
-def zone_of_place(request, latitude_deg: float, longitude_deg: float):
+def zone_of_place(request: PersonRequest, latitude_deg: float, longitude_deg: float) -> object:
     """The time zone of a place."""
     return {"zone": zone_of(latitude_deg, longitude_deg)}
 
 
 @sky.get("/stars", response={200: list[Star]}, operation_id="stars")
-def star_catalogue(request):
+def star_catalogue(request: PersonRequest) -> object:
     """The shipped catalogue of stars and targets."""
     return stars()
 
 
 @sky.post("/day", response={200: DayOut, 422: Problem}, operation_id="sky_day")
-def day_strip(request, asked: DayRequest):
+def day_strip(request: PersonRequest, asked: DayRequest) -> object:
     """Light, twilights and tracks of a shoot's hours, and the light of its situations."""
     return HttpResponse(DayOut.model_validate(day.day_strip(asked)).model_dump_json(), content_type="application/json")
 
 
 @sky.post("/reading", response={200: MeterReading, 422: Problem}, operation_id="sky_reading")
-def reading(request, asked: ReadingRequest):
+def reading(request: PersonRequest, asked: ReadingRequest) -> object:
     """What the simulated light meter shows at a place and time."""
     return simulated_reading(asked.sky, asked.at_min, asked.condition)
 
@@ -105,7 +106,7 @@ class ChangingOut(Schema):
 
 
 @sky.post("/changes", response={200: ChangingOut, 422: Problem}, operation_id="sky_changes")
-def changes(request, asked: PlanInput):
+def changes(request: PersonRequest, asked: PlanInput) -> object:
     """What to change when while the light changes during a situation."""
     return {"changing": changing_light(asked)}
 
@@ -124,7 +125,7 @@ class NightOut(Schema):
 
 
 @sky.post("/night", response={200: NightOut, 422: Problem}, operation_id="sky_night")
-def one_night(request, asked: NightRequest):
+def one_night(request: PersonRequest, asked: NightRequest) -> object:
     """Dark hours, the target in them, and the frame for it."""
     return night.night(asked)
 
@@ -135,26 +136,26 @@ class YearOut(Schema):
 
 
 @sky.post("/year", response={200: YearOut, 422: Problem}, operation_id="sky_year")
-def one_year(request, asked: YearRequest):
+def one_year(request: PersonRequest, asked: YearRequest) -> object:
     """A target through a year of nights."""
     return night.year(asked)
 
 
 @sky.post("/search", response={200: NightSearch, 422: Problem}, operation_id="sky_search")
-def search(request, asked: SearchRequest):
+def search(request: PersonRequest, asked: SearchRequest) -> object:
     """Nights that fit a wish, best first."""
     return night.search(asked)
 
 
 @sky.post("/panorama", response={200: PanoramaOut, 422: Problem}, operation_id="sky_panorama")
-def drawn_sky(request, asked: PanoramaRequest):
+def drawn_sky(request: PersonRequest, asked: PanoramaRequest) -> object:
     """The sky over the horizon: tracks, stars, brightness."""
     answer = PanoramaOut.model_validate(night.panorama(asked))
     return HttpResponse(answer.model_dump_json(), content_type="application/json")
 
 
 @sky.post("/moon", response={200: MoonPlan, 422: Problem}, operation_id="sky_moon")
-def one_moon(request, asked: MoonRequest):
+def one_moon(request: PersonRequest, asked: MoonRequest) -> object:
     """The Moon at a moment through a lens."""
     return moon_plan(
         asked.body, asked.focal_mm, asked.f_number, context=asked.sky, at_min=asked.at_min, haze=asked.haze,
@@ -163,7 +164,7 @@ def one_moon(request, asked: MoonRequest):
 
 
 @sky.post("/rises", response={200: list[BalancedRise], 422: Problem}, operation_id="sky_rises")
-def rises(request, asked: RisesRequest):
+def rises(request: PersonRequest, asked: RisesRequest) -> object:
     """Evenings and mornings when a nearly full Moon and dusk land fit one frame."""
     return balanced_rises(
         asked.sky,
@@ -175,14 +176,14 @@ def rises(request, asked: RisesRequest):
 
 
 @sky.post("/sequence", response={200: SequencePlan, 422: Problem}, operation_id="sky_sequence")
-def sequence(request, asked: SequenceRequest):
+def sequence(request: PersonRequest, asked: SequenceRequest) -> object:
     """Counts and needs of star trails or a time-lapse."""
     asked_for = asked.model_dump(exclude={"kind", "body"})
     return sequence_plan(asked.kind, asked.body, **asked_for)
 
 
 @sky.post("/turn", response={200: Panorama, 422: Problem}, operation_id="sky_turn")
-def turn(request, asked: TurnRequest):
+def turn(request: PersonRequest, asked: TurnRequest) -> object:
     """Columns and rows of a panorama."""
     asked_for = asked.model_dump(exclude={"body", "focal_mm"})
     return panorama(asked.body, asked.focal_mm, **asked_for)
@@ -194,13 +195,13 @@ class SeriesOut(Schema):
 
 
 @sky.post("/series", response={200: SeriesOut, 422: Problem}, operation_id="sky_series")
-def series(request, asked: SeriesRequest):
+def series(request: PersonRequest, asked: SeriesRequest) -> object:
     """The shot list of a test series, and how to focus at night."""
     return {"frames": test_series(asked.vary, tuple(asked.values), asked.held), "focus": FOCUS_STEPS}
 
 
 @sky.post("/calendar", response={422: Problem}, operation_id="sky_calendar")
-def calendar(request, asked: CalendarRequest):
+def calendar(request: PersonRequest, asked: CalendarRequest) -> object:
     """Plans as an iCalendar file with alarms."""
     text = files.calendar(asked.items, made_at=timezone.now())
     answer = HttpResponse(text, content_type="text/calendar; charset=utf-8")

@@ -35,10 +35,12 @@ def deleted_rows(*, owner: User) -> list[Deleted]:
     """Everything of the owner that was deleted, the last first."""
     found = []
     for model in stored_models():
-        for row in model.objects.filter(owner=owner, deleted_at__isnull=False):
+        for row in model._default_manager.filter(owner=owner, deleted_at__isnull=False):
             title = model.title_of(row.document)
             held = sum(1 for _ in _parts(row))
-            found.append(Deleted(model.plural, model.noun, row.pk, title, row.revision, row.deleted_at, held))
+            found.append(
+                Deleted(model.plural, model.noun, row.pk, title, row.revision, row.deleted_at or row.updated_at, held)
+            )
     return sorted(found, key=lambda each: each.deleted_at, reverse=True)
 
 
@@ -48,7 +50,7 @@ def bring_back(*, owner: User, plural: str, row_id: UUID, expects: Precondition)
     Raises: as put_row; DoesNotExist for an unknown kind or row.
     """
     model = _known(plural)
-    row = model.objects.get(pk=row_id, owner=owner, deleted_at__isnull=False)
+    row = model._default_manager.get(pk=row_id, owner=owner, deleted_at__isnull=False)
     document = parsed(row)
     return put_row(model, owner=owner, row_id=row_id, document=document, expects=expects)[0]
 
@@ -62,7 +64,7 @@ def remove_for_good(*, owner: User, plural: str, row_id: UUID, expects: Precondi
     model = _known(plural)
     if expects.revision is None:
         raise PreconditionMissingError
-    row = model.objects.select_for_update().get(pk=row_id, owner=owner)
+    row = model._default_manager.select_for_update().get(pk=row_id, owner=owner)
     if not row.is_deleted:
         raise DomainError("row_id", str(row_id), "must be deleted first")
     if expects.revision != row.revision:
@@ -84,5 +86,5 @@ def _parts(row: StoredDocument) -> list[Any]:
     parts: list[Any] = []
     for relation in row._meta.related_objects:
         if issubclass(relation.related_model, StoredDocument):
-            parts += list(relation.related_model.objects.filter(**{relation.field.name: row}))
+            parts += list(relation.related_model._default_manager.filter(**{relation.field.name: row}))
     return parts

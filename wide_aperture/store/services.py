@@ -38,7 +38,7 @@ class Precondition:
 
 def list_rows(model: type[Row], *, owner: User, **filters: Any) -> QuerySet[Row]:
     """The owner's rows that are not deleted."""
-    return model.objects.filter(owner=owner, deleted_at__isnull=True, **filters)
+    return model._default_manager.filter(owner=owner, deleted_at__isnull=True, **filters)
 
 
 def page_of(rows: QuerySet[Any], *, limit: int, cursor: str | None) -> tuple[list[Any], str | None]:
@@ -87,7 +87,7 @@ def _read_cursor(model: type[Any], fields: list[str], cursor: str) -> list[Any]:
 
 def get_row(model: type[Row], *, owner: User, row_id: UUID) -> Row:
     """One row of the owner. Raises DoesNotExist for deleted rows and other people's."""
-    return model.objects.get(pk=row_id, owner=owner, deleted_at__isnull=True)
+    return model._default_manager.get(pk=row_id, owner=owner, deleted_at__isnull=True)
 
 
 @transaction.atomic
@@ -108,7 +108,7 @@ def put_row(
     """
     expects.require()
     content = document.model_dump(mode="json")
-    row = model.objects.select_for_update().filter(pk=row_id).first()
+    row = model._default_manager.select_for_update().filter(pk=row_id).first()
     if row is not None and row.owner_id != owner.pk:
         raise model.DoesNotExist
     columns = {**model.columns(document, owner=owner), **(beside or {})}
@@ -140,7 +140,7 @@ def delete_row(model: type[Row], *, owner: User, row_id: UUID, expects: Precondi
     Raises: as put_row.
     """
     expects.require()
-    row = model.objects.select_for_update().get(pk=row_id, owner=owner)
+    row = model._default_manager.select_for_update().get(pk=row_id, owner=owner)
     if row.is_deleted:
         return row
     if expects.revision != row.revision:
@@ -152,7 +152,7 @@ def delete_row(model: type[Row], *, owner: User, row_id: UUID, expects: Precondi
 
 def list_revisions(model: type[Row], *, owner: User, row_id: UUID) -> QuerySet[Revision]:
     """Every revision of a row that is kept, deleted or not, newest first. Raises DoesNotExist for other people's."""
-    row = model.objects.get(pk=row_id, owner=owner)
+    row = model._default_manager.get(pk=row_id, owner=owner)
     return Revision.objects.filter(kind=model.kind(), row_id=row.pk).order_by("-number")
 
 

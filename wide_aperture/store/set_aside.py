@@ -32,7 +32,7 @@ def unreadable_rows(*, owner: User) -> list[SetAside]:
     """Every living row of the owner that is no document of its kind."""
     found = []
     for model in stored_models():
-        for row in model.objects.filter(owner=owner, deleted_at__isnull=True).iterator(chunk_size=100):
+        for row in model._default_manager.filter(owner=owner, deleted_at__isnull=True).iterator(chunk_size=100):
             reason = why_unreadable(row)
             if reason is not None:
                 text = raw_text(row)[:MOST_SHOWN_CHARACTERS]

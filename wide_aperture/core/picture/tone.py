@@ -72,6 +72,6 @@ def expose_to_the_right(
     return math.floor((clips_over_mid_ev - margin_ev - highest_over_mid_ev) * 3 + 1e-9) / 3
 
 
-def share_of(mask: Levels) -> float:
+def share_of(mask: NDArray[np.bool_] | Levels) -> float:
     """The share of a picture where a mask holds, 0..1."""
     return float(np.count_nonzero(mask)) / mask.size if mask.size else 0.0

@@ -124,5 +124,5 @@ def _masks(made: Rendered, asked: RenderRequest) -> dict[str, str | None]:
 
 def visible(a: RenderRequest, b: RenderRequest, output: str, go_on: Waiting) -> dict[str, Any]:
     """Whether two frames look different at an output."""
-    frames = [rendered(asked, metered_capture(asked), go_on) for asked in (a, b)]
-    return asdict(difference(*frames, OUTPUT_PIXELS[output]))
+    first, second = (rendered(asked, metered_capture(asked), go_on) for asked in (a, b))
+    return asdict(difference(first, second, OUTPUT_PIXELS[output]))

@@ -45,7 +45,7 @@ def meter_all(asked: RenderRequest) -> dict[str, Any]:
     light, wanted = luminances(asked), wanted_ev100(asked)
     clip = asked.body.electrons.mid_below_clipping_ev + reserve_ev(asked.body, asked.capture)
     screen_clip = white_ev(asked.capture.look, clip)
-    patterns = []
+    patterns: list[dict[str, Any]] = []
     for pattern in PATTERNS:
         reading = read_meter(asked, by, pattern)
         exposure = reading.ev100 - by.comp_ev

@@ -60,7 +60,8 @@ def luminances(asked: RenderRequest, capture: Capture | None = None) -> np.ndarr
             2**tuning.light_ev
         )
 
-    return darkroom().optical.get(key, flattened, lambda picture: picture.nbytes)
+    made: np.ndarray = darkroom().optical.get(key, flattened, lambda picture: picture.nbytes)
+    return made
 
 
 def small_masks(asked: RenderRequest) -> dict[str, np.ndarray]:

@@ -18,14 +18,14 @@ LOCAL_OWNER = "local"
 def local_owner() -> User:
     """The built-in owner, made on first use."""
     owner, _ = get_user_model().objects.get_or_create(username=LOCAL_OWNER)
-    return owner  # type: ignore[return-value]
+    return owner
 
 
 def sign_in_local_owner(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
     def middleware(request: HttpRequest) -> HttpResponse:
         if is_api(request.path):
             try:
-                request.user = local_owner()  # type: ignore[assignment]
+                request.user = local_owner()
             except DatabaseError as error:
                 return storage_problem(error)
         return get_response(request)

@@ -4,7 +4,7 @@ from django.db.backends.sqlite3 import creation
 
 
 class DatabaseCreation(creation.DatabaseCreation):
-    def _clone_test_db(self, suffix, verbosity, keepdb=False):
+    def _clone_test_db(self, suffix: str, verbosity: int, keepdb: bool = False) -> None:
         with self.connection.cursor() as cursor:
             cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")
-        super()._clone_test_db(suffix, verbosity, keepdb)
+        super()._clone_test_db(suffix, verbosity, keepdb)  # type: ignore[misc] # Django's stubs leave it out

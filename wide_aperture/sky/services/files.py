@@ -52,7 +52,8 @@ def calendar(items: list[CalendarItem], *, made_at: dt.datetime) -> str:
             alarm.add("trigger", dt.timedelta(minutes=-item.alarm_min))
             event.add_component(alarm)
         book.add_component(event)
-    return book.to_ical().decode("utf-8")
+    text: bytes = book.to_ical()
+    return text.decode("utf-8")
 
 
 def waypoints(content: bytes) -> list[dict[str, Any]]:

@@ -57,7 +57,9 @@ def _verify(owner: User, written: list[list[Any]]) -> None:
     for kind, ids in by_kind.items():
         model = model_of(kind)
         assert model is not None
-        found = sum(model.objects.filter(owner=owner, pk__in=ids[k : k + 500]).count() for k in range(0, len(ids), 500))
+        found = sum(
+            model._default_manager.filter(owner=owner, pk__in=ids[k : k + 500]).count() for k in range(0, len(ids), 500)
+        )
         if found != len(set(ids)):
             raise RuntimeError(f"{len(ids)} {kind} were to be written and {found} are there")
 
@@ -67,7 +69,7 @@ def _put(ready: Ready, owner: User) -> tuple[int | None, int] | None:
     model = ready.model
     document = model.parse(ready.document)
     row_id = UUID(ready.id)
-    held = model.objects.filter(pk=row_id).first()
+    held = model._default_manager.filter(pk=row_id).first()
     beside = {"original": ready.original} if ready.original and hasattr(model, "original") else {}
     if held is None:
         return None, _add(ready, owner, document, beside)
@@ -85,12 +87,12 @@ def _add(ready: Ready, owner: User, document: Any, beside: dict[str, Any]) -> in
     model, row_id = ready.model, UUID(ready.id)
     deleted_at = _moment(ready.deleted_at)
     columns = {**(_deleted_columns(model, document) if deleted_at else model.columns(document, owner=owner)), **beside}
-    row = model(pk=row_id, owner=owner, revision=ready.revision, document=ready.document, **columns)
+    row = model(id=row_id, owner=owner, revision=ready.revision, document=ready.document, **columns)
     row.deleted_at = deleted_at
     row.save(force_insert=True)
     created_at = _moment(ready.created_at)
     if created_at is not None:
-        model.objects.filter(pk=row_id).update(created_at=created_at)
+        model._default_manager.filter(pk=row_id).update(created_at=created_at)
     _fill_history(model, row_id, ready, below=ready.revision)
     append_revision(row)
     return row.revision
@@ -137,7 +139,7 @@ def undo(*, owner: User, restored_id: UUID) -> list[str]:
     stays: list[str] = []
     for kind, row_id, before, after in reversed(restored.written):
         model = model_of(kind)
-        row = model.objects.filter(pk=row_id, owner=owner).first() if model is not None else None
+        row = model._default_manager.filter(pk=row_id, owner=owner).first() if model is not None else None
         if model is None or row is None:
             continue
         if row.revision != after:

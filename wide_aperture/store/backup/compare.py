@@ -119,7 +119,7 @@ def _judge(entry: Entry, owner: User, shoots: set[str]) -> tuple[Item, Document 
             return item("refused", "its id is not the one it is filed under"), None
     except (ValidationError, DomainError, LookupError, TypeError, ValueError, AttributeError) as error:
         return item("refused", f"cannot be read: {why(error)}"), None
-    held = model.objects.filter(pk=row_id).first()
+    held = model._default_manager.filter(pk=row_id).first()
     deleted = bool(line.get("deleted_at"))
     if held is not None and held.owner_id != owner.pk:
         return item("refused", "belongs to somebody else here"), None
@@ -147,7 +147,7 @@ def _judge(entry: Entry, owner: User, shoots: set[str]) -> tuple[Item, Document 
 
 def _lives(plural: str, row_id: UUID, owner: User) -> bool:
     model = model_of(plural)
-    return model is not None and model.objects.filter(pk=row_id, owner=owner, deleted_at__isnull=True).exists()
+    return model is not None and model._default_manager.filter(pk=row_id, owner=owner, deleted_at__isnull=True).exists()
 
 
 def _differing(here: Document, there: Document) -> tuple[str, ...]:
@@ -174,7 +174,7 @@ def _ready(entry: Entry, item: Item, document: Document) -> Ready:
         kind=item.kind,
         id=item.id,
         outcome=item.outcome,
-        revision=revision if _is_number(revision) and revision >= newest else newest,
+        revision=max(int(revision), newest) if revision is not None and _is_number(revision) else newest,
         document=document.model_dump(mode="json"),
         original=original if isinstance(original, str) else "",
         created_at=_moment(line.get("created_at")),

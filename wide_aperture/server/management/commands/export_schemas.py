@@ -6,6 +6,7 @@ from typing import Any
 
 from django.conf import settings
 from django.core.management.base import BaseCommand
+from pydantic import BaseModel
 
 from wide_aperture.core.camera.packing import PackingDocument
 from wide_aperture.core.camera.phrasebook import Phrasebook
@@ -18,7 +19,7 @@ from wide_aperture.core.documents.saved_setup import SavedSetup
 from wide_aperture.core.documents.shoot import PlannedSituation, Shoot
 from wide_aperture.server.api import api
 
-DOCUMENTS = {
+DOCUMENTS: dict[str, type[BaseModel]] = {
     "setup": SavedSetup,
     "body": Body,
     "lens": Lens,
@@ -41,7 +42,7 @@ def openapi_text() -> str:
 
 def schema_text(name: str) -> str:
     """The JSON Schema of a document as it is published."""
-    schema = DOCUMENTS[name].model_json_schema()
+    schema: dict[str, object] = DOCUMENTS[name].model_json_schema()
     schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
     return json.dumps(schema, indent=1, ensure_ascii=False) + "\n"
 
