@@ -7,7 +7,7 @@ PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?= $(CURDIR)/tests/core/cases/public.json
 SOURCES := $(shell find frontend/src frontend/index.html frontend/vite.config.ts -type f)
 
-.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge chromium clean wheel take-copy frozen mutants
+.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge chromium clean wheel take-copy frozen mutants mutants-data
 
 demo: install build  ## build, load demo data, serve
 	@$(PY) manage.py prepare
@@ -91,4 +91,7 @@ frozen: install  ## write the frozen answers of the core anew, after a change th
 	@DJANGO_SETTINGS_MODULE=wide_aperture.server.settings $(PY) -m tests.core.frozen
 
 mutants: install  ## do the tests hold the numbers? small changes to the core, one at a time; takes up to 20 minutes
-	@$(PY) -m scripts.mutants --survivors
+	@$(PY) -m scripts.mutants --only functions --survivors
+
+mutants-data: install  ## the same for every number of the craft data, a tenth each way; takes half an hour
+	@$(PY) -m scripts.mutants --only data --survivors

@@ -20,7 +20,7 @@ from wide_aperture.core.sky.night.search import NightWish, search_nights
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
-from wide_aperture.sky.schemas import DayRequest, SkyBlock
+from wide_aperture.sky.questions import DayRequest, SkyBlock
 from wide_aperture.sky.services.day import day_strip
 
 ROUNDS = 30

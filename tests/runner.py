@@ -12,7 +12,17 @@ class Travels:
     """A test case that can be sent between processes when a subtest of it fails: its name travels, its tools stay."""
 
     def __getstate__(self) -> dict[str, object]:
-        return {name: value for name, value in self.__dict__.items() if _travels(value)}
+        # What a test holds may hold the test again (its subtest, a client): there only the name travels.
+        if id(self) in _packing:
+            return {"_testMethodName": self.__dict__.get("_testMethodName")}
+        _packing.add(id(self))
+        try:
+            return {name: value for name, value in self.__dict__.items() if _travels(value)}
+        finally:
+            _packing.discard(id(self))
+
+
+_packing: set[int] = set()
 
 
 def _travels(value: object) -> bool:

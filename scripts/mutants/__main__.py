@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import argparse
 import os
+import random
 import sys
 import time
 from collections import Counter
+from collections.abc import Iterable
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "wide_aperture.server.settings")
 os.environ["HYPOTHESIS_PROFILE"] = "ci"
@@ -16,7 +18,7 @@ import django
 django.setup()
 
 from scripts.mutants import code, data, reach  # noqa: E402  Django must stand first
-from scripts.mutants.trial import Outcome, run_all  # noqa: E402
+from scripts.mutants.trial import Outcome, Trial, run_all  # noqa: E402
 
 WANTED = {"functions": 0.75, "craft data": 0.70}
 
@@ -27,6 +29,7 @@ def main() -> int:
     asked.add_argument("--count", type=int, default=630, help="mutants of functions")
     asked.add_argument("--seed", type=int, default=7)
     asked.add_argument("--only", choices=["functions", "data"])
+    asked.add_argument("--share", type=float, default=1.0, help="of the craft data's numbers, for a quick look")
     asked.add_argument("--survivors", action="store_true", help="name every survivor")
     options = asked.parse_args()
     workers = os.cpu_count() or 2
@@ -43,9 +46,18 @@ def main() -> int:
         trials = [code.trial(mutant, known, reached, seconds) for mutant in chosen]
         failed += _report("functions", list(run_all(trials, tests, workers)), options.survivors)
     if options.only != "functions":
-        failed += _report("craft data", list(run_all(data.trials(tests, seconds), tests, workers)), options.survivors)
+        failed += _report(
+            "craft data",
+            list(run_all(_some(data.trials(tests, seconds), options.share, options.seed), tests, workers)),
+            options.survivors,
+        )
     print(f"{time.monotonic() - begun:.0f} s")
     return failed
+
+
+def _some(trials: Iterable[Trial], share: float, seed: int) -> list[Trial]:
+    chance, found = random.Random(seed), list(trials)
+    return found if share >= 1 else chance.sample(found, round(len(found) * share))
 
 
 def _report(title: str, outcomes: list[Outcome], named: bool) -> int:

@@ -19,14 +19,13 @@ from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
 from wide_aperture.pack import services
 from wide_aperture.pack.models import CameraState, Packing, Phrasebook
+from wide_aperture.pack.questions import ExportRequest, PackRequest
 from wide_aperture.pack.schemas import (
     CameraRequest,
     CsvIn,
-    ExportRequest,
     FollowOut,
     FollowRequest,
     NewCameraRequest,
-    PackRequest,
     RouteRequest,
     TextOut,
     WalkedRequest,

@@ -10,7 +10,7 @@ from wide_aperture.core.documents.foundation import foundation_of
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.documents.shoot import PlannedSituation
 from wide_aperture.core.planning import PlanInput
-from wide_aperture.pack.schemas import ExportRequest, PackRequest
+from wide_aperture.pack.questions import ExportRequest, PackRequest
 
 
 def planned_of(asked: PackRequest) -> list[PlanInput]:

@@ -14,12 +14,11 @@ from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problem_json import CLIENT_GONE
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.rehearse.pool import TooManyRendersError, pool
+from wide_aperture.rehearse.questions import BracketRequest, RenderRequest
 from wide_aperture.rehearse.schemas import (
     BracketOut,
-    BracketRequest,
     FrameOut,
     MeterOut,
-    RenderRequest,
     SceneOut,
     VisibleOut,
     VisibleRequest,

@@ -31,21 +31,17 @@ from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.sky.models import Place
+from wide_aperture.sky.questions import DayRequest, NightRequest, PanoramaRequest, SearchRequest, YearRequest
 from wide_aperture.sky.schemas import (
     CalendarRequest,
     DayOut,
-    DayRequest,
     MoonRequest,
-    NightRequest,
     PanoramaOut,
-    PanoramaRequest,
     ReadingRequest,
     RisesRequest,
-    SearchRequest,
     SequenceRequest,
     SeriesRequest,
     TurnRequest,
-    YearRequest,
 )
 from wide_aperture.sky.services import day, files, night
 

@@ -15,7 +15,7 @@ from wide_aperture.core.picture.imaging.merge import align_crop, merged_radiance
 from wide_aperture.core.picture.scenes.colour_space import SRGB_FROM_BALANCED
 from wide_aperture.core.picture.tone import DEEP_SHADOW_EV, scene_range_ev
 from wide_aperture.rehearse.pictures import jpeg_address
-from wide_aperture.rehearse.schemas import BracketRequest
+from wide_aperture.rehearse.questions import BracketRequest
 from wide_aperture.rehearse.services.frames import noise_floor_ev, rendered
 from wide_aperture.rehearse.services.meters import metered_capture
 from wide_aperture.rehearse.services.room import Waiting, fastest_subject_px_s, luminances, sensor_px

@@ -17,7 +17,7 @@ from wide_aperture.core.picture.imaging.darkroom import mean_patch
 from wide_aperture.core.picture.imaging.raw import RESPONSE
 from wide_aperture.core.picture.scenes.colour_space import white_of
 from wide_aperture.core.picture.scenes.scene import Lamp
-from wide_aperture.rehearse.schemas import RenderRequest
+from wide_aperture.rehearse.questions import RenderRequest
 from wide_aperture.rehearse.services.frames import rendered
 from wide_aperture.rehearse.services.meters import metered_capture
 from wide_aperture.rehearse.services.room import Waiting

@@ -15,7 +15,7 @@ from wide_aperture.core.picture.imaging.raw import reserve_ev
 from wide_aperture.core.picture.scenes import Scene
 from wide_aperture.core.picture.tone import scene_range_ev, tone_table
 from wide_aperture.rehearse.pictures import jpeg_address, mask_address, png_address
-from wide_aperture.rehearse.schemas import RenderRequest
+from wide_aperture.rehearse.questions import RenderRequest
 from wide_aperture.rehearse.services.meters import metered_capture
 from wide_aperture.rehearse.services.room import (
     Waiting,

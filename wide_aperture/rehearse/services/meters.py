@@ -10,7 +10,7 @@ from wide_aperture.core.picture.imaging.look import white_ev
 from wide_aperture.core.picture.imaging.raw import exposure_ev100, reserve_ev
 from wide_aperture.core.picture.metering import PATTERNS, MeterPattern, Reading, meter, spot_radius
 from wide_aperture.core.picture.tone import DEEP_SHADOW_EV, ev_from_mid, scene_range_ev, share_of, tone_table
-from wide_aperture.rehearse.schemas import MeteredBy, RenderRequest
+from wide_aperture.rehearse.questions import MeteredBy, RenderRequest
 from wide_aperture.rehearse.services.room import luminances, small_drawing, small_masks, wanted_ev100
 
 

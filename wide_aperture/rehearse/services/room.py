@@ -14,7 +14,7 @@ from wide_aperture.core.picture.imaging.optical import image_velocity_px_s, mm_p
 from wide_aperture.core.picture.imaging.raw import exposure_ev100, flash_burst
 from wide_aperture.core.picture.scenes import Scene, Tuning, scene_kind
 from wide_aperture.core.rehearsal.begin import SceneTuning
-from wide_aperture.rehearse.schemas import RenderRequest
+from wide_aperture.rehearse.questions import RenderRequest
 
 METER_WIDTH_PX = 480
 METER_STEP = 2  # every second pixel: a meter does not see finer

@@ -14,7 +14,7 @@ from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.daylight.day import SkyTracks, light_of, offsets_ev, tracks
 from wide_aperture.core.sky.daylight.events import events_between
 from wide_aperture.core.sky.daylight.resolve import SkyAt, reading_around, span_light
-from wide_aperture.sky.schemas import DayRequest, SkyBlock
+from wide_aperture.sky.questions import DayRequest, SkyBlock
 
 
 def day_strip(asked: DayRequest) -> dict[str, Any]:

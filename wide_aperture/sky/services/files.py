@@ -16,7 +16,7 @@ from defusedxml.ElementTree import fromstring
 from wide_aperture.core.documents.clock import moment_of
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.sky.clock import zone_of
-from wide_aperture.sky.schemas import CalendarItem
+from wide_aperture.sky.questions import CalendarItem
 
 PRODUCT = "-//Wide Aperture//Plans//EN"
 SPACE = uuid.UUID("5b0f7e56-58b5-5b2a-9d0d-2a6c6f9f4e11")

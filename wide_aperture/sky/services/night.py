@@ -18,7 +18,7 @@ from wide_aperture.core.sky.night.sequence import FOCUS_STEPS
 from wide_aperture.core.sky.night.windows import dark_night, last_evening, year_of
 from wide_aperture.core.sky.pointing import frame_outline, framed_declination_deg, sun_caution
 from wide_aperture.core.sky.stars import star_track
-from wide_aperture.sky.schemas import NightRequest, PanoramaRequest, Pointed, SearchRequest, YearRequest
+from wide_aperture.sky.questions import NightRequest, PanoramaRequest, Pointed, SearchRequest, YearRequest
 
 TRACK_STEP_MIN = 10.0
 GLOW_AZIMUTHS, GLOW_ALTITUDES = np.arange(0, 361, 7.5), np.arange(0, 61, 5.0)

@@ -23,7 +23,8 @@ def ev100(f_number: ArrayLike, exposure_s: ArrayLike, iso: ArrayLike = 100) -> N
     n = positive("f_number", f_number)
     t = positive("exposure_s", exposure_s)
     s = positive("iso", iso)
-    return plain(np.asarray(np.log2(n**2 / t) - np.log2(s / 100)))
+    # Logarithms before broadcasting: a grid of settings needs one of each row and column, not of each cell.
+    return plain(np.asarray(2 * np.log2(n) - np.log2(t) - np.log2(s / 100)))
 
 
 def time_for(ev: ArrayLike, f_number: ArrayLike, iso: ArrayLike = 100) -> Number:
