@@ -4,6 +4,7 @@ from collections import Counter
 
 from django.test import SimpleTestCase
 
+from tests.core.builders import lens, plan_input, situation
 from tests.core.corpus import all_inputs
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.setup import Pin
@@ -23,6 +24,7 @@ SPEAKS_FOR = {
     "flicker": ("flicker_banding", None, None),
     "ceiling": ("iso_ceiling_hit", 0.4, None),
 }
+MEADOW = situation(genre="landscape", near=3, far=None, support="tripod", constraints=("windy",))
 ENOUGH = 1  # plans that must at least have tried each pair
 
 
@@ -32,7 +34,7 @@ class LimitsAndChecks(SimpleTestCase):
 
     def each(self, sign: int):
         """(limit, check, plan's codes) with the limit's axis held past it (+1) or inside it (-1)."""
-        for title, given in all_inputs().items():
+        for title, given in inputs().items():
             given = given.with_pins(())
             for term in all_terms(given.case):
                 check, past, inside = SPEAKS_FOR.get(term.id, ("", None, None))
@@ -46,14 +48,11 @@ class LimitsAndChecks(SimpleTestCase):
 
     def test_past_a_limit_its_check_speaks(self):
         for title, term, check, value, codes in self.each(+1):
-            case = all_inputs()[title].case
+            case = inputs()[title].case
             if term.id == "sync" and not term.is_end:
                 continue  # high-speed sync goes on
-            if (
-                term.id == "motion"
-                and case.flash.leads
-                or term.id == "trailing"
-                and case.situation.direction == "erratic"
+            if (term.id == "motion" and case.flash.leads) or (
+                term.id == "trailing" and case.situation.direction == "erratic"
             ):
                 continue  # the flash stops the subject; folds of polar light may melt
             with self.subTest(title, limit=term.id, value=value):
@@ -62,7 +61,7 @@ class LimitsAndChecks(SimpleTestCase):
 
     def test_well_inside_a_limit_its_check_is_silent(self):
         for title, term, check, value, codes in self.each(-1):
-            asked = all_inputs()[title].preferences.requests
+            asked = inputs()[title].preferences.requests
             if asked.shutter_s or asked.aperture or asked.shutter_type or asked.stabilisation:
                 continue  # a check may speak of what was asked for
             if term.id == "range_depth" and term.low == figure("largest_sensible_f"):
@@ -73,6 +72,10 @@ class LimitsAndChecks(SimpleTestCase):
     def enough(self, *, past: bool) -> None:
         wanted = {limit for limit, (_, after, _) in SPEAKS_FOR.items() if after is not None} - {"sync"}
         self.assertEqual({limit for limit in wanted if self.tried[limit] < ENOUGH}, set())
+
+
+def inputs() -> dict[str, PlanInput]:
+    return {**all_inputs(), "windy meadow": plan_input(MEADOW, glass=lens(50, 2.8))}
 
 
 def held(term: Term, by_ev: float, sign: int) -> float | None:
