@@ -31,7 +31,7 @@ lint: install
 	$(VENV)/bin/ruff check . && $(VENV)/bin/ruff format --check .
 	$(VENV)/bin/mypy
 	$(VENV)/bin/lint-imports
-	cd frontend && npx vue-tsc --noEmit
+	cd frontend && npx vue-tsc --noEmit && npx eslint --quiet . && npx prettier --log-level warn --check src eslint.config.js
 
 install: $(VENV)/.installed frontend/node_modules/.installed
 

@@ -15,6 +15,8 @@ step "ruff format" "$bin/ruff" format -q --check .
 step "mypy" "$bin/mypy" --no-error-summary
 step "import contracts" "$bin/lint-imports" --no-cache
 step "vue-tsc" sh -c 'cd frontend && npx vue-tsc --noEmit'
+step "eslint" sh -c 'cd frontend && npx eslint --quiet .'
+step "prettier" sh -c 'cd frontend && npx prettier --log-level warn --check src eslint.config.js'
 step "front-end build" make -s build
 
 units="$data/units.json"
@@ -34,5 +36,5 @@ passed=$(echo "$counts" | sed -nE 's/^([0-9]+) passed.*/\1/p')
 broken=$(echo "$counts" | sed -nE 's/.* ([0-9]+) failed.*/\1/p')
 if [ -z "$counts" ]; then passed=0; broken=1; fi
 total_failed=$((broken + failed + units_failed))
-echo "$((passed + units_passed + 7 - failed)) passed, $total_failed failed"
+echo "$((passed + units_passed + 9 - failed)) passed, $total_failed failed"
 [ "$total_failed" -eq 0 ]

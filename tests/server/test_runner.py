@@ -8,7 +8,7 @@ from tests.runner import Travels
 
 
 class Holding(Travels):
-    _testMethodName = "test_held"
+    _testMethodName = "test_held"  # noqa: N815  unittest's own name
 
 
 class Travelling(SimpleTestCase):

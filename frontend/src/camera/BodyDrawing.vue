@@ -56,7 +56,7 @@ function key(event: KeyboardEvent, id: string): void {
       :class="[control.kind, { on: control.id === selected, changed: control.changed, troubled: control.troubled }]"
       role="button"
       tabindex="0"
-      :aria-label="`${control.label}: ${control.does}`"
+      :aria-label="`${number}, ${control.label}: ${control.does}`"
       :aria-pressed="control.id === selected"
       @click="emit('pick', control.id)"
       @keydown="key($event, control.id)">

@@ -146,8 +146,8 @@ dd {
 
 .ours {
   margin-left: 0.4em;
+  color: var(--soft);
   font-size: 0.85em;
-  opacity: 0.8;
 }
 
 .below {

@@ -80,15 +80,17 @@ const add = (): void =>
             </select>
           </td>
           <td>
-            <Select
-              mode="multiple"
-              size="small"
-              class="left-out"
-              :value="bank.leaves_out"
-              :options="settings"
-              option-filter-prop="label"
-              :aria-label="`Bank ${k + 1} does not hold`"
-              @update:value="(chosen) => change(k, { leaves_out: (chosen as string[]) ?? [] })" />
+            <label>
+              <span class="visually-hidden">Bank {{ k + 1 }} does not hold</span>
+              <Select
+                mode="multiple"
+                size="small"
+                class="left-out"
+                :value="bank.leaves_out"
+                :options="settings"
+                option-filter-prop="label"
+                @update:value="(chosen) => change(k, { leaves_out: (chosen as string[]) ?? [] })" />
+            </label>
           </td>
           <td>
             <LineField
