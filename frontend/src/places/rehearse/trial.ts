@@ -1,48 +1,28 @@
 /** A trial: settings changed in the rehearsal and not yet held in the plan. Here they only change names and places. */
-import type { Capture, LookRecipe, MeteredBy, Rehearsal } from '@/api/types'
+import type { Capture, MeteredBy, Rehearsal } from '@/api/types'
+import { settingOf } from '@/shared/tables'
 import type { Changes, PinValue } from '@/planning/pins'
 
 export const EXPOSURE = ['shutter_s', 'aperture', 'iso'] as const
 
-type Take = (capture: Capture, value: PinValue) => Capture
-const number = (value: PinValue): number => Number(value)
-const look =
-  (field: keyof LookRecipe): Take =>
-  (capture, value) => ({ ...capture, look: { ...capture.look, [field]: value } })
-const white =
-  (field: keyof Capture['white']): Take =>
-  (capture, value) => ({ ...capture, white: { ...capture.white, [field]: value } })
-
-/** Setting ids of the catalogue and where the simulated camera keeps them. */
-const TAKES: Record<string, Take> = {
-  shutter_s: (capture, value) => ({ ...capture, shutter_s: number(value) }),
-  aperture: (capture, value) => ({ ...capture, aperture: number(value) }),
-  iso: (capture, value) => ({ ...capture, iso: number(value) }),
-  nd_stops: (capture, value) => ({ ...capture, nd_stops: number(value) }),
-  focus_distance_m: (capture, value) => ({ ...capture, focus_m: number(value) }),
-  shutter_type: (capture, value) => ({ ...capture, shutter_type: value as Capture['shutter_type'] }),
-  dr_mode: (capture, value) => ({ ...capture, reserve: value as Capture['reserve'] }),
-  shadow_lift: (capture, value) => ({ ...capture, shadow_lift: value as Capture['shadow_lift'] }),
-  flash_comp_ev: (capture, value) => ({ ...capture, flash_comp_ev: number(value) }),
-  white_balance: white('mode'),
-  kelvin: (capture, value) => ({ ...capture, white: { ...capture.white, mode: 'kelvin', kelvin: number(value) } }),
-  wb_tint: white('tint'),
-  wb_bias: white('bias'),
-  picture_profile: look('base'),
-  look_filter: look('filter'),
-  look_contrast: look('contrast'),
-  look_highlight: look('highlight_tone'),
-  look_shadow: look('shadow_tone'),
-  look_saturation: look('saturation'),
-  look_sharpness: look('sharpness'),
-  look_noise: look('noise_strength'),
-}
-
-/** The camera with the trial's changes made. A white balance mode chosen after a kelvin wins over it. */
+/** The camera with the trial's changes made, each where its catalogue entry says that it goes. What comes later wins. */
 export function captureWith(capture: Capture, changes: Changes): Capture {
   let made = capture
-  for (const [setting, value] of Object.entries(changes)) made = TAKES[setting]?.(made, value) ?? made
+  for (const [setting, value] of Object.entries(changes)) {
+    const place = settingOf(setting)?.feeds
+    if (place) made = fed(made, place, value)
+  }
   return made
+}
+
+function fed(capture: Capture, place: string, value: PinValue): Capture {
+  const [root, leaf] = place.split('.') as [string, string?]
+  // Whether a flash lights the scene is the brief's, and what the meter takes is not the capture's.
+  if (!(root in capture) || root === 'flash') return capture
+  if (!leaf) return { ...capture, [root]: value }
+  const part = capture[root as keyof Capture] as Record<string, unknown>
+  const typed = place === 'white.kelvin' ? { mode: 'kelvin' } : {} // a typed number is a mode of its own
+  return { ...capture, [root]: { ...part, ...typed, [leaf]: value } }
 }
 
 export function meterWith(base: Rehearsal, changes: Changes, point: { x: number; y: number }): MeteredBy {
