@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** A body: what its specification sheet says; the rest is estimated and marked so. Says what each figure changes. */
-import { useQuery } from '@tanstack/vue-query'
 import { Button, Checkbox, Popconfirm } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -8,14 +7,17 @@ import { answered, client, Problem } from '@/api/client'
 import type { Body } from '@/api/types'
 import { edit, removeWithUndo } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
-import { isoText, shutterText } from '@/shared/format'
-import { parseIso, parseShutter } from '@/shared/numbers'
+import { isoText } from '@/shared/format'
+import { parseIso } from '@/shared/numbers'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import NumberField from '@/shared/NumberField.vue'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
 import { blankBody } from './blanks'
+import BodyFigures from './BodyFigures.vue'
 import BodyOptions from './BodyOptions.vue'
+import BodyRanges from './BodyRanges.vue'
+import BodyShutters from './BodyShutters.vue'
 import SlotBanks from './SlotBanks.vue'
 import { useGearDocument } from './useGearDocument'
 
@@ -68,51 +70,6 @@ function chooseSize(value: string): void {
 function changeCeilings(changes: Partial<Body['ceilings']>): void {
   change({ ceilings: { ...body.value.ceilings, ...changes, provenance: 'person' } })
 }
-
-const KINDS = [
-  { field: 'fastest_mechanical_s', label: 'Mechanical', sync: 'mechanical_s' },
-  { field: 'fastest_first_curtain_s', label: 'Electronic first curtain', sync: 'electronic_first_curtain_s' },
-  { field: 'fastest_electronic_s', label: 'Electronic', sync: 'electronic_s' },
-  { field: 'fastest_leaf_s', label: 'Leaf', sync: 'leaf_s' },
-] as const
-type RateKind = Body['frame_rates'][number]['shutter']
-const RATE_OF: Record<(typeof KINDS)[number]['field'], RateKind> = {
-  fastest_mechanical_s: 'mechanical',
-  fastest_first_curtain_s: 'electronic_first_curtain',
-  fastest_electronic_s: 'electronic',
-  fastest_leaf_s: 'leaf',
-}
-
-function rateOf(kind: RateKind): number | null {
-  return body.value.frame_rates.find((rate) => rate.shutter === kind)?.frames_per_s ?? null
-}
-
-function changeRate(kind: RateKind, rate: number | null): void {
-  const kept = body.value.frame_rates.filter((item) => item.shutter !== kind)
-  change({ frame_rates: rate === null ? kept : [...kept, { shutter: kind, file: 'any', frames_per_s: rate }] })
-}
-
-const RESERVES = [
-  { id: 'highlight_reserve_1', label: '+1 EV' },
-  { id: 'highlight_reserve_2', label: '+2 EV' },
-] as const
-type ReserveId = (typeof RESERVES)[number]['id']
-
-function floorOf(reserve: ReserveId): number | null {
-  return body.value.reserve_floors.find((floor) => floor.reserve === reserve)?.iso ?? null
-}
-
-function changeFloor(reserve: ReserveId, iso: number | null): void {
-  const kept = body.value.reserve_floors.filter((floor) => floor.reserve !== reserve)
-  change({ reserve_floors: iso === null ? kept : [...kept, { reserve, iso }] })
-}
-
-const facts = useQuery({
-  queryKey: computed(() => ['body-facts', JSON.stringify(body.value)]),
-  queryFn: () => answered(client.POST('/api/v1/gear/body-facts', { body: body.value })),
-  placeholderData: (before) => before,
-  retry: false,
-})
 
 async function remove(): Promise<void> {
   try {
@@ -227,182 +184,15 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
           :above="0"
           @update:value="(v) => change({ longest_timed_s: v! })" />
 
-        <h3 class="wide">Shutters: shortest time, flash sync, frames a second</h3>
-        <template v-for="kind in KINDS" :key="kind.field">
-          <div class="wide kinds">
-            <NumberField
-              :label="kind.label"
-              :pointer="`/${kind.field}`"
-              unit="s"
-              optional
-              empty-means="not fitted"
-              :value="body[kind.field] ?? null"
-              :above="0"
-              :parse="parseShutter"
-              :format="shutterText"
-              @update:value="(v) => change({ [kind.field]: v })" />
-            <NumberField
-              label="Flash sync"
-              :pointer="`/flash_sync/${kind.sync}`"
-              unit="s"
-              optional
-              empty-means="no flash"
-              :value="body.flash_sync[kind.sync] ?? null"
-              :above="0"
-              :parse="parseShutter"
-              :format="shutterText"
-              @update:value="(v) => change({ flash_sync: { ...body.flash_sync, [kind.sync]: v } })" />
-            <NumberField
-              label="Rate"
-              :pointer="`/frame_rates/${kind.field}`"
-              unit="/s"
-              optional
-              empty-means="unknown"
-              :value="rateOf(RATE_OF[kind.field])"
-              :above="0"
-              @update:value="(v) => changeRate(RATE_OF[kind.field], v)" />
-          </div>
-        </template>
-        <NumberField
-          label="Electronic read-out"
-          pointer="/readout_ms"
-          unit="ms"
-          optional
-          empty-means="unknown"
-          :value="body.readout_ms ?? null"
-          :above="0"
-          hint="How far fast things lean"
-          @update:value="(v) => change({ readout_ms: v })" />
-        <NumberField
-          label="Buffer"
-          pointer="/buffer_raw_frames"
-          unit="raw frames"
-          optional
-          empty-means="unknown"
-          :value="body.buffer_raw_frames ?? null"
-          :least="1"
-          :most="100000"
-          @update:value="(v) => change({ buffer_raw_frames: v === null ? null : Math.round(v) })" />
-        <NumberField
-          label="Meter’s spot"
-          pointer="/spot_area_share"
-          unit="%"
-          :value="body.spot_area_share * 100"
-          :least="0.05"
-          :most="25"
-          hint="Of the frame’s area"
-          @update:value="(v) => change({ spot_area_share: v! / 100 })" />
-        <NumberField
-          label="Kelvin, lowest"
-          pointer="/kelvin_low"
-          late
-          unit="K"
-          :value="body.kelvin_low"
-          :least="1000"
-          :most="40000"
-          @update:value="(v) => change({ kelvin_low: v! })" />
-        <NumberField
-          label="Kelvin, highest"
-          pointer="/kelvin_high"
-          late
-          unit="K"
-          :value="body.kelvin_high"
-          :least="1000"
-          :most="40000"
-          @update:value="(v) => change({ kelvin_high: v! })" />
-        <NumberField
-          label="Automatic white, lowest"
-          pointer="/automatic_kelvin_low"
-          late
-          unit="K"
-          :value="body.automatic_kelvin_low"
-          :least="1000"
-          :most="40000"
-          hint="Candles lie under most"
-          @update:value="(v) => change({ automatic_kelvin_low: v! })" />
-        <NumberField
-          label="Automatic white, highest"
-          pointer="/automatic_kelvin_high"
-          late
-          unit="K"
-          :value="body.automatic_kelvin_high"
-          :least="1000"
-          :most="40000"
-          @update:value="(v) => change({ automatic_kelvin_high: v! })" />
-        <NumberField
-          label="Stabiliser"
-          pointer="/stabiliser_stops"
-          unit="stops"
-          :value="body.stabiliser_stops"
-          :least="0"
-          :most="12"
-          hint="0: none fitted"
-          @update:value="(v) => change({ stabiliser_stops: v! })" />
-        <NumberField
-          label="Card slots"
-          pointer="/card_slots"
-          :value="body.card_slots"
-          :least="1"
-          :most="4"
-          @update:value="(v) => change({ card_slots: Math.round(v!) })" />
-        <h3 class="wide">Highlight reserve</h3>
-        <NumberField
-          v-for="reserve in RESERVES"
-          :key="reserve.id"
-          :label="`Lowest ISO with ${reserve.label}`"
-          :pointer="`/reserve_floors/${reserve.id}`"
-          optional
-          empty-means="has none"
-          :value="floorOf(reserve.id)"
-          :least="1"
-          :parse="parseIso"
-          :format="isoText"
-          @update:value="(v) => changeFloor(reserve.id, v)" />
+        <BodyShutters :body="body" @change="change" />
+        <BodyRanges :body="body" @change="change" />
         <div class="wide flags">
           <Checkbox :checked="body.anti_flicker" @update:checked="(anti_flicker: boolean) => change({ anti_flicker })">Anti-flicker release</Checkbox>
           <Checkbox :checked="body.autofocus" @update:checked="(autofocus: boolean) => change({ autofocus })">Autofocus</Checkbox>
         </div>
         <TextField label="Note" pointer="/note" long class="wide" :value="body.note" @update:value="(note) => change({ note })" />
       </form>
-      <aside>
-        <h2>What the figures come to</h2>
-        <p v-if="facts.error.value" class="soft">Complete the form, and it is said here.</p>
-        <dl v-else>
-          <template v-for="fact in facts.data.value ?? []" :key="fact.label">
-            <dt>{{ fact.label }}</dt>
-            <dd>
-              <b>{{ fact.value }}</b><span class="soft">{{ fact.changes }}</span>
-            </dd>
-          </template>
-        </dl>
-        <h2>
-          Electron figures <span class="tag">{{ body.electrons.provenance }}</span>
-        </h2>
-        <p class="soft">
-          {{
-            body.electrons.provenance === 'estimated'
-              ? 'Nobody prints these: estimated from size, pixels and base ISO, good to about a third of a stop.'
-              : 'Measured.'
-          }}
-          {{ estimating }}
-        </p>
-        <dl>
-          <dt>Full well at base</dt>
-          <dd>
-            <b>{{ Math.round(body.electrons.full_well_e).toLocaleString('en') }} e⁻</b><span class="soft">Range and clipping</span>
-          </dd>
-          <dt>Read noise, base to high</dt>
-          <dd>
-            <b>{{ body.electrons.read_noise.map((point) => point.electrons.toFixed(1)).join(' → ') }} e⁻</b
-            ><span class="soft">Shadows, night sky</span>
-          </dd>
-          <dt>Mid-tone under clipping</dt>
-          <dd>
-            <b>{{ body.electrons.mid_below_clipping_ev }} EV</b><span class="soft">Where raw clips on the tone ruler</span>
-          </dd>
-        </dl>
-        <p v-if="entry?.state === 'refused'" class="stop">Not saved yet: mend the marked field.</p>
-      </aside>
+      <BodyFigures :body="body" :estimating="estimating" :refused="entry?.state === 'refused'" />
     </div>
     <section class="storage" aria-label="Storage places">
       <h2>Storage places</h2>
@@ -438,55 +228,14 @@ h3 {
   margin-top: 16px;
 }
 
-.kinds {
-  display: grid;
-  grid-template-columns: 1.3fr 1fr 1fr;
-  gap: 10px;
-}
-
 .flags {
   display: flex;
   gap: 16px;
 }
 
-aside {
-  display: grid;
-  gap: 8px;
-  position: sticky;
-  top: 12px;
-}
-
-dl {
-  display: grid;
-  gap: 6px;
-}
-
-dt {
-  color: var(--soft);
-  font-size: 12px;
-}
-
-dd {
-  display: grid;
-  padding-bottom: 5px;
-  border-bottom: 1px solid var(--rule);
-}
-
-.tag {
-  padding: 1px 6px;
-  border: 1px solid var(--edge);
-  color: var(--soft);
-  font-size: 11px;
-  font-weight: 400;
-}
-
 @media (max-width: 900px) {
   .columns {
     grid-template-columns: 1fr;
-  }
-
-  aside {
-    position: static;
   }
 }
 </style>

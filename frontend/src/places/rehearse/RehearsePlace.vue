@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** The Rehearse place: the simulated frame, large, and what the camera of the plan makes of it. */
-import { Button } from 'ant-design-vue'
 import { refDebounced, useLocalStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -8,16 +7,17 @@ import type { FrameOut, RenderRequest, SceneTuning } from '@/api/types'
 import { currentOf, useEntries, useEntry } from '@/saving/documents'
 import { computedSame } from '@/shared/computedSame'
 import { apertureText, evText, isoText, shutterWithUnit, stopsText } from '@/shared/format'
-import PickRow from '@/shared/PickRow.vue'
 import { useShortcuts } from '@/shared/shortcuts'
 import { sayValue, settingOf } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
 import RulerStack from '@/planning/RulerStack.vue'
 import { usePlan } from '@/planning/usePlan'
 import FrameView from '@/frames/FrameView.vue'
+import FrameTools, { type ClickDoes } from './FrameTools.vue'
 import type { ViewChoice } from './LookPanel.vue'
 import MeterPanel from './MeterPanel.vue'
 import { useFrame } from '@/frames/useFrame'
+import TrialBar from './TrialBar.vue'
 import { useRehearsal } from './useRehearsal'
 import type { Variant } from './VariantsView.vue'
 
@@ -49,7 +49,7 @@ const others = computed(() =>
 const TABS = ['meter', 'tone', 'bracket', 'colour', 'look', 'closer', 'scene'] as const
 type Tab = (typeof TABS)[number]
 const tab = useLocalStorage<Tab>('wa-rehearse-tab', 'meter')
-const click = ref<'point' | 'card' | 'closer'>('point')
+const click = ref<ClickDoes>('point')
 const hatches = useLocalStorage('wa-hatches', { raw: true, screen: true, black: false })
 const view = ref<ViewChoice>({ developed: false, lift_ev: 0, denoise: 0.5, peaking: 'off', peakColour: '#ffd23f' })
 const thresholds = ref<{ high: number; low: number } | null>(null)
@@ -187,37 +187,16 @@ useShortcuts([
   </div>
   <div v-else class="rehearse">
     <section class="stage" aria-label="Frame">
-      <div class="tools">
-        <PickRow
-          v-model:value="click"
-          spoken
-          label="A click in the frame"
-          :options="[
-            { value: 'point', label: 'Meter point' },
-            { value: 'card', label: 'Read card' },
-            { value: 'closer', label: 'Closer' },
-          ]" />
-        <button class="plain tool" :aria-pressed="pixels" @click="pixels = !pixels">{{ pixels ? 'Whole frame' : '100 %' }}</button>
-        <button class="plain tool" title="A" @click="keep">Keep</button>
-        <button
-          class="plain tool"
-          :disabled="!kept"
-          title="Hold, or press B"
-          :aria-pressed="showKept"
-          @pointerdown="showKept = true"
-          @pointerup="showKept = false"
-          @pointerleave="showKept = false"
-          @keydown.enter.prevent="showKept = !showKept">
-          Show kept
-        </button>
-        <button class="plain tool" :disabled="variants.length >= 4" title="V" @click="addVariant">Add variant</button>
-        <button class="plain tool" :disabled="!variants.length" :aria-pressed="comparing" title="C" @click="comparing = !comparing">
-          {{ comparing ? 'Back to the frame' : `Compare ${variants.length || ''}` }}
-        </button>
-        <span class="summary" role="status"
-          ><b>{{ summary }}</b></span
-        >
-      </div>
+      <FrameTools
+        v-model:click="click"
+        v-model:pixels="pixels"
+        v-model:show-kept="showKept"
+        v-model:comparing="comparing"
+        :kept="kept !== null"
+        :count="variants.length"
+        :summary="summary"
+        @keep="keep"
+        @add="addVariant" />
       <p v-if="problem || frameProblem" class="stop" role="alert">{{ (problem ?? frameProblem)!.message }}</p>
       <VariantsView v-if="comparing" :variants="variants" :output="planned.situation.output" @drop="dropVariant" @take="goOnFrom" />
       <FrameView
@@ -257,11 +236,12 @@ useShortcuts([
         @release="(s) => stage.putBack(s)" />
     </section>
     <section class="side" aria-label="What the frame shows">
-      <div v-if="changedText.length || trial.metered" class="trial" role="status">
-        <p><b>Tried:</b> {{ changedText.join(', ') || 'the meter exposes' }}</p>
-        <Button size="small" type="primary" :disabled="!changedText.length || !capture" @click="sendBack">Hold in the plan</Button>
-        <button class="link" @click="note({ changes: {}, metered: false })">As planned</button>
-      </div>
+      <TrialBar
+        v-if="changedText.length || trial.metered"
+        :tried="changedText"
+        :ready="changedText.length > 0 && capture !== null"
+        @hold="sendBack"
+        @drop="note({ changes: {}, metered: false })" />
       <div class="tabs" role="tablist" aria-label="Readings">
         <button
           v-for="each in TABS"
@@ -370,33 +350,6 @@ useShortcuts([
   font-size: 12px;
 }
 
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: center;
-}
-
-.tool {
-  color: var(--move);
-  text-decoration: underline;
-  text-underline-offset: 2px;
-}
-
-.tool:disabled {
-  color: var(--soft);
-  text-decoration: none;
-  cursor: default;
-}
-
-.tool[aria-pressed='true'] {
-  font-weight: 700;
-}
-
-.summary {
-  margin-left: auto;
-}
-
 .said {
   font-size: 12px;
 }
@@ -425,21 +378,6 @@ useShortcuts([
 
 .tabs button::first-letter {
   text-transform: uppercase;
-}
-
-.trial {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
-  align-items: center;
-  padding: 6px 10px;
-  border-left: 3px solid var(--move);
-  background: var(--sheet);
-  font-size: 12px;
-}
-
-.trial p {
-  flex-basis: 100%;
 }
 
 @media (max-width: 900px) {
