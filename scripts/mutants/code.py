@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from scripts.mutants.operators import Change, changes, mutated
-from scripts.mutants.reach import CORE, Place
+from scripts.mutants.reach import CORE, Place, forget
 from scripts.mutants.trial import Trial
 
 FROZEN, QUICK_S = "tests.core.test_frozen.", 0.03
@@ -77,7 +77,7 @@ def trial(
     return Trial(
         room=below.split("/")[0],
         said=f"{below}:{mutant.change.line} {name}: {mutant.change.what}",
-        make=lambda: _swap(mutant, known[mutant.function]),
+        make=lambda: _make(mutant, known[mutant.function]),
         tests=tuple(
             sorted(
                 reached.get((below, line, name), ()),
@@ -85,6 +85,11 @@ def trial(
             )
         ),
     )
+
+
+def _make(mutant: Mutant, alive: list[types.FunctionType]) -> None:
+    forget()  # what the function filled when the core was loaded is filled again
+    _swap(mutant, alive)
 
 
 def _swap(mutant: Mutant, alive: list[types.FunctionType]) -> None:

@@ -21,7 +21,7 @@ from wide_aperture.core.planning.symptoms import symptoms
 Step = str | int
 # Tests that see most numbers, in this order; the frozen answers reach nearly all of them.
 FIRST = (
-    "tests.core.test_frozen.Frozen.test_plans", "tests.core.test_frozen.Frozen.test_quantities",
+    "tests.core.test_frozen.Frozen.test_crafts", "tests.core.test_frozen.Frozen.test_plans", "tests.core.test_frozen.Frozen.test_quantities",
     "tests.core.test_frozen", "tests.core.craft", "tests.core.planning.test_check_codes",
 )  # fmt: skip
 

@@ -61,11 +61,21 @@ def measure(tests: dict[str, unittest.TestCase], workers: int) -> tuple[dict[Pla
     return reached, seconds
 
 
+@functools.cache
+def caches() -> tuple[functools._lru_cache_wrapper[object], ...]:
+    """Every cache of the core that is alive. Looked for once, before the first fork."""
+    return tuple(
+        held
+        for held in gc.get_objects()
+        # Not isinstance: asking a lazy object for its class makes it.
+        if type(held) is functools._lru_cache_wrapper and held.__module__.startswith("wide_aperture.core.")
+    )
+
+
 def forget() -> None:
-    """Empty every cache of the core, so that what fills it runs again, as changed."""
-    for held in gc.get_objects():
-        if isinstance(held, functools._lru_cache_wrapper) and held.__module__.startswith("wide_aperture.core."):
-            held.cache_clear()
+    """Empty the caches, so that what fills them runs again, as changed."""
+    for each in caches():
+        each.cache_clear()
 
 
 _tests: dict[str, unittest.TestCase] = {}

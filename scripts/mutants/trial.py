@@ -10,8 +10,6 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from scripts.mutants.reach import forget
-
 LONGEST_S = 9.0
 Verdict = Literal["noticed", "survived", "too slow", "unreached"]
 
@@ -72,7 +70,6 @@ def _begin(trial: Trial, tests: dict[str, unittest.TestCase]) -> tuple[int, int]
         devnull = os.open(os.devnull, os.O_WRONLY)
         os.dup2(devnull, 1)
         os.dup2(devnull, 2)
-        forget()
         trial.make()
         noticed = _first_failure([tests[name] for name in trial.tests])
     except BaseException as error:  # a mutant may break anything; the child only reports that it did

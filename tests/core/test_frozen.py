@@ -5,7 +5,6 @@ from django.test import SimpleTestCase
 from tests.core.frozen import read
 from tests.core.frozen.tables import TABLES
 
-
 SHOWN = 30
 
 
@@ -24,6 +23,9 @@ class Frozen(SimpleTestCase):
             with self.subTest(title):
                 if lines != kept[title]:
                     self.fail(moved(kept[title], lines))
+
+    def test_crafts(self):
+        self.agrees("crafts")
 
     def test_plans(self):
         self.agrees("plans")

@@ -1,8 +1,9 @@
 """Every frozen table by the name of its file."""
 
-from tests.core.frozen import cameras, nights, pictures, plans, quantities
+from tests.core.frozen import cameras, crafts, nights, pictures, plans, quantities
 
 TABLES = {
+    "crafts": crafts.table,
     "plans": plans.table,
     "quantities": quantities.table,
     "nights": nights.table,
