@@ -66,7 +66,8 @@ def trials(tests: Mapping[str, object], seconds: Mapping[str, float]) -> Iterato
 def _make(root: Any, path: tuple[Step, ...], moved: float) -> Any:
     def make() -> None:
         _write(root, path, moved)
-        figures.by_full_name.cache_clear()
+        for kept in (figures.by_full_name, figures.of_the_trade):
+            kept.cache_clear()
         _reread()
 
     return make

@@ -80,15 +80,27 @@ def figure(name: str, member: str | None = None, own: Mapping[str, float] | None
     >>> figure("airy_seen_px"), figure("motion_weight", "landscape") == figure("motion_weight", "other")
     (5.0, True)
     """
-    known = by_full_name()
-    full = name if member is None else f"{name}.{member}"
-    if full not in known:
-        full = f"{name}.{OTHER}"
-        if full not in known:
-            raise UnknownIdError("figure", name if member is None else f"{name}.{member}")
-    if own and full in own:
-        return own[full]
-    return known[full]
+    if own:
+        full = full_name(name, member)
+        if full in own:
+            return own[full]
+    return of_the_trade(name, member)
+
+
+@functools.cache
+def of_the_trade(name: str, member: str | None) -> float:
+    """The table's value. A plan asks for more than a hundred. Raises as figure()."""
+    return by_full_name()[full_name(name, member)]
+
+
+@functools.cache
+def full_name(name: str, member: str | None) -> str:
+    """The name under which a figure stands, spread out: name, name.member or name.other. Raises as figure()."""
+    asked = name if member is None else f"{name}.{member}"
+    for full in (asked, f"{name}.{OTHER}"):
+        if full in by_full_name():
+            return full
+    raise UnknownIdError("figure", asked)
 
 
 def figures_of(name: str) -> Mapping[str, float]:

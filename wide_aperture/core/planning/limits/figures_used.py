@@ -20,25 +20,35 @@ def _deciding(limit: str) -> tuple[tuple[Figure, str], ...]:
 
 def figures_used(case: Case, limit: str) -> tuple[FigureUsed, ...]:
     """The figures of practice that set where a limit of this case lies, in the table's order."""
-    used, situation = [], case.situation
-    for entry, bound in _deciding(limit):
-        if bound and bound not in (situation.look, situation.direction, case.subject.kind):
-            continue
-        for full in _full_names(case, entry):
-            own = case.given.figures.get(full)
-            value = own.value if own is not None else entry.flat()[full]
-            used.append(FigureUsed(name=full, value=value, unit=entry.unit, whose="trade" if own is None else "yours"))
-    return tuple(used)
+    situation = case.situation
+    asked = (case.output.name, case.subject.kind, situation.support, situation.direction, situation.genre, OTHER)
+    used = _of_the_trade(limit, situation.look, asked)
+    own = case.given.figures
+    if not own:
+        return used
+    return tuple(
+        each.model_copy(update={"value": own[each.name].value, "whose": "yours"}) if each.name in own else each
+        for each in used
+    )
 
 
-def _full_names(case: Case, entry: Figure) -> tuple[str, ...]:
+@functools.lru_cache(maxsize=2048)
+def _of_the_trade(limit: str, look: str, asked: tuple[str, ...]) -> tuple[FigureUsed, ...]:
+    """The same with the trade's values: every plan of such a case shows them."""
+    return tuple(
+        FigureUsed(name=full, value=entry.flat()[full], unit=entry.unit, whose="trade")
+        for entry, bound in _deciding(limit)
+        if not bound or bound in (look, *asked)
+        for full in _full_names(entry, asked)
+    )
+
+
+def _full_names(entry: Figure, asked: tuple[str, ...]) -> tuple[str, ...]:
     """The name in the table, with the member of a group that this case asks for."""
     if not entry.values:
         return (entry.name,)
     if set(entry.values) == {"from", "to"}:
         return (f"{entry.name}.from", f"{entry.name}.to")
-    situation = case.situation
-    asked = (case.output.name, case.subject.kind, situation.support, situation.direction, situation.genre, OTHER)
     return tuple(f"{entry.name}.{member}" for member in asked if member in entry.values)[:1]
 
 
