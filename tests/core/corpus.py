@@ -7,6 +7,7 @@ import json
 from pathlib import Path
 
 from tests.core import judgement
+from wide_aperture.core.documents.shoot import PlannedSituation
 from wide_aperture.core.planning import PlanInput
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
@@ -14,15 +15,18 @@ from wide_aperture.demo.shoots import IN_NUMBERS
 CASES = Path(__file__).parent / "cases"
 
 
+BODIES_BY_ID, LENSES_BY_ID = {body.id: body for body in BODIES}, {lens.id: lens for lens in LENSES}
+
+
+def demo_input(planned: PlannedSituation) -> PlanInput:
+    """A demo situation on its own kit."""
+    return PlanInput.of(planned, BODIES_BY_ID[planned.body_id], LENSES_BY_ID[planned.lens_id])
+
+
 @functools.cache
 def demo_inputs() -> dict[str, PlanInput]:
-    """Each demo situation on its own kit, its light in numbers."""
-    bodies, lenses = {body.id: body for body in BODIES}, {lens.id: lens for lens in LENSES}
-    return {
-        planned.situation.title: PlanInput.of(planned, bodies[planned.body_id], lenses[planned.lens_id])
-        for planned in IN_NUMBERS
-        if planned.body_id and planned.lens_id
-    }
+    """Each demo situation by its title, its light in numbers."""
+    return {planned.situation.title: demo_input(planned) for planned in IN_NUMBERS}
 
 
 @functools.cache

@@ -6,6 +6,7 @@ from typing import Any
 from uuid import UUID
 
 from tests.core.builders import body
+from tests.core.corpus import BODIES_BY_ID, LENSES_BY_ID, demo_input, demo_inputs
 from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.camera.state import CameraState, factory_values, target_of
@@ -13,13 +14,11 @@ from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.documents.body import Body, SlotBank
 from wide_aperture.core.documents.setup import SettingValue, Setup, Value
 from wide_aperture.core.planning import PlanInput, plan_of
-from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.shoots import IN_NUMBERS, SHOOTS
 
 DEMO_BOOKS = {book.body_id: book for book in phrasebooks()}
-DEMO_BODIES = {each.id: each for each in BODIES}
-DEMO_LENSES = {each.id: each for each in LENSES}
+DEMO_BODIES, DEMO_LENSES = BODIES_BY_ID, LENSES_BY_ID
 
 
 def with_places(count: int = 3, **changes: Any) -> Body:
@@ -49,15 +48,10 @@ def demo_planned(title: str) -> list[PlanInput]:
     """A demo shoot by its title, in order, its sky in numbers."""
     shoot = next(each for each in SHOOTS if each.title == title)
     found = sorted((each for each in IN_NUMBERS if each.shoot_id == shoot.id), key=lambda each: each.situation.order)
-    return [
-        PlanInput.of(each, DEMO_BODIES[each.body_id], DEMO_LENSES[each.lens_id])  # type: ignore[index]
-        for each in found
-    ]
+    return [demo_input(each) for each in found]
 
 
 def demo_target(title: str) -> tuple[Body, dict[str, Value]]:
     """The body and values of a demo situation."""
-    each = next(each for each in IN_NUMBERS if each.situation.title == title)
-    camera, lens = DEMO_BODIES[each.body_id], DEMO_LENSES[each.lens_id]  # type: ignore[index]
-    made = plan_of(PlanInput.of(each, camera, lens))
-    return camera, target_of(made.setup, camera)
+    given = demo_inputs()[title]
+    return given.body, target_of(plan_of(given).setup, given.body)

@@ -10,12 +10,14 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, codes, lens, planned, situation
+from tests.core.corpus import demo_inputs
 from tests.core.planning.test_checks import checked
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.documents.accessories import Accessories, Flash
 from wide_aperture.core.documents.body import BodyConflict, FlashSync, ReserveFloor, SettingIs
 from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.situation import LightByEv
+from wide_aperture.core.planning import plan_of
 
 FLASH = Accessories(flash=Flash(guide_number_m=36))
 STARS = {
@@ -354,16 +356,9 @@ class EveryCode(SimpleTestCase):
 
 class NoFalseAlarms(SimpleTestCase):
     def test_the_demo_s_own_plans_have_no_open_finding_that_a_setting_would_remove(self):
-        from wide_aperture.core.planning import plan
-        from wide_aperture.demo.kit import BODIES, LENSES
-        from wide_aperture.demo.shoots import IN_NUMBERS
-
-        kit = {item.id: item for item in (*BODIES, *LENSES)}
-        for each in IN_NUMBERS:
-            made = plan(
-                kit[each.body_id], kit[each.lens_id], each.situation, each.preferences, accessories=each.accessories
-            )
-            with self.subTest(situation=each.situation.title):
+        for title, given in demo_inputs().items():
+            made = plan_of(given)
+            with self.subTest(situation=title):
                 self.assertEqual([f.code for f in made.findings if f.is_open and f.remedy is not None], [])
 
     def test_no_school_is_an_error(self):

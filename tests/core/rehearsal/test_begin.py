@@ -3,13 +3,11 @@
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, plan_input, planned, situation
+from tests.core.corpus import demo_inputs
 from wide_aperture.core.documents.body import ReserveFloor
 from wide_aperture.core.documents.situation import LightByName
 from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.planning import PlanInput
 from wide_aperture.core.rehearsal.begin import rehearsal, suggested_scene
-from wide_aperture.demo.kit import BODIES, LENSES
-from wide_aperture.demo.shoots import IN_NUMBERS
 
 
 def case_of(brief, camera=None, glass=None, preferences=None):
@@ -19,11 +17,7 @@ def case_of(brief, camera=None, glass=None, preferences=None):
 
 class Suggested(SimpleTestCase):
     def test_the_demo_finds_its_own_scenes(self):
-        bodies, lenses = {b.id: b for b in BODIES}, {item.id: item for item in LENSES}
-        found = {
-            p.situation.title: suggested_scene(PlanInput.of(p, bodies[p.body_id], lenses[p.lens_id]).case)[0].name
-            for p in IN_NUMBERS
-        }  # fmt: skip
+        found = {title: suggested_scene(given.case)[0].name for title, given in demo_inputs().items()}
         for title, scene in (
             ("Second half, floodlights", "floodlit_pitch"),
             ("First half", "day_pitch"),

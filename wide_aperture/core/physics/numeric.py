@@ -32,7 +32,9 @@ def positive(field: str, value: ArrayLike, *, may_be_infinite: bool = False) -> 
     if type(value) in ONE and (0 < value < math.inf or (may_be_infinite and value == math.inf)):  # type: ignore[operator]
         return cast(Floats, np.float64(value))  # type: ignore[arg-type]
     floats = as_floats(value)
-    if not np.all(floats > 0) or (not may_be_infinite and np.any(np.isinf(floats))):
+    # The ends of an array tell for all of it, a nan too: it is its own minimum and compares with nothing.
+    low, high = floats.min(initial=1.0), floats.max(initial=1.0)
+    if not (low > 0 and (may_be_infinite or high < math.inf)):
         rule = "must be above 0" if may_be_infinite else "must be finite and above 0"
         raise DomainError(field, value, rule)
     return floats

@@ -100,9 +100,8 @@ def cautions(draft: Draft) -> tuple[str, ...]:
     if near_sun is not None:
         said.append(near_sun)
     toward_sun = "sun" in (*situation.must_hold, *situation.may_clip) or situation.look == "silhouette"
-    bright_sky = situation.background_ev100 is not None and situation.background_ev100 >= case.figure(
-        "solar_sky_from_ev"
-    )
+    behind = situation.background_ev100
+    bright_sky = behind is not None and behind >= case.figure("solar_sky_from_ev")
     if (toward_sun or bright_sky) and case.light.ev100 > case.figure("solar_caution_from_ev") and near_sun is None:
         said.append(
             "Never point a camera or any optic at the Sun without a certified solar filter on the front; eyes first."

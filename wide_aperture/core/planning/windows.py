@@ -26,12 +26,11 @@ def windows(draft: Draft) -> tuple[Window, ...]:
 def _colour_windows(draft: Draft) -> list[Window]:
     """How far the setting may lie from each light before its cast shows: narrow for JPEG, wider for raw."""
     jpeg = draft.option("file") == "jpeg"
-    allowed = draft.case.figure("jpeg_cast_mired") if jpeg else draft.case.figure("mixed_mired")
+    allowed = draft.case.figure("jpeg_cast_mired" if jpeg else "mixed_mired")
+    mixed = draft.case.figure("mixed_mired")
     seconds = draft.case.situation.second_cct_k
     found = [_colour_window("cast", "cast shows", draft.case.light.cct_k, allowed)]
-    if seconds is not None and abs(float(mired(seconds) - mired(draft.case.light.cct_k))) > draft.case.figure(
-        "mixed_mired"
-    ):
+    if seconds is not None and abs(float(mired(seconds) - mired(draft.case.light.cct_k))) > mixed:
         found.append(_colour_window("second_cast", "second light's cast", seconds, allowed))
     body = draft.case.body
     ends = f"{body.name} sets {body.kelvin_low:.0f} to {body.kelvin_high:.0f} K."

@@ -50,14 +50,13 @@ def touch_drag_eye_side(checked: Checked) -> Finding | None:
 
 def slot_changes_lost(checked: Checked) -> Finding | None:
     """Changes in a recalled slot are lost, and this situation changes settings on the way."""
-    if checked.option("slot_changes") != "forgotten" or checked.case.light.swing_ev < checked.case.figure(
-        "keep_changes_ev"
-    ):
+    light, steady_ev = checked.case.light, checked.case.figure("keep_changes_ev")
+    if checked.option("slot_changes") != "forgotten" or light.swing_ev < steady_ev:
         return None
     return report(
         "slot_changes_lost",
         about=checked.about("slot_changes"),
-        sentence=f"The light moves by {checked.case.light.swing_ev:g} EV: what you correct is gone after the body sleeps.",
+        sentence=f"The light moves by {light.swing_ev:g} EV: what you correct is gone after the body sleeps.",
         remedy=Remedy(label="Keep changes", changes={"slot_changes": "kept"}),
     )
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
-from wide_aperture.core.physics import motion
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
+from wide_aperture.core.planning.limits.shutter import lamp_swing_ev
 
 
 def flicker_banding(checked: Checked) -> Finding | None:
@@ -18,11 +18,7 @@ def flicker_banding(checked: Checked) -> Finding | None:
     electronic = checked.is_electronic or case.requests.shutter_type == "electronic"
     if not (short or electronic):
         return None
-    darkest = case.figure("darkest_phase_ev")
-    low, high = motion.flicker_swing(
-        shutter or 1 / frequency, frequency, case.light.modulation, case.situation.waveform
-    )
-    swing = min(float(high) - max(float(low), -darkest), darkest)
+    swing = float(lamp_swing_ev(shutter or 1 / frequency, frequency, case.light.modulation, case.situation.waveform))
     evened = swing < case.figure("even_swing_ev")
     if evened and not electronic:
         return None

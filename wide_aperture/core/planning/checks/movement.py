@@ -114,12 +114,11 @@ def moon_drift_blur(checked: Checked) -> Finding | None:
     if case.subject.kind != "moon" or case.has("moon_not_in_frame"):
         return None
     times = [t for t in (checked.shutter_s, case.requests.shutter_s) if t is not None]
-    if not times or case.subject.sky_drift_px(max(times)) <= case.figure("moon_drift_px"):
+    most_px = case.figure("moon_drift_px")
+    if not times or case.subject.sky_drift_px(max(times)) <= most_px:
         return None
-    set_is_fine = checked.shutter_s is not None and case.subject.sky_drift_px(checked.shutter_s) <= case.figure(
-        "moon_drift_px"
-    )
-    still = step_value("shutter", case.figure("moon_drift_px") / 3 / case.subject.sky_drift_px(1.0), 0)
+    set_is_fine = checked.shutter_s is not None and case.subject.sky_drift_px(checked.shutter_s) <= most_px
+    still = step_value("shutter", most_px / 3 / case.subject.sky_drift_px(1.0), 0)
     return report(
         "moon_drift_blur",
         about="request" if set_is_fine else checked.about("shutter_s"),

@@ -50,9 +50,10 @@ def interval_too_short(checked: Checked) -> Finding | None:
     """The interval is shorter than exposure and writing."""
     asked, held, shutter = checked.case.requests.interval_s, checked.setup.number("interval_s"), checked.shutter_s
     interval = asked if asked is not None else held
-    if interval is None or shutter is None or interval >= shutter + checked.case.figure("write_s") / 2:
+    write_s = checked.case.figure("write_s")
+    if interval is None or shutter is None or interval >= shutter + write_s / 2:
         return None
-    longer = held is not None and held >= shutter + checked.case.figure("write_s") / 2
+    longer = held is not None and held >= shutter + write_s / 2
     return report(
         "interval_too_short",
         about="request" if asked is not None else checked.about("interval_s"),
@@ -61,8 +62,8 @@ def interval_too_short(checked: Checked) -> Finding | None:
         remedy=None
         if longer
         else Remedy(
-            label=f"{shutter + checked.case.figure('write_s'):.0f} s",
-            changes={"interval_s": float(round(shutter + checked.case.figure("write_s")))},
+            label=f"{shutter + write_s:.0f} s",
+            changes={"interval_s": float(round(shutter + write_s))},
         ),
     )
 

@@ -313,6 +313,13 @@ def _window(case: Case, label: str, low: float, high: float, because: str) -> Te
     )
 
 
+def lamp_swing_ev(exposure_s: Floats | float, frequency_hz: float, modulation: float, waveform: Waveform) -> Floats:
+    """By how many EV frames differ under a lamp, by exposure time; a fully dark phase counts as a few stops, not as infinity."""
+    low, high = motion.flicker_swing(exposure_s, frequency_hz, modulation, waveform)
+    total = np.asarray(high) - np.maximum(np.asarray(low), -DARKEST_PHASE_EV)
+    return np.asarray(np.minimum(total, DARKEST_PHASE_EV))
+
+
 @dataclass(frozen=True)
 class _Swing:
     """Exposure swing over the lamp's phase in EV, by exposure time. Equal lamps compare equal, so results are kept."""
@@ -322,9 +329,7 @@ class _Swing:
     waveform: Waveform
 
     def __call__(self, exposure_s: Floats) -> Floats:
-        low, high = motion.flicker_swing(exposure_s, self.frequency_hz, self.modulation, self.waveform)
-        # Below a tenth of a stop nobody sees it; a fully dark phase counts as four stops, not as infinity.
-        total = np.minimum(np.asarray(high) - np.maximum(np.asarray(low), -DARKEST_PHASE_EV), DARKEST_PHASE_EV)
+        total = lamp_swing_ev(exposure_s, self.frequency_hz, self.modulation, self.waveform)
         return np.where(total > SEEN_SWING_EV, total, 0.0)
 
 

@@ -315,11 +315,12 @@ def _set_compensation(draft: Draft, mode: str) -> None:
         )
         return
     if draft.case.schools.highlights == "spot_near_brightest":
+        placed_ev = draft.case.figure("spot_placed_ev")
         draft.put(
             "exposure_comp_ev",
-            draft.case.figure("spot_placed_ev"),
-            f"The spot rests on the brightest part that must hold: placed {wording.signed_stops(draft.case.figure('spot_placed_ev'))} it keeps "
-            f"{draft.case.body.electrons.mid_below_clipping_ev - draft.case.figure('spot_placed_ev'):.1f} EV to clipping.",
+            placed_ev,
+            f"The spot rests on the brightest part that must hold: placed {wording.signed_stops(placed_ev)} it keeps "
+            f"{draft.case.body.electrons.mid_below_clipping_ev - placed_ev:.1f} EV to clipping.",
             school=school,
         )
         return

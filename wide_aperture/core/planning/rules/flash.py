@@ -94,13 +94,12 @@ def _set_sync(draft: Draft) -> None:
 
 
 def _set_gel(draft: Draft) -> None:
-    apart = abs(float(mired(draft.case.figure("preset_kelvin", "flash")) - mired(draft.case.light.cct_k)))
-    warm = apart > draft.case.figure("mixed_mired") and draft.case.light.cct_k < draft.case.figure(
-        "preset_kelvin", "flash"
-    )
+    case, flash_k = draft.case, draft.case.figure("preset_kelvin", "flash")
+    apart = abs(float(mired(flash_k) - mired(case.light.cct_k)))
+    warm = apart > case.figure("mixed_mired") and case.light.cct_k < flash_k
     draft.put(
         "flash_gel",
         "warm" if warm else "none",
-        f"The room's {draft.case.light.cct_k:.0f} K lies {apart:.0f} mired from the flash"
+        f"The room's {case.light.cct_k:.0f} K lies {apart:.0f} mired from the flash"
         + (": a warm gel brings them together." if warm else "."),
     )

@@ -132,9 +132,8 @@ def _length(metres: float) -> str:
 
 def _set_limiter(draft: Draft) -> None:
     case = draft.case
-    far_only = case.glass.focal_mm >= case.figure("focus_limit_from_mm") and case.subject.near_m >= case.figure(
-        "focus_limit_from_m"
-    )
+    is_long = case.glass.focal_mm >= case.figure("focus_limit_from_mm")
+    far_only = is_long and case.subject.near_m >= case.figure("focus_limit_from_m")
     draft.put(
         "focus_limiter",
         "far" if far_only else "full",

@@ -85,7 +85,7 @@ def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:
 def _set_warning(draft: Draft, jpeg_only: bool) -> None:
     on_call = draft.case.schools.clip_warning == "on_call"
     draft.put_habit("clip_warning", "on_call" if on_call else "always", "Shows at once what the picture loses.")
-    level = draft.case.figure("clip_level", "jpeg") if jpeg_only else draft.case.figure("clip_level", "raw")
+    level = draft.case.figure("clip_level", "jpeg" if jpeg_only else "raw")
     why = (
         "A JPEG has no second chance: warn a little early."
         if jpeg_only
