@@ -12,7 +12,7 @@ import itertools
 import math
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, lru_cache
 from typing import Any, cast
 
 import numpy as np
@@ -159,8 +159,12 @@ def _reach(gain: float) -> float:
 
 def aperture_axis(case: Case) -> Floats:
     """Third steps from the lens's own widest mark, which may be no step of the series (f/0.95, f/1.7)."""
-    widest, smallest = case.glass.widest_aperture, case.glass.smallest_aperture
-    if case.lens.fixed_aperture or smallest <= widest:
+    return _marks_of(case.glass.widest_aperture, case.glass.smallest_aperture)
+
+
+@lru_cache(maxsize=1024)
+def _marks_of(widest: float, smallest: float) -> Floats:
+    if smallest <= widest:
         return np.array([widest])
     steps = _steps("aperture", widest, smallest)
     # Within half a step of the widest mark the series' step stands for it; otherwise the mark is a value of its own.

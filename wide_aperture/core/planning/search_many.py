@@ -17,7 +17,7 @@ from wide_aperture.core.documents.plan import Axis
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits import aperture_terms, iso_terms, shutter_terms
-from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, Term, burden_of, position
+from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, Term, burden_of, position, position_at
 from wide_aperture.core.planning.search import (
     BARRED,
     ERROR_GRACE_EV,
@@ -33,6 +33,8 @@ from wide_aperture.core.planning.search import (
 
 LARGE = 1e9  # stands for infinity where two of them would be subtracted
 
+_Found = tuple[float, int, int, int, int, float]  # burden, then the indices of ISO, time, opening and filter; error
+
 
 @dataclass(frozen=True)
 class Cheapest:
@@ -47,13 +49,9 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
     if not cases:
         return []
     first = cases[0]
-    shutter_by_sight: dict[tuple[float, float], tuple[Term, ...]] = {}
-    shutters = []
-    for case in cases:
-        sight = (case.glass.focal_mm, case.lens.stabiliser_stops)  # all that a limit on time sees of a lens
-        if sight not in shutter_by_sight:
-            shutter_by_sight[sight] = shutter_terms(case)
-        shutters.append(shutter_by_sight[sight])
+    sights: dict[tuple[float, float], int] = {}  # all that a limit on time sees of a lens; zooms often share one
+    sight = [sights.setdefault((case.glass.focal_mm, case.lens.stabiliser_stops), len(sights)) for case in cases]
+    shutters = [shutter_terms(cases[sight.index(k)]) for k in range(len(sights))]
     apertures = [aperture_terms(case) for case in cases]
     isos = iso_terms(first)  # no lens changes the noise
 
@@ -62,16 +60,45 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
     isos_on_axis = np.array([held["iso"]]) if "iso" in held else iso_axis(first)
     openings = _padded([np.array([held["aperture"]]) if "aperture" in held else aperture_axis(case) for case in cases])
     time_burden = _burdens("shutter_s", shutters, times[None, :], obeyed="shutter_s" in held)
-    burden = _burdens("aperture", apertures, openings, obeyed="aperture" in held)
-    opening_burden = np.where(np.isnan(openings), np.inf, burden)
+    opening_burden = _burdens("aperture", apertures, openings, obeyed="aperture" in held)
     iso_burden = _burdens("iso", [isos], isos_on_axis[None, :], obeyed="iso" in held)[0]
 
-    best = _solve(first, times, openings, isos_on_axis, time_burden, opening_burden, iso_burden)
+    plane = _Plane(times, openings, isos_on_axis, time_burden, opening_burden, iso_burden, np.array(sight))
     passed = _Passed()
     return [
-        Cheapest(cell, _off(cell) + sum(passed.ev(terms, cell) for terms in (shutters[k], apertures[k], isos) if terms))
-        for k, cell in enumerate(best)
+        Cheapest(
+            cell,
+            _off(cell) + sum(passed.ev(terms, cell) for terms in (shutters[sight[k]], apertures[k], isos) if terms),
+        )
+        for k, cell in enumerate(_solve(first, plane))
     ]
+
+
+@dataclass(frozen=True)
+class _Plane:
+    """The axes and what each value adds up to. Shapes: times (t,), openings and their burden (lens, a) with NaN where a
+    lens has fewer, time_burden (sight, t), sight (lens,): which row of it a lens goes by."""
+
+    times: Floats
+    openings: Floats
+    isos: Floats
+    time_burden: Floats
+    opening_burden: Floats
+    iso_burden: Floats
+    sight: NDArray[np.intp]
+
+    def finite(self) -> tuple[Floats, Floats]:
+        """Both burdens with what no lens may use out of the search's way. Where a lens has nothing else, the ISO and
+        the error alone choose among it."""
+        shut = ~np.isfinite(self.time_burden)
+        times = np.where(shut, BARRED, self.time_burden)
+        closed = ~np.isfinite(self.opening_burden)
+        openings = np.where(closed, BARRED, self.opening_burden)
+        all_shut: NDArray[np.bool_] = np.asarray(shut.all(axis=1))
+        stuck = all_shut[self.sight] | (closed | np.isnan(self.openings)).all(axis=1)
+        openings[stuck] = BARRED
+        times[all_shut] = 0.0
+        return times, np.where(np.isnan(self.openings), np.inf, openings)
 
 
 @dataclass(frozen=True)
@@ -89,15 +116,15 @@ class _Exposing:
     third: NDArray[np.intp]
     steps: NDArray[np.intp]
 
-    def costs(self) -> Floats:
-        """For each lens, time and opening."""
-        at = self.third[:, None, :] + self.steps[None, :, None]
-        return np.asarray(self.cost[self.lane[:, None, :], at])
+    def marks(self) -> tuple[NDArray[np.intp], NDArray[np.intp]]:
+        """The distinct openings: where each stands first, flat, and for each opening which of them it is."""
+        span = int(np.ptp(self.third)) + 1
+        _, first, mark = np.unique(self.lane * span + self.third, return_index=True, return_inverse=True)
+        return first, mark.reshape(self.third.shape)
 
-    def choices(self, row: NDArray[np.intp], t: NDArray[np.intp], a: NDArray[np.intp]) -> tuple[Any, Any]:
-        """ISO index and error of each of these cells."""
-        lane, at = self.lane[row, a], self.third[row, a] + self.steps[t]
-        return self.index[lane, at], self.error[lane, at]
+    def at(self, openings: NDArray[np.intp]) -> Any:
+        """Where openings, given flat, stand in the table with each time; shape (opening, t)."""
+        return self.lane.ravel()[openings, None], self.third.ravel()[openings, None] + self.steps[None, :]
 
 
 def _exposing(openings: Floats, times: Floats, best_iso: IsoChoice, off_ev: float) -> _Exposing:
@@ -116,42 +143,38 @@ def _exposing(openings: Floats, times: Floats, best_iso: IsoChoice, off_ev: floa
     return _Exposing(cost, index, error, lane.reshape(openings.shape), third - lowest, steps)
 
 
-def _solve(
-    case: Case,
-    times: Floats,
-    openings: Floats,
-    isos: Floats,
-    time_burden: Floats,
-    opening_burden: Floats,
-    iso_burden: Floats,
-) -> list[Cell]:
-    """The cheapest cell for each lens. Shapes: times (t,), openings and its burden (l, a), time_burden (l, t)."""
-    pair = time_burden[:, :, None] + opening_burden[:, None, :]
-    pair = np.where(np.isfinite(pair), pair, BARRED)
-    pair = np.where(np.isnan(openings)[:, None, :], np.inf, pair)
+def _solve(case: Case, plane: _Plane) -> list[Cell]:
+    """The cheapest cell for each lens."""
+    time_burden, opening_burden = plane.finite()
     held_nd = case.given.held_exposure.get("nd_stops")
     nd_all = np.array(nd_choices(case) if held_nd is None else [held_nd])
-    best_iso = IsoChoice(isos, iso_burden)
-    best: list[tuple[float, int, int, int, int, float] | None] = [None] * openings.shape[0]
+    best_iso = IsoChoice(plane.isos, plane.iso_burden)
+    best: list[_Found | None] = [None] * plane.openings.shape[0]
     for n, nd in enumerate(nd_all.tolist()):
-        exposing = _exposing(openings, times, best_iso, nd - case.light.wanted_ev)
-        total = pair + exposing.costs() + nd_burden_of(nd_all)[n]
+        exposing = _exposing(plane.openings, plane.times, best_iso, nd - case.light.wanted_ev)
+        # Lenses share most of their marks: the cheapest time for a mark is found once for all that share a sight.
+        first, mark = exposing.marks()
+        at = exposing.at(first)
+        cost = exposing.cost[at] + nd_burden_of(nd_all)[n]
         for rule in case.body.iso_by_time:
-            at = exposing.third[:, None, :] + exposing.steps[None, :, None]
-            iso = isos[exposing.index[exposing.lane[:, None, :], at]]
-            barred = (times > rule.longer_than_s)[None, :, None] & (iso > rule.highest_iso * 1.01)
-            total = np.where(barred, total + BARRED, total)
-        _keep_best(best, np.asarray(np.round(total, TIE_DECIMALS)), exposing, n)
+            barred = (plane.times > rule.longer_than_s) & (plane.isos[exposing.index[at]] > rule.highest_iso * 1.01)
+            cost = np.where(barred, cost + BARRED, cost)
+        cheapest_time = (time_burden[:, None, :] + cost[None, :, :]).min(axis=2)
+        least = opening_burden + cheapest_time[plane.sight[:, None], mark]
+        rows, a = np.nonzero(np.round(least, TIE_DECIMALS) == np.round(least.min(axis=1), TIE_DECIMALS)[:, None])
+        total = opening_burden[rows, a, None] + (time_burden[plane.sight[rows]] + cost[mark[rows, a]])
+        index, error = exposing.index[at][mark[rows, a]], exposing.error[at][mark[rows, a]]
+        _keep_best(best, rows, a, np.round(total, TIE_DECIMALS), index, error, n)
     cells = []
     for row, found in enumerate(best):
         assert found is not None
-        burden, i, t, a, n, error_ev = found
+        burden, iso, time, opening, nd_stops, error_ev = found
         cells.append(
             Cell(
-                shutter_s=float(times[t]),
-                aperture=float(openings[row, a]),
-                iso=float(isos[i]),
-                nd_stops=float(nd_all[n]),
+                shutter_s=float(plane.times[time]),
+                aperture=float(plane.openings[row, opening]),
+                iso=float(plane.isos[iso]),
+                nd_stops=float(nd_all[nd_stops]),
                 error_ev=error_ev,
                 burden=burden,
             )
@@ -160,22 +183,27 @@ def _solve(
 
 
 def _keep_best(
-    best: list[tuple[float, int, int, int, int, float] | None], total: Floats, exposing: _Exposing, n: int
+    best: list[_Found | None],
+    rows: NDArray[np.intp],
+    a: NDArray[np.intp],
+    total: Floats,
+    index: NDArray[np.intp],
+    error: Floats,
+    n: int,
 ) -> None:
-    """Take over each lens's cheapest cell. Ties go to lower ISO, then faster, then wider, then less filter."""
-    flat = total.reshape(total.shape[0], -1)
-    least = flat.min(axis=1)
-    rows, cells = np.nonzero(flat == least[:, None])
-    t, a = np.divmod(cells, total.shape[2])  # times run from short to long, openings from wide to small
-    index, error = exposing.choices(rows, t, a)
-    order = np.lexsort((a, t, index, rows))
-    first = order[np.concatenate([[True], np.diff(rows[order]) > 0])]
+    """Take over each lens's cheapest cell. Ties go to lower ISO, then faster, then wider, then less filter.
+
+    Shapes: rows and a (candidate,) the lens and its opening, in rising order of lens; the others (candidate, t).
+    """
+    candidate, t = np.nonzero(total == total.min(axis=1)[:, None])  # times run from short to long
+    order = np.lexsort((a[candidate], t, index[candidate, t], total[candidate, t], rows[candidate]))
+    first = order[np.concatenate([[True], np.diff(rows[candidate][order]) > 0])]
     for k in first.tolist():
-        row = int(rows[k])
-        found = (float(least[row]), int(index[k]), int(t[k]), int(a[k]), n, float(error[k]))
-        held = best[row]
+        c, time = int(candidate[k]), int(t[k])
+        found = (float(total[c, time]), int(index[c, time]), time, int(a[c]), n, float(error[c, time]))
+        held = best[int(rows[c])]
         if held is None or found[:5] < held[:5]:
-            best[row] = found
+            best[int(rows[c])] = found
 
 
 def _burdens(axis: Axis, rows: Sequence[Sequence[Term]], values: Floats, *, obeyed: bool = False) -> Floats:
@@ -197,18 +225,12 @@ def _burdens(axis: Axis, rows: Sequence[Sequence[Term]], values: Floats, *, obey
     low, high = np.full((len(rows), most), -LARGE), np.full((len(rows), most), LARGE)
     weight, steepens = np.zeros((len(rows), most)), np.zeros((len(rows), most))
     bars = np.zeros((len(rows), most), dtype=bool)
-    seen: dict[int, int] = {}
     for row, terms in enumerate(plain):
-        same = seen.setdefault(id(rows[row]), row)
-        if same != row:
-            for array in (low, high, weight, steepens, bars):
-                array[row] = array[same]
-            continue
         for k, term in enumerate(terms):
             if term.low is not None:
-                low[row, k] = position(axis, term.low)
+                low[row, k] = position_at(axis, term.low)
             if term.high is not None:
-                high[row, k] = position(axis, term.high)
+                high[row, k] = position_at(axis, term.high)
             weight[row, k], steepens[row, k], bars[row, k] = term.weight, term.steepens, term.is_end
     for k in range(most):
         over = np.maximum(at - high[:, k, None], low[:, k, None] - at)

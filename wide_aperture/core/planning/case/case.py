@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from wide_aperture.core.craft.figures import figure
+from wide_aperture.core.craft.figures import figure, of_the_trade
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
@@ -57,7 +57,8 @@ class Case:
 
     def figure(self, name: str, member: str | None = None) -> float:
         """A figure of practice: the person's own where there is one, else the trade's. Raises as craft's figure()."""
-        return figure(name, member, self.given.own_values)
+        own = self.given.own_values
+        return figure(name, member, own) if own else of_the_trade(name, member)
 
     @property
     def mains_hz(self) -> int:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -14,6 +15,12 @@ from wide_aperture.core.physics import optics
 
 if TYPE_CHECKING:
     from wide_aperture.core.planning.case.case import Case
+
+
+@lru_cache(maxsize=4096)
+def _aperture_for_range(focal_mm: float, near_m: float, far_m: float, coc_mm: float) -> float:
+    """A bag of kit asks the same of many pairs: zooms meet at one focal length, bodies share a sensor's size."""
+    return optics.aperture_for_range(focal_mm, near_m, far_m, coc_mm)[0]
 
 
 @dataclass(frozen=True)
@@ -58,7 +65,7 @@ class Depth:
         if subject.near_m >= OPTICAL_INFINITY_M:
             return 0.5
         near = glass.beyond_focal_m(subject.near_m)
-        return optics.aperture_for_range(glass.focal_mm, near, max(subject.far_m, near), coc_mm)[0]
+        return _aperture_for_range(glass.focal_mm, near, max(subject.far_m, near), coc_mm)
 
     @cached_property
     def aperture_for_whole_range(self) -> float:
@@ -72,9 +79,7 @@ class Depth:
             return 0.5
         half = min(subject.depth_m / 2, subject.mid_m / 2)
         near = glass.beyond_focal_m(subject.mid_m - half)
-        return optics.aperture_for_range(glass.focal_mm, near, max(subject.mid_m + half, near), self.case.body.coc_mm)[
-            0
-        ]
+        return _aperture_for_range(glass.focal_mm, near, max(subject.mid_m + half, near), self.case.body.coc_mm)
 
     @cached_property
     def focus_m(self) -> float:

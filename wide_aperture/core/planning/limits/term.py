@@ -17,13 +17,18 @@ from wide_aperture.core.physics.numeric import Floats
 
 # Less than half a third-stop step is no passing: the nearest marked value is the limit's own.
 NEAREST_STEP_EV = 1 / 6
+PER_OCTAVE: dict[Axis, float] = {"shutter_s": 1.0, "aperture": 2.0, "iso": 1.0}  # EV for a doubling of the value
 SERIOUS_WEIGHT = figure("serious_weight")
 
 
 def position(axis: Axis, value: Floats | float) -> Floats:
     """Where a value lies on its axis, in EV; longer times, smaller openings and higher ISO lie further up."""
-    per_octave = 2.0 if axis == "aperture" else 1.0
-    return np.asarray(per_octave * np.log2(value))
+    return np.asarray(PER_OCTAVE[axis] * np.log2(value))
+
+
+def position_at(axis: Axis, value: float) -> float:
+    """position for one value, without numpy's overhead."""
+    return PER_OCTAVE[axis] * math.log2(value)
 
 
 def burden_of(
@@ -87,12 +92,11 @@ class Term:
         """excess for one value, without numpy's overhead."""
         if self.swing is not None:
             return _one_swing(self.swing, value)
-        per_octave = 2.0 if self.axis == "aperture" else 1.0
         passed = 0.0
         if self.high is not None:
-            passed = per_octave * math.log2(value / self.high)
+            passed = position_at(self.axis, value / self.high)
         if self.low is not None:
-            passed = max(passed, per_octave * math.log2(self.low / value))
+            passed = max(passed, position_at(self.axis, self.low / value))
         return passed if passed > NEAREST_STEP_EV else 0.0
 
     def burden(self, values: Floats) -> Floats:
