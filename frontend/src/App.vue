@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import { ConfigProvider } from 'ant-design-vue'
-import { defineAsyncComponent } from 'vue'
+import { useQueryClient } from '@tanstack/vue-query'
+import { defineAsyncComponent, watch } from 'vue'
 import { openConflict } from '@/saving/documents'
 import { loadTables } from '@/shared/tables'
 import { listenForShortcuts } from '@/shared/shortcuts'
 import { widgetTokens } from '@/shared/theme'
+import { distanceUnit } from '@/shared/units'
 import ConnectionBanner from '@/shell/ConnectionBanner.vue'
 import TopBar from '@/shell/TopBar.vue'
 
 const ConflictDialog = defineAsyncComponent(() => import('@/shell/ConflictDialog.vue'))
+const queries = useQueryClient()
+watch(distanceUnit, () => queries.clear(), { flush: 'sync' })
 listenForShortcuts()
 void loadTables()
 </script>
@@ -20,7 +24,8 @@ void loadTables()
       <TopBar class="no-print" />
       <ConnectionBanner class="no-print" />
       <main id="place" tabindex="-1">
-        <RouterView />
+        <!-- Answers hold sentences in one unit: a change of unit asks for them anew. -->
+        <RouterView :key="distanceUnit" />
       </main>
     </div>
     <ConflictDialog v-if="openConflict" :conflict="openConflict" />

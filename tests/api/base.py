@@ -10,6 +10,7 @@ from django.http import HttpResponse
 from django.test import Client, TestCase
 
 from tests.runner import Travels
+from wide_aperture.core.documents.said import BEGIN
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.load import load_demo
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
@@ -22,13 +23,23 @@ def as_json(document: Any) -> Any:
     return json.loads(document.model_dump_json())
 
 
+class Reading(Client):
+    """A client that reads what it is sent: marks of values within sentences never leave the server."""
+
+    def request(self, **request: Any) -> Any:
+        answer = super().request(**request)
+        if not answer.streaming and any(mark.encode() in answer.content for mark in (BEGIN, "\\ue000")):
+            raise AssertionError(f"{request['PATH_INFO']} answers with a mark: {answer.content[:2000]!r}")
+        return answer
+
+
 class ApiTestCase(Travels, TestCase):
     """body, lens, shoot, situation: fresh JSON of demo documents, free to change. Nothing is stored yet."""
 
     client: Client
 
     def setUp(self) -> None:
-        self.client = Client(HTTP_HOST="127.0.0.1:8000")
+        self.client = Reading(HTTP_HOST="127.0.0.1:8000")
         self.body = as_json(BODIES[0])
         self.lens = as_json(next(lens for lens in LENSES if lens.name.startswith("70–200")))
         self.shoot = as_json(SHOOTS[0])

@@ -201,4 +201,4 @@ class SetAside(ApiTestCase):
         for price in old["prices"]:
             price.pop("seen"), price.pop("seen_because")
         SavedSetup.objects.filter(pk=row.pk).update(document=old, updated_at=timezone.now())
-        self.assertEqual(self.client.get(f"/api/v1/setups/{row.pk}").json()["document"]["format_version"], 2)
+        self.assertEqual(self.client.get(f"/api/v1/setups/{row.pk}").json()["document"]["format_version"], 3)

@@ -14,6 +14,7 @@ from wide_aperture.core.camera.route.follow import action_of, follow
 from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_camera
 from wide_aperture.core.camera.storage.moves import after, stored_in
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.said import in_units
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
@@ -109,7 +110,7 @@ def camera_follow(request: PersonRequest, asked: FollowRequest) -> object:
     book = asked.book or book_of(asked.body, {})
     standing, outcomes = follow(asked.camera, asked.steps, asked.body, book)
     refused = bool(outcomes) and outcomes[-1].refused
-    said = [outcome.said for outcome in outcomes]
+    said = [in_units(outcome.said) for outcome in outcomes]
     return {"camera": standing, "walked": len(outcomes) - refused, "said": said, "refused": refused}
 
 

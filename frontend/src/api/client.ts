@@ -1,6 +1,8 @@
 /** The typed client. Every failure becomes a Problem: the server's sentence, or “the server is away”. */
 import createClient from 'openapi-fetch'
 import { type CurrentRow, type FieldProblem, Problem } from './problem'
+import { isImperial } from '@/shared/units'
+import { inFeet } from './said'
 import type { paths } from './schema'
 
 export { Problem } from './problem'
@@ -17,8 +19,13 @@ interface ProblemBody {
   current?: CurrentRow
 }
 
-/** Awaits a call of the client; returns its data or throws a Problem. */
+/** Awaits a call of the client; returns its data, its sentences in the reader's units, or throws a Problem. */
 export async function answered<Data>(call: Promise<{ data?: Data; error?: unknown; response: Response }>): Promise<Data> {
+  return isImperial.value ? inFeet(await stored(call)) : stored(call)
+}
+
+/** The same for documents that are kept: as they are stored, whatever units the reader has. Throws a Problem. */
+export async function stored<Data>(call: Promise<{ data?: Data; error?: unknown; response: Response }>): Promise<Data> {
   let outcome
   try {
     outcome = await call

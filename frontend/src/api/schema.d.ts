@@ -1855,6 +1855,14 @@ export interface components {
             feasible: boolean;
             /** Helps */
             helps: string[];
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
         };
@@ -1881,6 +1889,14 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
         };
         /**
          * ApertureAt
@@ -2183,6 +2199,14 @@ export interface components {
             preparation: components["schemas"]["Preparation"][];
             /** Preparation S */
             preparation_s: number;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Seconds */
             seconds: number;
             /** Sentence */
@@ -2612,6 +2636,12 @@ export interface components {
              * @default
              */
             recall: string;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units: "metric" | "imperial";
         };
         /**
          * CardInCamera
@@ -2653,7 +2683,8 @@ export interface components {
              * @default {
              *       "book": null,
              *       "by_hand": [],
-             *       "recall": ""
+             *       "recall": "",
+             *       "units": "metric"
              *     }
              */
             hand: components["schemas"]["CardHand"];
@@ -2883,6 +2914,14 @@ export interface components {
             iso_ceiling: number | null;
             /** Iso Floor */
             iso_floor: number | null;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /** Steps */
@@ -3063,6 +3102,14 @@ export interface components {
             controls: string[];
             /** Remedy */
             remedy: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
         };
@@ -3265,6 +3312,14 @@ export interface components {
             label: string;
             /** Now */
             now: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Setting */
             setting: string;
             /** Then */
@@ -3351,6 +3406,14 @@ export interface components {
             iso: (number | null)[][];
             /** Limit */
             limit: (string | null)[][];
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /** Severity */
@@ -3383,6 +3446,14 @@ export interface components {
             group: string;
             /** Label */
             label: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Setting */
             setting: string;
             /** Wanted */
@@ -3398,6 +3469,14 @@ export interface components {
              * @enum {string}
              */
             kind: "body" | "lens" | "card";
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /** Situations */
@@ -3448,6 +3527,14 @@ export interface components {
             remedy?: components["schemas"]["Remedy"] | null;
             /** Residual */
             residual?: string | null;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /** Title */
@@ -3722,6 +3809,14 @@ export interface components {
             label: string;
             /** Limit */
             limit: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
         };
@@ -3748,6 +3843,14 @@ export interface components {
             place: string;
             /** Reaches */
             reaches: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Saves S */
             saves_s: number;
             /** Sentence */
@@ -3848,6 +3951,14 @@ export interface components {
          * @description A situation that cannot be packed yet, and why.
          */
         LeftOut: {
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /** Title */
@@ -4151,6 +4262,14 @@ export interface components {
              * @enum {string}
              */
             kind: "start" | "change" | "floor_broken" | "too_dark";
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /**
@@ -4307,6 +4426,14 @@ export interface components {
              * @enum {string}
              */
             assumption: "less light" | "more light" | "speed" | "distance";
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /** Stops */
@@ -4318,6 +4445,14 @@ export interface components {
             items: components["schemas"]["Margin"][];
             /** Most Fragile */
             most_fragile: string | null;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
         };
@@ -4331,6 +4466,23 @@ export interface components {
             preview_clipped: string | null;
             /** Raw Clipped */
             raw_clipped: string | null;
+        };
+        /**
+         * Measured
+         * @description A value within a sentence, spelt with its unit as people read it who measure in metres, and in feet.
+         */
+        Measured: {
+            /** Imperial */
+            imperial: string;
+            /** Metric */
+            metric: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "m" | "m/s" | "°C";
+            /** Value */
+            value: number;
         };
         /** MeterOut */
         MeterOut: {
@@ -4484,6 +4636,14 @@ export interface components {
             instead: string;
             /** Label */
             label: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Setting */
             setting: string;
             /** Would Use */
@@ -4631,6 +4791,14 @@ export interface components {
             fate: "same" | "changed" | "missing" | "new" | "undecided";
             /** Label */
             label: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /** Setting */
@@ -4976,6 +5144,14 @@ export interface components {
             price_ev: number;
             /** Question */
             question: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** School */
             school: string;
             /** Sentence */
@@ -5255,6 +5431,14 @@ export interface components {
              * @enum {string}
              */
             role: "situation" | "stand_in" | "guest" | "home" | "look" | "reserved" | "empty";
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /**
              * Sentence
              * @default
@@ -5872,6 +6056,14 @@ export interface components {
              * @enum {string}
              */
             light: "darkest" | "expected" | "brightest";
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /**
@@ -6035,6 +6227,14 @@ export interface components {
             /** Limit */
             limit: string;
             /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /**
              * Seen
              * @description Whether it is visible at the output chosen
              * @enum {string}
@@ -6110,6 +6310,14 @@ export interface components {
             proposed: string;
             /** Proposed Label */
             proposed_label: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Worth */
             worth: number;
         };
@@ -6125,6 +6333,14 @@ export interface components {
             /** Likelihood */
             likelihood: number;
             remedy: components["schemas"]["Remedy"] | null;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Test */
             test: string;
             /** Title */
@@ -6208,6 +6424,14 @@ export interface components {
             /** Frames Per S */
             frames_per_s: number;
             meter: components["schemas"]["MeterSetting"];
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Scene */
             scene: string;
             thresholds: components["schemas"]["Thresholds"];
@@ -6485,6 +6709,14 @@ export interface components {
             best: string;
             /** Options */
             options: components["schemas"]["ReserveOption"][];
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
         };
@@ -6528,6 +6760,14 @@ export interface components {
             raises_iso_ev: number;
             /** Reserve */
             reserve: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
         };
@@ -6649,6 +6889,14 @@ export interface components {
             item_by_item_s: number;
             /** Recalled */
             recalled: number;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Seconds */
             seconds: number;
             /** Sentence */
@@ -6693,6 +6941,14 @@ export interface components {
              * @default
              */
             place: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Seconds */
             seconds: number;
             /** Sentence */
@@ -6716,6 +6972,18 @@ export interface components {
              * @default
              */
             way: string;
+        };
+        /**
+         * Said
+         * @description A sentence before anybody's units: {0}, {1} ... stand for the values. code: what says it, for translations.
+         */
+        Said: {
+            /** Code */
+            code: string;
+            /** Template */
+            template: string;
+            /** Values */
+            values: components["schemas"]["Measured"][];
         };
         /**
          * SavedPlace
@@ -6797,10 +7065,11 @@ export interface components {
             format: "wide-aperture/setup";
             /**
              * Format Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            format_version: 2;
+            format_version: 3;
+            foundation?: components["schemas"]["Foundation"] | null;
             /**
              * Id
              * Format: uuid
@@ -7458,6 +7727,14 @@ export interface components {
              * @default []
              */
             reasons: string[];
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** School */
             school?: string | null;
             /**
@@ -8458,6 +8735,14 @@ export interface components {
             instead: string;
             /** Price Ev */
             price_ev: number | null;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /**
@@ -8499,6 +8784,14 @@ export interface components {
         TimeCost: {
             /** Minutes */
             minutes: number;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /** Setting */
@@ -8571,6 +8864,14 @@ export interface components {
         Transfer: {
             /** Moved */
             moved: components["schemas"]["Moved"][];
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             setup: components["schemas"]["Setup"];
@@ -8817,6 +9118,14 @@ export interface components {
              * @default []
              */
             marks: number[];
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             * @default {}
+             */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
             /** Sentence */
             sentence: string;
             /**
@@ -8977,6 +9286,7 @@ export type LookRecipe = components['schemas']['LookRecipe'];
 export type Margin = components['schemas']['Margin'];
 export type Margins = components['schemas']['Margins'];
 export type MasksOut = components['schemas']['MasksOut'];
+export type Measured = components['schemas']['Measured'];
 export type MeterOut = components['schemas']['MeterOut'];
 export type MeterReading = components['schemas']['MeterReading'];
 export type MeterSetting = components['schemas']['MeterSetting'];
@@ -9060,6 +9370,7 @@ export type RisesRequest = components['schemas']['RisesRequest'];
 export type Route = components['schemas']['Route'];
 export type RouteRequest = components['schemas']['RouteRequest'];
 export type RouteStep = components['schemas']['RouteStep'];
+export type Said = components['schemas']['Said'];
 export type SavedPlace = components['schemas']['SavedPlace'];
 export type SavedSetup = components['schemas']['SavedSetup'];
 export type ScaleOut = components['schemas']['ScaleOut'];

@@ -97,6 +97,7 @@ export type {
   SettingValue,
   Setup,
   Shoot,
+  Said,
   ShootSummary,
   SimulatedCamera,
   Situation,

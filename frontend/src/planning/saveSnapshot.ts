@@ -1,5 +1,5 @@
 /** Saves a plan as an immutable setup: the setup with everything it was computed from. */
-import type { Body, Lens, Plan, PlannedSituation, SavedSetup, Situation } from '@/api/types'
+import type { Body, Foundation, Lens, Plan, PlannedSituation, SavedSetup, Situation } from '@/api/types'
 import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { newId } from '@/shared/ids'
@@ -18,11 +18,12 @@ export function snapshotOf(
   planned: PlannedSituation,
   body: Body,
   lens: Lens,
+  foundation: Foundation | null,
   inputRevisions: Record<string, number>,
 ): SavedSetup {
   return {
     format: 'wide-aperture/setup',
-    format_version: 2,
+    format_version: 3,
     id: newId(),
     title,
     note: '',
@@ -37,6 +38,7 @@ export function snapshotOf(
     situation: inNumbers(planned.situation, plan),
     preferences: planned.preferences,
     accessories: planned.accessories,
+    foundation,
     pins: planned.pins,
     setup: plan.setup,
     choice: plan.choice,

@@ -1,5 +1,5 @@
 /** The kinds of saved documents: their routes under the API, and what people call them. */
-import { answered, client } from '@/api/client'
+import { client, stored } from '@/api/client'
 import type {
   Body,
   CameraState,
@@ -84,7 +84,7 @@ export async function fetchPages<Item>(path: string, query: Record<string, unkno
   let cursor: string | null = null
   do {
     const params: object = { query: { limit: PAGE_ITEMS, ...query, ...(cursor ? { cursor } : {}) } }
-    const page = (await answered(any.GET(path, { params }))) as Page<Item>
+    const page = (await stored(any.GET(path, { params }))) as Page<Item>
     found.push(...page.items)
     cursor = page.next
   } while (cursor)
@@ -96,19 +96,19 @@ export function fetchAll<K extends Kind>(kind: K): Promise<Stored<Documents[K]>[
 }
 
 export function fetchOne<K extends Kind>(kind: K, id: string): Promise<Stored<Documents[K]>> {
-  return answered(any.GET(`/api/v1/${kind}/${id}`)) as Promise<Stored<Documents[K]>>
+  return stored(any.GET(`/api/v1/${kind}/${id}`)) as Promise<Stored<Documents[K]>>
 }
 
 /** revision null: the document is new. */
 export function putOne<K extends Kind>(kind: K, id: string, document: Documents[K], revision: number | null): Promise<Stored<Documents[K]>> {
   const headers = revision === null ? { 'If-None-Match': '*' } : { 'If-Match': `"${revision}"` }
-  return answered(any.PUT(`/api/v1/${kind}/${id}`, { headers, body: document })) as Promise<Stored<Documents[K]>>
+  return stored(any.PUT(`/api/v1/${kind}/${id}`, { headers, body: document })) as Promise<Stored<Documents[K]>>
 }
 
 /** Returns the revision the row has as a deleted one. */
 export async function deleteOne(kind: Kind, id: string, revision: number): Promise<number> {
   const outcome = any.DELETE(`/api/v1/${kind}/${id}`, { headers: { 'If-Match': `"${revision}"` } })
-  await answered(outcome)
+  await stored(outcome)
   const tag = (await outcome).response.headers.get('ETag')
   return tag ? Number(tag.replaceAll('"', '')) : revision + 1
 }

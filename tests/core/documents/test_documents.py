@@ -79,11 +79,11 @@ class SavedSetups(SimpleTestCase):
         return (SAMPLES / "setup-v1.json").read_text("utf-8")
 
     def test_the_frozen_sample_of_each_version_still_reads(self):
-        for version in (1, 2):
+        for version in (1, 2, 3):
             with self.subTest(version=version):
                 imported = import_setup((SAMPLES / f"setup-v{version}.json").read_text("utf-8"))
                 self.assertEqual(imported.dropped, ())
-                self.assertEqual(imported.document.format_version, 2)
+                self.assertEqual(imported.document.format_version, 3)
                 self.assertEqual(imported.document.setup.option("exposure_mode"), "manual_auto_iso")
                 self.assertTrue(all(price.seen for price in imported.document.prices))
 
@@ -123,8 +123,16 @@ class SavedSetups(SimpleTestCase):
             self.assertIn(rule, str(caught.exception))
 
     def test_upgrading_the_present_version_changes_nothing(self):
-        raw = json.loads((SAMPLES / "setup-v2.json").read_text("utf-8"))
+        raw = json.loads((SAMPLES / "setup-v3.json").read_text("utf-8"))
         self.assertEqual(upgrade(raw), raw)
+
+    def test_old_reasons_stay_the_text_they_are_and_new_ones_keep_their_values(self):
+        old, new = (json.loads((SAMPLES / f"setup-v{version}.json").read_text("utf-8")) for version in (2, 3))
+        for name, held in import_setup(json.dumps(old)).document.setup.settings.items():
+            self.assertEqual((list(held.reasons), held.said), (old["setup"]["settings"][name]["reasons"], {}))
+        kept = import_setup(json.dumps(new)).document
+        self.assertIsNotNone(kept.foundation)
+        self.assertTrue(any(held.said for held in kept.setup.settings.values()))
 
     def test_missing_parts_are_refused(self):
         raw = json.loads(self.sample())

@@ -18,6 +18,8 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
+from wide_aperture.core.documents.said import BEGIN
+
 DATA = Path(__file__).parent / "data"
 PROSE = {
     "sentence",
@@ -46,7 +48,9 @@ def write(name: str, table: Table) -> None:
 
 
 def said(prose: object) -> str:
-    """A digest of what is said."""
+    """A digest of what is said. Marks of values must not have come this far."""
+    if BEGIN in str(prose):
+        raise AssertionError(f"a mark has left the core: {prose!r}")
     return "~" + hashlib.sha256(str(prose).encode()).hexdigest()[:5]
 
 

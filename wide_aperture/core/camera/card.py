@@ -15,6 +15,7 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.said import Units, in_units
 from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
@@ -29,6 +30,7 @@ class CardHand(Document):
     book: Phrasebook | None = None
     recall: Annotated[str, Field(max_length=260)] = ""
     by_hand: tuple[str, ...] = ()
+    units: Units = "metric"
 
 
 NO_HAND = CardHand()
@@ -68,7 +70,9 @@ def _recalled(hand: CardHand) -> list[str]:
 def _rest(plan: Plan) -> list[str]:
     """What the card does not list, and what the body lacks."""
     always = sum(1 for held in plan.setup.settings.values() if held.layer == "foundation" and held.value is not None)
-    lacking = [f"No {m.label.lower()} here (would be {m.would_use}). {m.instead}".strip() for m in plan.missing]
+    lacking = [
+        f"No {m.label.lower()} here (would be {m.spoken('would_use')}). {m.instead}".strip() for m in plan.missing
+    ]
     return [f"Foundation: {always} values as on any body, set once.", *lacking]
 
 
@@ -93,12 +97,17 @@ def card_markdown(plan: Plan, body: Body, lens: Lens, situation: Situation, hand
         lines.append("")
     lines += [*(f"- {sentence}" for sentence in _rest(plan)), ""]
     if plan.give_way.less_light:
-        lines += ["## If the light falls", "", *(f"- {step.sentence}" for step in plan.give_way.less_light[:4]), ""]
+        lines += [
+            "## If the light falls",
+            "",
+            *(f"- {step.spoken('sentence')}" for step in plan.give_way.less_light[:4]),
+            "",
+        ]
     if plan.findings:
-        lines += ["## Findings", "", *(f"- **{f.title}.** {f.sentence}" for f in plan.findings), ""]
+        lines += ["## Findings", "", *(f"- **{f.title}.** {f.spoken('sentence')}" for f in plan.findings), ""]
     if plan.cautions:
         lines += ["## Cautions", "", *(f"- {sentence}" for sentence in plan.cautions), ""]
-    return "\n".join(lines)
+    return in_units("\n".join(lines), hand.units)
 
 
 def card_text(plan: Plan, body: Body, lens: Lens, situation: Situation, hand: CardHand = NO_HAND) -> str:
@@ -109,8 +118,8 @@ def card_text(plan: Plan, body: Body, lens: Lens, situation: Situation, hand: Ca
         lines += ["", group.upper(), *(f"  {label:<24} {value}" for label, value in rows)]
     lines += ["", *_rest(plan)]
     if plan.findings:
-        lines += ["", "FINDINGS", *(f"  {f.title}: {f.sentence}" for f in plan.findings)]
-    return "\n".join(lines) + "\n"
+        lines += ["", "FINDINGS", *(f"  {f.title}: {f.spoken('sentence')}" for f in plan.findings)]
+    return in_units("\n".join(lines) + "\n", hand.units)
 
 
 def _cell(text: str) -> str:

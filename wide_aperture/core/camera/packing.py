@@ -22,6 +22,7 @@ from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Text
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.documents.situation import LightBySky
 from wide_aperture.core.errors import DomainError
@@ -64,7 +65,7 @@ class PackedBody(Document):
     stale: str
 
 
-class LeftOut(Document):
+class LeftOut(Spoken):
     """A situation that cannot be packed yet, and why."""
 
     title: str

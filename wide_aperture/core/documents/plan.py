@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, NotNegative, Seconds
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Setup, Value
 
 Axis = Literal["shutter_s", "aperture", "iso"]
@@ -24,7 +25,7 @@ class FigureUsed(Document):
     whose: Literal["trade", "yours"]
 
 
-class Window(Document):
+class Window(Spoken):
     """What one limit allows on one axis. low/high null: open on that side."""
 
     id: str
@@ -38,7 +39,7 @@ class Window(Document):
     figures: tuple[FigureUsed, ...] = Field(default=(), description="Figures of practice that set where it lies")
 
 
-class Price(Document):
+class Price(Spoken):
     """The EV by which the chosen value passes a limit, unweighted. Only what is passed is listed."""
 
     limit: str
@@ -51,7 +52,7 @@ class Price(Document):
     figures: tuple[FigureUsed, ...] = Field(default=(), description="Figures of practice that set where the limit lies")
 
 
-class TimeCost(Document):
+class TimeCost(Spoken):
     """Where the real price of a setting is time at home or in the field, not stops."""
 
     setting: str
@@ -71,7 +72,7 @@ class Choice(Document):
     error_ev: Finite = Field(description="Brighter (+) or darker (-) than wanted")
 
 
-class Alternative(Document):
+class Alternative(Spoken):
     """Another way to expose the situation, with what it gains and what it costs against the choice."""
 
     id: str
@@ -83,7 +84,7 @@ class Alternative(Document):
     costs_nothing: bool
 
 
-class GiveWayStep(Document):
+class GiveWayStep(Spoken):
     """What happens next as the light changes."""
 
     after_ev: NotNegative = Field(description="Light change at which this limit is passed")
@@ -99,7 +100,7 @@ class GiveWay(Document):
     more_light: tuple[GiveWayStep, ...]
 
 
-class Margin(Document):
+class Margin(Spoken):
     """How wrong one assumption may be before a limit breaks with the settings as chosen. null: no limit met."""
 
     assumption: Literal["less light", "more light", "speed", "distance"]
@@ -107,13 +108,13 @@ class Margin(Document):
     sentence: str
 
 
-class Margins(Document):
+class Margins(Spoken):
     items: tuple[Margin, ...]
     most_fragile: str | None
     sentence: str
 
 
-class PredictedFrame(Document):
+class PredictedFrame(Spoken):
     """What the body itself will set when the light is at one end of its band."""
 
     light: Literal["darkest", "expected", "brightest"]
@@ -128,7 +129,7 @@ class PredictedFrame(Document):
 CellSeverity = Literal["free", "costs", "forbidden"]
 
 
-class ExposureField(Document):
+class ExposureField(Spoken):
     """Shutter x aperture round the choice. Matrices are rows by aperture, columns by shutter.
 
     iso: what each pair needs (null: no ISO of the body exposes it rightly); severity and limit: the worst limit there.
@@ -152,7 +153,7 @@ class Remedy(Document):
     costs: tuple[Price, ...] = Field(default=(), description="Limits passed further by it; filled in by the planner")
 
 
-class Finding(Document):
+class Finding(Spoken):
     """Something to know before the first frame."""
 
     code: str
@@ -204,7 +205,7 @@ class LightSeen(Document):
     scene_range_ev: Finite | None
 
 
-class Missing(Document):
+class Missing(Spoken):
     """A setting this body lacks: what the plan would have used, and the work-around."""
 
     setting: str
@@ -213,7 +214,7 @@ class Missing(Document):
     instead: str
 
 
-class Advice(Document):
+class Advice(Spoken):
     """What would help when no setting satisfies every limit."""
 
     feasible: bool

@@ -18,19 +18,19 @@ from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Choice, Finding, Price
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setting_ids import OPTIONS, SettingId
-from wide_aperture.core.documents.setup import Pin, Setup
+from wide_aperture.core.documents.setup import Foundation, Pin, Setup
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.errors import DomainError
 
 FORMAT: Literal["wide-aperture/setup"] = "wide-aperture/setup"
-FORMAT_VERSION: Literal[2] = 2
+FORMAT_VERSION: Literal[3] = 3
 
 
 class SavedSetup(Document):
     """An immutable snapshot of a plan: the setup with everything it was computed from."""
 
     format: Literal["wide-aperture/setup"] = FORMAT
-    format_version: Literal[2] = FORMAT_VERSION
+    format_version: Literal[3] = FORMAT_VERSION
     id: UUID
     title: Name
     note: Text = ""
@@ -45,6 +45,7 @@ class SavedSetup(Document):
     situation: Situation
     preferences: Preferences = Preferences()
     accessories: Accessories = Accessories()
+    foundation: Foundation | None = None
     pins: tuple[Pin, ...] = ()
     setup: Setup
     choice: Choice
@@ -94,8 +95,13 @@ def _from_version_1(document: dict[str, Any]) -> dict[str, Any]:
     return {**document, "format_version": 2, "prices": prices}
 
 
+def _from_version_2(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 3 added the foundation, and the values within sentences; old reasons stay the text they are."""
+    return {**document, "format_version": 3, "foundation": None}
+
+
 # One function per old version: takes that version's JSON, returns the next one's.
-UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_version_1}
+UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_version_1, 2: _from_version_2}
 
 
 def upgrade(document: Mapping[str, Any]) -> dict[str, Any]:

@@ -7,6 +7,7 @@ from typing import Literal, Self
 from pydantic import model_validator
 
 from wide_aperture.core.document import Document, Finite, broken_rule
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import OPTIONS, SettingId
 
 Touches = Literal[
@@ -23,7 +24,7 @@ Layer = Literal["foundation", "genre", "situation", "pin"]
 Value = bool | Finite | str | None
 
 
-class SettingValue(Document):
+class SettingValue(Spoken):
     """One chosen value. value: option id, number in the catalogue's unit, flag, or null when it has no effect."""
 
     value: Value

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.documents.said import marked
 from wide_aperture.core.physics.quantities import format_shutter
 
 _THIRDS = {0: "", 1: "⅓", 2: "⅔"}
@@ -62,14 +63,30 @@ def clock(minutes: float) -> str:
 
 def pace(speed_m_s: float, is_moving: bool) -> str:
     """How quick a subject is: "At 1.4 m/s", or that it stands still."""
-    return f"At {speed_m_s:g} m/s" if is_moving or 0 < speed_m_s < 1 else "While nothing moves"
+    return f"At {speed(speed_m_s)}" if is_moving or 0 < speed_m_s < 1 else "While nothing moves"
 
 
-def metres(value: float) -> str:
-    """A distance: "4.3 m", "250 m", "infinity"."""
+def metres(value: float, digits: int | None = None) -> str:
+    """A distance, marked with its unit: "4.3 m", "250 m", "infinity". digits: significant ones, where more are meant."""
     if math.isinf(value) or value >= 100_000:
         return "infinity"
-    return f"{value:.2g} m" if value < 10 else f"{value:.0f} m"
+    text = f"{value:.{digits}g}" if digits else f"{value:.2g}" if value < 10 else f"{value:.0f}"
+    return marked(value, "m", f"{text} m")
+
+
+def centimetres(value_m: float, decimals: int = 0) -> str:
+    """A short length, given in metres and marked: "12 cm"."""
+    return marked(value_m, "m", f"{value_m * 100:.{decimals}f} cm")
+
+
+def speed(value_m_s: float, digits: int | None = None) -> str:
+    """A speed, marked with its unit: "1.4 m/s"."""
+    return marked(value_m_s, "m/s", f"{value_m_s:.{digits}g} m/s" if digits else f"{value_m_s:g} m/s")
+
+
+def celsius(value: float) -> str:
+    """A temperature, marked with its unit: "−5 °C"."""
+    return marked(value, "°C", f"{value:g} °C")
 
 
 def listed(items: list[str]) -> str:

@@ -10,8 +10,9 @@ from typing import Literal
 import numpy as np
 
 from wide_aperture.core.craft.exposure_modes import mode_facts
-from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, Seconds
+from wide_aperture.core.document import ExposureValue, Finite, Iso, Seconds
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.situation import LightByEv, LightByReading, LightBySky, Situation, SkyCondition
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, nearest_step, step_label
@@ -27,7 +28,7 @@ Choose = Callable[[float], tuple[Cell, dict[str, float]]]
 FLOORS = ("motion", "shake", "own_floor", "trailing")
 
 
-class LightStep(Document):
+class LightStep(Spoken):
     """One stretch with the same shutter and aperture. iso_low, iso_high: what the ISO runs through meanwhile."""
 
     from_min: Finite
@@ -42,7 +43,7 @@ class LightStep(Document):
     sentence: str
 
 
-class ChangingLight(Document):
+class ChangingLight(Spoken):
     """The whole block. iso_floor, iso_ceiling: automatic limits that survive it; null where the ISO is set by hand."""
 
     steps: tuple[LightStep, ...]

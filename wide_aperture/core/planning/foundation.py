@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
-from wide_aperture.core.document import Document, Name
+from wide_aperture.core.document import Name
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Foundation
 
 
-class FactoryChange(Document):
+class FactoryChange(Spoken):
     """One setting to change on a new body."""
 
     setting: str

@@ -71,7 +71,7 @@ def margins(draft: Draft) -> Margins:
     if fragile is None or (fragile.stops or 0) > draft.case.figure("robust_from_ev"):
         sentence = "Robust: no assumption of the brief is close to breaking anything."
     else:
-        sentence = f"Most fragile: {fragile.assumption}. {fragile.sentence}"
+        sentence = f"Most fragile: {fragile.assumption}. {fragile.spoken('sentence')}"
     return Margins(items=tuple(items), most_fragile=fragile.assumption if fragile else None, sentence=sentence)
 
 
@@ -109,7 +109,7 @@ def _speed(draft: Draft) -> Margin | None:
     return Margin(
         assumption="speed",
         stops=round(stops, 2),
-        sentence=f"Sharp up to {fastest:.2g} m/s at {wording.metres(case.subject.mid_m)}; the brief says {case.subject.speed_m_s:g} m/s.",
+        sentence=f"Sharp up to {wording.speed(fastest, 2)} at {wording.metres(case.subject.mid_m)}; the brief says {wording.speed(case.subject.speed_m_s)}.",
     )
 
 

@@ -8,8 +8,9 @@ from __future__ import annotations
 
 import numpy as np
 
-from wide_aperture.core.document import Document, Finite, Iso
+from wide_aperture.core.document import Finite, Iso
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.physics.quantities import format_iso
 from wide_aperture.core.physics.sensor import output_snr
 from wide_aperture.core.planning.case import Case
@@ -17,7 +18,7 @@ from wide_aperture.core.planning.case import Case
 RESERVES_EV = {"off": 0.0, "highlight_reserve_1": 1.0, "highlight_reserve_2": 2.0}
 
 
-class ReserveOption(Document):
+class ReserveOption(Spoken):
     """One way to hold highlights. gains above and losses below in EV; iso: what it is shot at."""
 
     reserve: str
@@ -31,7 +32,7 @@ class ReserveOption(Document):
     sentence: str
 
 
-class ReserveAdvice(Document):
+class ReserveAdvice(Spoken):
     """All ways beside each other, and the one to take."""
 
     options: tuple[ReserveOption, ...]

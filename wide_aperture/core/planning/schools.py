@@ -7,13 +7,14 @@ import math
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.schools import school_label, school_question
 from wide_aperture.core.craft.values import say_value
-from wide_aperture.core.document import Document, Finite, Name
+from wide_aperture.core.document import Finite, Name
 from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.planning.compute import plan_of
 from wide_aperture.core.planning.plan_input import PlanInput
 
 
-class Difference(Document):
+class Difference(Spoken):
     """One setting that another school would set otherwise."""
 
     setting: str
@@ -22,7 +23,7 @@ class Difference(Document):
     then: str
 
 
-class OtherSchool(Document):
+class OtherSchool(Spoken):
     """A school of a question: what it would change. stops: exposure moved on each axis, + slower, smaller, higher."""
 
     question: str
@@ -79,7 +80,7 @@ def _compare(question: str, school: str, followed: bool, now: Plan, then: Plan) 
         sentence = "Here it would change nothing."
     else:
         sentence = f"Changes {len(changed)} setting{'s' if len(changed) > 1 else ''}: " + ", ".join(
-            f"{d.label.lower()} {d.then}" for d in changed[:4]
+            f"{d.label.lower()} {d.spoken('then')}" for d in changed[:4]
         )
     return OtherSchool(
         question=question,

@@ -14,6 +14,7 @@ from pydantic import TypeAdapter
 
 from wide_aperture.core.document import Document, Finite, Name, Text
 from wide_aperture.core.documents.plan import Remedy
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.core.planning.checks import Checked, run_checks
@@ -40,7 +41,7 @@ class Symptom(Document):
     causes: tuple[CauseEntry, ...]
 
 
-class RankedCause(Document):
+class RankedCause(Spoken):
     """A cause for this case. likelihood 0..1, causes of one symptom add up to 1."""
 
     title: Name
@@ -76,7 +77,7 @@ def find_causes(symptom_id: str, checked: Checked) -> list[RankedCause]:
             if known
             else 1.0
         )
-        evidence = finding.sentence if finding else "It is set so." if stands else None
+        evidence = finding.spoken("sentence") if finding else "It is set so." if stands else None
         remedy = finding.remedy if finding and finding.remedy else _own_remedy(cause)
         weighed.append((weight, cause, evidence, remedy))
     total = sum(weight for weight, *_ in weighed)

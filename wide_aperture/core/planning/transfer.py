@@ -6,14 +6,15 @@ from typing import Literal
 
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
-from wide_aperture.core.document import Document, Name
+from wide_aperture.core.document import Name
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import SettingValue, Setup
 
 Fate = Literal["same", "changed", "missing", "new", "undecided"]
 
 
-class Moved(Document):
+class Moved(Spoken):
     """One setting on its way. changed: the nearest option there is; undecided: a person must choose."""
 
     setting: str
@@ -24,7 +25,7 @@ class Moved(Document):
     sentence: str
 
 
-class Transfer(Document):
+class Transfer(Spoken):
     """The setup as the other body can hold it, with the fate of every setting."""
 
     setup: Setup

@@ -8,6 +8,7 @@ from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, Name
 from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightByName
@@ -53,7 +54,7 @@ class BracketSetting(Document):
     step_ev: Finite = 1
 
 
-class Rehearsal(Document):
+class Rehearsal(Spoken):
     """Where a rehearsal begins."""
 
     scene: str

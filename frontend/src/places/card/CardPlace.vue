@@ -10,7 +10,7 @@ import { useOpenThing } from '@/shell/open'
 import { snapshotOf } from '@/planning/saveSnapshot'
 import { useCase } from '@/planning/useCase'
 import { usePlan } from '@/planning/usePlan'
-import { distanceBand } from '@/shared/units'
+import { distanceBand, isImperial } from '@/shared/units'
 import { usePack } from '@/camera/usePack'
 import CardSheet from '@/camera/CardSheet.vue'
 import { download } from '@/shared/download'
@@ -46,6 +46,7 @@ const hand = computed(() => {
     book: body.value ? pack.bookOf(body.value.id) : null,
     recall: place ? `${place.label}, “${place.name}”` : '',
     by_hand: place && move?.route.slot ? move.by_hand : [],
+    units: isImperial.value ? ('imperial' as const) : ('metric' as const),
   }
 })
 
@@ -79,7 +80,7 @@ function takeJson(): void {
   if (!plan.value || !planned.value || !body.value || !lens.value) return
   const title = `${shootTitle.value}: ${planned.value.situation.title}`.slice(0, 120)
   const revisions = { body: bodyEntry.value?.revision ?? 0, lens: lensEntry.value?.revision ?? 0 }
-  const document = snapshotOf(title, plan.value, planned.value, body.value, lens.value, revisions)
+  const document = snapshotOf(title, plan.value, planned.value, body.value, lens.value, request.value?.foundation ?? null, revisions)
   download(`${fileName.value}.json`, JSON.stringify(document, null, 1), 'application/json')
 }
 

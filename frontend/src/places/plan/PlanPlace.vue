@@ -123,7 +123,7 @@ const said = ref('')
 function save(): void {
   if (!plan.value || !planned.value || !body.value || !lens.value) return
   const title = `${shoot.value?.title ?? ''}: ${planned.value.situation.title}`.slice(0, 120)
-  saveSnapshot(title, plan.value, planned.value, body.value, lens.value, {
+  saveSnapshot(title, plan.value, planned.value, body.value, lens.value, request.value?.foundation ?? null, {
     body: bodyEntry.value?.revision ?? 0,
     lens: lensEntry.value?.revision ?? 0,
   })

@@ -4,11 +4,13 @@ import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Assessment, SavedSetup, SettingValue } from '@/api/types'
+import { inFeet } from '@/api/said'
 import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import NamedSelect from '@/shared/NamedSelect.vue'
+import { isImperial } from '@/shared/units'
 import { useShortcuts } from '@/shared/shortcuts'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
@@ -24,6 +26,7 @@ const router = useRouter()
 const { setups, families } = useSetupList()
 const { loaded, failed, setups: opened } = useSetups(() => [props.id])
 const setup = computed(() => opened.value[0])
+const read = computed(() => (isImperial.value && setup.value ? inFeet(setup.value) : setup.value!))
 const family = computed(() => families.value.find((each) => setup.value && each.root === rootOf(setup.value)))
 const next = computed(() => Math.max(1, ...(family.value?.versions ?? []).map((each) => each.version)) + 1)
 const before = computed(() => family.value?.versions.find((each) => each.version < (setup.value?.version ?? 1)))
@@ -80,7 +83,7 @@ useShortcuts([{ keys: 'E', does: 'Change values (a new version)', run: () => (ed
         </div>
       </div>
       <div class="two">
-        <CardSheet :plan="setup" :shoot="setup.tags.join(', ')" :title="setup.title" :headline="headline" :circumstances="circumstances" />
+        <CardSheet :plan="read" :shoot="setup.tags.join(', ')" :title="setup.title" :headline="headline" :circumstances="circumstances" />
         <aside class="about no-print">
           <TextField label="Title" pointer="/title" needed :value="setup.title" @update:value="(title: string) => describe({ title })" />
           <TextField label="Note" pointer="/note" long :value="setup.note" @update:value="(note: string) => describe({ note })" />

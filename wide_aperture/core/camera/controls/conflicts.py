@@ -6,13 +6,13 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.camera.controls.layout import Control
-from wide_aperture.core.document import Document
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Value
 
 STARTERS = ("focus", "focus_eye")
 
 
-class ControlConflict(Document):
+class ControlConflict(Spoken):
     """Two things that do not go together. controls: whose; sentence: what happens in the hand; remedy: what to change."""
 
     code: str

@@ -17,6 +17,7 @@ from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Value
 
 SCREEN_S = figure("screen_s")
@@ -37,7 +38,7 @@ class Need(Document):
     in_action: bool = False
 
 
-class ProposedControl(Document):
+class ProposedControl(Spoken):
     """One control with what it does now and what it should do. indirect: reached through the personal menu."""
 
     control: str

@@ -9,9 +9,10 @@ from typing import Literal
 from uuid import UUID
 
 from wide_aperture.core.craft.figures import figure
-from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.document import Finite
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning import PlanInput, plan_of
 
@@ -29,7 +30,7 @@ class _Kit:
     remark: str = ""
 
 
-class TakenOver(Document):
+class TakenOver(Spoken):
     """One situation without the failed thing. price_ev null: nothing in the bag can take it."""
 
     situation_id: UUID
@@ -39,7 +40,7 @@ class TakenOver(Document):
     sentence: str
 
 
-class Failure(Document):
+class Failure(Spoken):
     """One thing that may fail, and the day without it."""
 
     kind: Literal["body", "lens", "card"]

@@ -13,8 +13,9 @@ from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.craft.values import say_value
-from wide_aperture.core.document import Document, Finite, Name
+from wide_aperture.core.document import Finite, Name
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Value
 
 StepKind = Literal["scope", "recall", "open", "page", "set", "by_hand"]
@@ -22,7 +23,7 @@ StepKind = Literal["scope", "recall", "open", "page", "set", "by_hand"]
 WAY_ORDER = ("switch", "dial", "button", "quick_screen", "personal_menu", "menu", "by_hand")
 
 
-class RouteStep(Document):
+class RouteStep(Spoken):
     """One thing to do. ours: the setting in our words; theirs: in the camera's; place: where."""
 
     kind: StepKind
@@ -38,7 +39,7 @@ class RouteStep(Document):
     sentence: str
 
 
-class Route(Document):
+class Route(Spoken):
     """All steps in order. item_by_item_s: the same done one at a time, as most people do."""
 
     steps: tuple[RouteStep, ...]

@@ -11,6 +11,7 @@ from pydantic import Field
 from wide_aperture.core.camera.route import Route
 from wide_aperture.core.document import Document, Finite, Name, NotNegative
 from wide_aperture.core.documents.plan import Finding
+from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Setup, Value
 
 Role = Literal["situation", "stand_in", "guest", "home", "look", "reserved", "empty"]
@@ -41,7 +42,7 @@ class PackWishes(Document):
     home: PlaceId | None = None
 
 
-class PackedPlace(Document):
+class PackedPlace(Spoken):
     """One storage place and what belongs in it. store_again: settings in which it holds an old value."""
 
     id: str
@@ -94,7 +95,7 @@ class PlaceCost(Document):
     exists: bool
 
 
-class HeldOffer(Document):
+class HeldOffer(Spoken):
     """What a held button could reach during a situation without leaving it."""
 
     place: str
@@ -105,7 +106,7 @@ class HeldOffer(Document):
     sentence: str
 
 
-class BodyPacking(Document):
+class BodyPacking(Spoken):
     """One body packed for a shoot, in shooting order. ends: how it stands after the last situation."""
 
     body_id: UUID

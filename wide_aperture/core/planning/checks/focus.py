@@ -121,7 +121,7 @@ def af_mode_moving_subject(checked: Checked) -> Finding | None:
     return report(
         "af_mode_moving_subject",
         about="request" if asked else checked.about("af_mode"),
-        sentence=f"The subject moves {case.situation.direction} at {case.subject.speed_m_s:g} m/s; single focus is sharp where it was.",
+        sentence=f"The subject moves {case.situation.direction} at {wording.speed(case.subject.speed_m_s)}; single focus is sharp where it was.",
         handled_by=() if chosen else ("af_mode",),
         remedy=Remedy(label="Continuous", changes={"af_mode": "continuous"}) if chosen else None,
     )
@@ -137,7 +137,7 @@ def manual_focus_left_on(checked: Checked) -> Finding | None:
     return report(
         "manual_focus_left_on",
         about=checked.about("af_mode"),
-        sentence=f"The subject moves at {case.subject.speed_m_s:g} m/s and focus is by hand.",
+        sentence=f"The subject moves at {wording.speed(case.subject.speed_m_s)} and focus is by hand.",
         remedy=Remedy(label="Continuous", changes={"af_mode": "continuous"}),
     )
 
@@ -159,7 +159,7 @@ def focus_priority_high_rate(checked: Checked) -> Finding | None:
     return report(
         "focus_priority_high_rate",
         about=checked.about("af_priority"),
-        sentence=f"At {rate:g}/s and {case.subject.speed_m_s:g} m/s the burst stutters where focus is unsure.",
+        sentence=f"At {rate:g}/s and {wording.speed(case.subject.speed_m_s)} the burst stutters where focus is unsure.",
         remedy=Remedy(label="Balanced", changes={"af_priority": "balanced"}),
     )
 
@@ -235,7 +235,7 @@ def recompose_cosine_error(checked: Checked) -> Finding | None:
     return report(
         "recompose_cosine_error",
         about=checked.about("focus_recompose"),
-        sentence=f"Swinging a third of the frame moves the plane by {shift * 100:.1f} cm; {behind * 100:.1f} cm are sharp behind the subject.",
+        sentence=f"Swinging a third of the frame moves the plane by {wording.centimetres(shift, 1)}; {wording.centimetres(behind, 1)} are sharp behind the subject.",
         remedy=Remedy(label="Move the point", changes={"focus_recompose": "move_point"}),
     )
 

@@ -116,7 +116,7 @@ def spot_metering_moving_subject(checked: Checked) -> Finding | None:
     return report(
         "spot_metering_moving_subject",
         about="request" if asked else "plan",
-        sentence=f"At {case.subject.speed_m_s:g} m/s the spot lands now on light, now on dark: stops apart from frame to frame.",
+        sentence=f"At {wording.speed(case.subject.speed_m_s)} the spot lands now on light, now on dark: stops apart from frame to frame.",
         handled_by=("exposure_mode",) if by_hand and chosen else () if chosen else ("metering",),
         remedy=Remedy(label="Meter by pattern", changes={"metering": "multi_segment"})
         if chosen and not by_hand

@@ -159,7 +159,9 @@ def bracket_ghosting(checked: Checked) -> Finding | None:
     by_hand = not case.support.on_tripod and (checked.shutter_s or 0) > case.support.handheld_limit_s / 4
     if not (asked or chosen) or not (moves or by_hand):
         return None
-    what = f"the subject moves at {case.subject.speed_m_s:g} m/s" if moves else "the frames are taken in the hand"
+    what = (
+        f"the subject moves at {wording.speed(case.subject.speed_m_s)}" if moves else "the frames are taken in the hand"
+    )
     return report(
         "bracket_ghosting",
         about="request" if asked else checked.about("bracketing", "focus_stack"),

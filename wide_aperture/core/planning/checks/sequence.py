@@ -153,7 +153,7 @@ def battery_cold(checked: Checked) -> Finding | None:
     return report(
         "battery_cold",
         about="kit",
-        sentence=f"At {celsius:g} °C about half the battery is gone.",
+        sentence=f"At {wording.celsius(celsius)} about half the battery is gone.",
         residual="Warm spares in an inner pocket, changed before the camera asks.",
     )
 

@@ -73,7 +73,7 @@ def self_timer_in_action(checked: Checked) -> Finding | None:
     return report(
         "self_timer_in_action",
         about="request" if asked else checked.about("self_timer"),
-        sentence=f"At {case.subject.speed_m_s:g} m/s the moment is gone when the timer fires.",
+        sentence=f"At {wording.speed(case.subject.speed_m_s)} the moment is gone when the timer fires.",
         handled_by=() if chosen else ("self_timer",),
         remedy=Remedy(label="Off", changes={"self_timer": "off"}) if chosen else None,
     )

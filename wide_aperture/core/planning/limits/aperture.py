@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.quantities import format_aperture
 from wide_aperture.core.planning.case import Case
@@ -59,7 +60,7 @@ def _subject_depth(case: Case) -> Term | None:
         weight=case.figure("weight", "subject_depth"),
         low=min(needed, case.figure("largest_sensible_f")),
         say=lambda: (
-            f"{case.subject.depth_m * 100:.0f} cm of the subject at {case.subject.mid_m:.3g} m are sharp at once from "
+            f"{wording.centimetres(case.subject.depth_m)} of the subject at {wording.metres(case.subject.mid_m, 3)} are sharp at once from "
             f"{format_aperture(_tidy(needed))}."
         ),
     )
@@ -67,8 +68,8 @@ def _subject_depth(case: Case) -> Term | None:
 
 def _range_depth(case: Case) -> Term | None:
     needed = case.depth.aperture_for_whole_range
-    far = "infinity" if math.isinf(case.subject.far_m) else f"{case.subject.far_m:.3g} m"
-    span = f"{case.subject.near_m:.3g} m to {far}"
+    far = "infinity" if math.isinf(case.subject.far_m) else wording.metres(case.subject.far_m, 3)
+    span = f"{wording.metres(case.subject.near_m, 3)} to {far}"
     if case.depth.range_is_wanted_sharp:
         if needed <= WIDEST_F:
             return None
@@ -79,7 +80,7 @@ def _range_depth(case: Case) -> Term | None:
             weight=case.figure("weight", "zone_depth" if case.depth.is_zone_focus else "range_depth"),
             low=min(needed, case.figure("largest_sensible_f")),
             say=lambda: (
-                f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at {case.depth.focus_m:.2g} m."
+                f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at {wording.metres(case.depth.focus_m, 2)}."
             ),
         )
     if (

@@ -98,11 +98,11 @@ def _subject_motion(case: Case) -> Term | None:
     tolerance_px = case.output.blur_tolerance_px * (case.figure("ghost_tolerance") if case.flash.leads else 1.0)
     limit = tolerance_px / case.subject.image_speed_px_s
     share = tolerance_px / case.body.width_px * 100
-    where = f"at {case.subject.mid_m:.3g} m" if case.subject.mid_m < OPTICAL_INFINITY_M else ""
+    where = f"at {wording.metres(case.subject.mid_m, 3)}" if case.subject.mid_m < OPTICAL_INFINITY_M else ""
     what = (
-        f"{case.subject.speed_m_s:g} m/s"
+        wording.speed(case.subject.speed_m_s)
         if case.subject.speed_m_s == case.situation.speed.high_m_s
-        else f"small movements, about {case.subject.speed_m_s:g} m/s,"
+        else f"small movements, about {wording.speed(case.subject.speed_m_s)},"
     )
     return Term(
         id="motion",
@@ -139,7 +139,7 @@ def _focus_travel(case: Case) -> Term | None:
         weight=case.figure("motion_weight", case.situation.genre),
         high=limit,
         say=lambda: (
-            f"Coming at {case.subject.speed_m_s:g} m/s from {case.subject.mid_m:.3g} m its edges grow by "
+            f"Coming at {wording.speed(case.subject.speed_m_s)} from {wording.metres(case.subject.mid_m, 3)} its edges grow by "
             f"{case.output.blur_tolerance_px:.0f} px in {wording.seconds(_round_step(limit))}."
         ),
     )
@@ -170,7 +170,7 @@ def _wind(case: Case) -> Term | None:
         weight=case.figure("weight", "wind"),
         high=limit,
         say=lambda: (
-            f"Leaves at {case.subject.near_m:.3g} m stir by about {leaves_m_s:g} m/s: {wording.seconds(_round_step(limit))} holds "
+            f"Leaves at {wording.metres(case.subject.near_m, 3)} stir by about {wording.speed(leaves_m_s)}: {wording.seconds(_round_step(limit))} holds "
             f"them to {case.output.blur_tolerance_px:.0f} px."
         ),
     )
@@ -284,7 +284,7 @@ def _look_window(case: Case) -> Term | None:
             "silky water",
             low,
             high,
-            f"water at {speed:g} m/s turns to silk while it runs {paths[0]:g} to {paths[1]:g} m",
+            f"water at {wording.speed(speed)} turns to silk while it runs {wording.metres(paths[0], 6)} to {wording.metres(paths[1], 6)}",
         )
     if look in ("pan_blur", "blur"):
         speed_px = max(case.subject.image_speed_px_s, 1.0)

@@ -65,7 +65,7 @@ def _set_mode(draft: Draft) -> str:
             "af_mode", ("continuous",), "Your school: continuous, and a button makes it stand.", school=school
         )
     if case.subject.is_moving:
-        mode, why = "continuous", f"The subject moves at {case.subject.speed_m_s:g} m/s: focus must follow."
+        mode, why = "continuous", f"The subject moves at {wording.speed(case.subject.speed_m_s)}: focus must follow."
     elif case.situation.genre == "wildlife" and case.subject.is_living:
         mode, why = (
             "continuous",
@@ -127,28 +127,28 @@ def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
             "expanded_point",
             "single_point",
             "small_zone",
-        ), f"The subject hardly moves ({speed:g} m/s): small and certain."
+        ), f"The subject hardly moves ({wording.speed(speed)}): small and certain."
     if case.has("background_changes") and not case.has("plain_sky_background", "crowd_behind"):
         return (
             "tracking_point",
             "expanded_point",
-        ), f"At {speed:g} m/s before a background with texture: started on the subject, then it follows."
+        ), f"At {wording.speed(speed)} before a background with texture: started on the subject, then it follows."
     if case.has("crowd_behind"):
         return (
             "tracking_point",
             "expanded_point",
-        ), f"At {speed:g} m/s, started on the right person so that faces behind do not win."
+        ), f"At {wording.speed(speed)}, started on the right person so that faces behind do not win."
     if case.has("plain_sky_background"):
         return (
             "wide_tracking",
             "zone",
-        ), f"At {speed:g} m/s before plain sky nothing else is there to focus on: as wide as it goes."
+        ), f"At {wording.speed(speed)} before plain sky nothing else is there to focus on: as wide as it goes."
     if speed < case.figure("release_from_m_s"):
         return (
             "small_zone",
             "expanded_point",
-        ), f"At {speed:g} m/s a small zone keeps up and leaves the background alone."
-    return ("zone", "wide_tracking"), f"At {speed:g} m/s no single point stays on the subject."
+        ), f"At {wording.speed(speed)} a small zone keeps up and leaves the background alone."
+    return ("zone", "wide_tracking"), f"At {wording.speed(speed)} no single point stays on the subject."
 
 
 def _set_detection(draft: Draft) -> None:
@@ -212,13 +212,13 @@ def _set_response(draft: Draft, mode: str) -> None:
         draft.put_available(
             "af_response",
             ("locked_on", "standard"),
-            f"At {case.subject.speed_m_s:g} m/s others cross in front: stay with the subject.",
+            f"At {wording.speed(case.subject.speed_m_s)} others cross in front: stay with the subject.",
         )
     else:
         draft.put_available(
             "af_response",
             ("standard",),
-            f"Default: {case.situation.direction} at {case.subject.speed_m_s:g} m/s asks for nothing else.",
+            f"Default: {case.situation.direction} at {wording.speed(case.subject.speed_m_s)} asks for nothing else.",
         )
 
 
@@ -238,14 +238,14 @@ def _set_priority(draft: Draft, mode: str) -> None:
         )
     elif case.subject.speed_m_s >= case.figure("release_from_m_s"):
         draft.put_available(
-            "af_priority", ("release", "balanced"), f"At {case.subject.speed_m_s:g} m/s the moment will not wait for focus.",
+            "af_priority", ("release", "balanced"), f"At {wording.speed(case.subject.speed_m_s)} the moment will not wait for focus.",
             school=draft.follow("priority", "release"),
         )  # fmt: skip
     else:
         draft.put_available(
             "af_priority",
             ("balanced", "focus"),
-            f"{case.subject.speed_m_s:g} m/s is slow enough to ask for focus, quick enough not to insist.",
+            f"{wording.speed(case.subject.speed_m_s)} is slow enough to ask for focus, quick enough not to insist.",
             school=draft.follow("priority", "balanced"),
         )
 

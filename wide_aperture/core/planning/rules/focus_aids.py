@@ -69,7 +69,7 @@ def _set_prediction(draft: Draft) -> None:
         motion = {"erratic": "erratic", "across": "steady", "towards": "steady"}.get(case.situation.direction, "normal")
         course = {"erratic": "this way and that ", "across": "across ", "towards": "towards you "}
         way = course.get(case.situation.direction, "")
-        draft.put("subject_motion", motion, f"Moves {way}at {case.subject.speed_m_s:g} m/s.")
+        draft.put("subject_motion", motion, f"Moves {way}at {wording.speed(case.subject.speed_m_s)}.")
     people = case.subject.kind in ("person", "group")
     couple = people and case.has("unrepeatable")
     if people:
@@ -83,7 +83,7 @@ def _set_prediction(draft: Draft) -> None:
     draft.put(
         "mf_magnify_on_ring",
         "off",
-        f"At {case.subject.speed_m_s:g} m/s the whole view is needed."
+        f"At {wording.speed(case.subject.speed_m_s)} the whole view is needed."
         if case.subject.is_moving
         else "The focus is automatic: the view stays whole.",
     )
@@ -127,7 +127,7 @@ def _depth_m(draft: Draft) -> float:
 
 
 def _length(metres: float) -> str:
-    return f"{metres * 100:.0f} cm" if metres < 1 else wording.metres(metres)
+    return wording.centimetres(metres) if metres < 1 else wording.metres(metres)
 
 
 def _set_limiter(draft: Draft) -> None:

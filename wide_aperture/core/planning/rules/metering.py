@@ -48,7 +48,7 @@ def _set_pattern(draft: Draft) -> None:
         if pattern == "spot" and case.subject.is_moving:
             pattern = "multi_segment"
             reasons.append(
-                f"A spot would jump between light and dark things on a subject at {case.subject.speed_m_s:g} m/s."
+                f"A spot would jump between light and dark things on a subject at {wording.speed(case.subject.speed_m_s)}."
             )
         elif pattern != "multi_segment":
             reasons = ["Your school of metering."]

@@ -82,7 +82,7 @@ def _set_discretion(draft: Draft) -> None:
     else:
         draft.put_habit("sounds", "off", why)
         reach = (
-            f"Its few metres do not reach {case.subject.near_m:.3g} m."
+            f"Its few metres do not reach {wording.metres(case.subject.near_m, 3)}."
             if case.subject.near_m > case.figure("lamp_reach_m")
             else "People look into it."
         )
@@ -102,7 +102,7 @@ def _set_review(draft: Draft) -> None:
         draft.put(
             "review",
             "after_burst",
-            f"At {case.subject.speed_m_s:g} m/s one looks between bursts, not between frames.",
+            f"At {wording.speed(case.subject.speed_m_s)} one looks between bursts, not between frames.",
             layer="genre",
             school=draft.follow("review", "after each burst"),
         )

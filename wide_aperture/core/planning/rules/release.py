@@ -99,7 +99,10 @@ def _set_drive(draft: Draft) -> None:
         and case.subject.speed_m_s >= case.figure("burst_from_m_s")
         and case.situation.look != "pan_blur"
     ):
-        drive, why = "continuous_high", f"At {case.subject.speed_m_s:g} m/s the best moment lies between frames."
+        drive, why = (
+            "continuous_high",
+            f"At {wording.speed(case.subject.speed_m_s)} the best moment lies between frames.",
+        )
     elif case.situation.look == "pan_blur":
         drive, why = (
             "continuous_high",

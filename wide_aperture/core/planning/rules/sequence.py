@@ -33,7 +33,7 @@ def _set_burst(draft: Draft) -> None:
         "on" if peak else "off",
         "The take-off is over before the finger moves."
         if peak
-        else f"It needs the electronic shutter; a burst started a moment early catches the same at {case.subject.speed_m_s:g} m/s.",
+        else f"It needs the electronic shutter; a burst started a moment early catches the same at {wording.speed(case.subject.speed_m_s)}.",
     )
 
 

@@ -53,14 +53,14 @@ def _set_display(draft: Draft) -> None:
     draft.put(
         "finder_refresh",
         "high" if quick else "normal",
-        f"At {case.subject.speed_m_s:g} m/s a slow finder shows the past."
+        f"At {wording.speed(case.subject.speed_m_s)} a slow finder shows the past."
         if quick
         else f"{_pace(case)} the usual refresh is fast enough, and saves the battery.",
     )
     draft.put(
         "boost_mode",
         "on" if quick else "off",
-        f"At {case.subject.speed_m_s:g} m/s worth the battery while it lasts."
+        f"At {wording.speed(case.subject.speed_m_s)} worth the battery while it lasts."
         if quick
         else f"{_pace(case)} it would only cost battery.",
     )
