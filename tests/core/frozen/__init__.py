@@ -18,7 +18,7 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
-from wide_aperture.core.documents.said import BEGIN
+from wide_aperture.core.documents.said import BEGIN, in_units
 
 DATA = Path(__file__).parent / "data"
 PROSE = {
@@ -58,7 +58,7 @@ def short(value: object) -> str:
     """Four significant figures; noise of the last digits does not count."""
     if isinstance(value, float | np.floating):
         return f"{float(value) + 0.0:.4g}"
-    return str(value)
+    return in_units(str(value))
 
 
 def flat(value: Any, name: str = "") -> Iterator[str]:
