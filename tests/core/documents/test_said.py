@@ -73,6 +73,15 @@ class Values(SimpleTestCase):
             Word.model_validate({"code": "x", "sentence": "a", "said": said}).sentence, "{0:>999999999} {7} {0} {x}"
         )
 
+    def test_a_copy_with_another_sentence_forgets_the_values_of_the_old_one(self):
+        word = Word(code="x", sentence=f"at {wording.metres(4.3)}", others=(f"{wording.celsius(3)}",))
+        other = word.model_copy(update={"sentence": "here"})
+        self.assertEqual((other.sentence, set(other.said)), ("here", {"others/0"}))
+        again = word.model_copy(update={"sentence": f"{wording.metres(2)} off"})
+        self.assertEqual(again.sentence, "2 m off")
+        self.assertEqual(again.said["sentence"].code, "word.x.sentence")
+        self.assertEqual(Word.model_validate(other), other)
+
     def test_only_sentences_are_read_back(self):
         """A surface cannot put a word past the lists of options by calling it a sentence."""
         said = {

@@ -14,6 +14,7 @@ from wide_aperture.core.craft.settings import catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import proposed_ceilings
+from wide_aperture.core.documents.said import in_units
 from wide_aperture.core.physics import flash, motion, optics, sensor
 from wide_aperture.core.physics.colour import adaptation, automatic, loci, recover, temperature
 from wide_aperture.core.physics.quantities import series, text
@@ -96,7 +97,7 @@ def table() -> Table:
         for function, asked in ASKED
     }
     made["values in words"] = [
-        f"{entry.id}: {say_value(entry, value)}"
+        f"{entry.id}: {in_units(say_value(entry, value))}"
         for entry in catalogue()
         for value in (entry.factory, entry.usual, 2.0, 0.5, True, False, None)
         if (entry.kind != "choice" or isinstance(value, str)) and value is not None

@@ -10,10 +10,10 @@ alike everywhere and stays in the template.
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from typing import Any, ClassVar, Literal, Self, cast
 
-from pydantic import Field, model_validator
+from pydantic import Field, TypeAdapter, ValidationError, model_validator
 
 from wide_aperture.core.document import Document, Finite
 
@@ -104,48 +104,87 @@ PROSE = (str, str | None, tuple[str, ...])  # what a sentence may be held as
 class Spoken(Document):
     """A document with sentences. said: those with measured values, by field (reasons/0 for the first of several)."""
 
-    said: dict[str, Said] = Field(default={}, max_length=100, description="Sentences with values in units, by field")
+    said: dict[str, Said] = Field(
+        default_factory=dict, max_length=100, description="Sentences with values in units, by field"
+    )
 
     # The fields that tell which sentence of its kind it is.
     said_by: ClassVar[tuple[str, ...]] = ("code", "id", "limit", "setting", "assumption")
 
+    # Its fields that hold sentences, one or several.
+    prose: ClassVar[tuple[str, ...]] = ()
+
+    @classmethod
+    def __pydantic_init_subclass__(cls, **kwargs: Any) -> None:
+        super().__pydantic_init_subclass__(**kwargs)
+        cls.prose = tuple(name for name, known in cls.model_fields.items() if known.annotation in PROSE)
+
     @model_validator(mode="before")
     @classmethod
     def _take_sentences_apart(cls, given: Any) -> Any:
-        if not isinstance(given, dict) or given.get("said"):
+        if type(given) is not dict:
             return given
-        said: dict[str, Said] = {}
-        changed: dict[str, Any] = {}
-        for name, value in given.items():
-            if type(value) is str:
-                if BEGIN in value:
-                    said[name] = found = taken_apart(value, cls._code(given, name))
-                    changed[name] = found.text()
-            elif type(value) in (tuple, list) and any(type(text) is str and BEGIN in text for text in value):
-                texts = list(value)
-                for k, text in enumerate(texts):
-                    if type(text) is str and BEGIN in text:
-                        said[f"{name}/{k}"] = found = taken_apart(text, cls._code(given, name))
-                        texts[k] = found.text()
-                changed[name] = tuple(texts)
-        return {**given, **changed, "said": said} if said else given
+        return cls._read_back(given) if given.get("said") else cls._apart(given)
 
-    @model_validator(mode="after")
-    def _read_back(self) -> Self:
+    @classmethod
+    def _apart(cls, given: dict[str, Any]) -> dict[str, Any]:
+        """The fields with the marks of sentences taken out into `said`. Most documents of a plan have none."""
+        for name in cls.prose:
+            value = given.get(name)
+            if value.__class__ is str:
+                if BEGIN in value:
+                    return cls._marks_out(given)
+            elif value.__class__ is tuple or value.__class__ is list:
+                for text in value:
+                    if text.__class__ is str and BEGIN in text:
+                        return cls._marks_out(given)
+        return given
+
+    @classmethod
+    def _marks_out(cls, given: dict[str, Any]) -> dict[str, Any]:
+        found: dict[str, Said] = {}
+
+        def read(place: str, text: Any) -> Any:
+            if not isinstance(text, str) or BEGIN not in text:
+                return text
+            found[place] = taken_apart(text, cls._code(given, place.partition("/")[0]))
+            return found[place].text()
+
+        changed: dict[str, Any] = {}
+        for name in cls.prose:
+            value = given.get(name)
+            if isinstance(value, list | tuple):
+                changed[name] = tuple(read(f"{name}/{k}", text) for k, text in enumerate(value))
+            elif name in given:
+                changed[name] = read(name, value)
+        return {**given, **changed, "said": found}
+
+    @classmethod
+    def _read_back(cls, given: dict[str, Any]) -> dict[str, Any]:
         """A document that comes back from a surface: whatever units it was read in there, it is kept in metric ones."""
-        for name, held in self.said.items():
-            field, _, number = name.partition("/")
-            known = type(self).model_fields.get(field)
-            if known is None or known.annotation not in PROSE:
-                continue  # nothing of this document, or a word of a fixed list
-            kept = self.__dict__[field]
-            if not number and isinstance(kept, str):
-                self.__dict__[field] = held.text()
-            elif number.isdecimal() and isinstance(kept, tuple) and int(number) < len(kept):
-                texts = list(kept)
-                texts[int(number)] = held.text()
-                self.__dict__[field] = tuple(texts)
-        return self
+        try:
+            said = _SAID.validate_python(given["said"])
+        except ValidationError:
+            return given  # refused with its place when the field itself is read
+        back = {**given, "said": said}
+        for place, held in said.items():
+            name, _, number = place.partition("/")
+            value = back.get(name) if name in cls.prose else None  # never a word of a fixed list
+            if not number and isinstance(value, str):
+                back[name] = held.text()
+            elif number.isdecimal() and isinstance(value, list | tuple) and int(number) < len(value):
+                back[name] = (*value[: int(number)], held.text(), *value[int(number) + 1 :])
+        return back
+
+    def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
+        """A copy with changes; sentences that are replaced take their values with them."""
+        if not update:
+            return super().model_copy(deep=deep)
+        naming = {name: self.__dict__[name] for name in self.said_by if name in self.__dict__}
+        changes = self._apart({**naming, **update})
+        kept = {place: held for place, held in self.said.items() if place.partition("/")[0] not in update}
+        changes = {name: changes[name] for name in update} | {"said": {**kept, **changes.get("said", {})}}
+        return super().model_copy(update=changes, deep=deep)
 
     @classmethod
     def _code(cls, given: dict[str, Any], field: str) -> str:
@@ -161,6 +200,9 @@ class Spoken(Document):
         """A sentence in these units."""
         held = self.said.get(field)
         return held.text(units) if held else str(getattr(self, field))
+
+
+_SAID = TypeAdapter(dict[str, Said])
 
 
 def _feet(metres: float) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
@@ -12,6 +13,20 @@ from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.search import Cell, ExposureSearch
+
+
+@lru_cache(maxsize=4096, typed=True)  # typed: True and 1 are different values
+def _setting_value(
+    setting_id: SettingId,
+    value: Value,
+    layer: Layer,
+    school: str | None,
+    reasons: tuple[str, ...],
+    limits: tuple[str, ...],
+) -> SettingValue:
+    """Frozen, and from one plan to the next mostly the same: while a ruler moves, most settings stay."""
+    touches = catalogue.setting(setting_id).touches
+    return SettingValue(value=value, layer=layer, school=school, touches=touches, reasons=reasons, limits=limits)
 
 
 @dataclass
@@ -60,14 +75,7 @@ class Draft:
             value, layer = self.held[setting_id], "pin"
         elif setting_id in self.held:
             layer = "pin"
-        self.settings[setting_id] = SettingValue(
-            value=value,
-            layer=layer,
-            school=school,
-            touches=catalogue.setting(setting_id).touches,
-            reasons=said,
-            limits=limits,
-        )
+        self.settings[setting_id] = _setting_value(setting_id, value, layer, school, said, limits)
 
     def put_usual(self) -> None:
         """Set every setting that no rule of the situation has spoken about, from the foundation or the catalogue."""

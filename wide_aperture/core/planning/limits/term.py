@@ -94,9 +94,9 @@ class Term:
             return _one_swing(self.swing, value)
         passed = 0.0
         if self.high is not None:
-            passed = position_at(self.axis, value / self.high)
+            passed = PER_OCTAVE[self.axis] * math.log2(value / self.high)
         if self.low is not None:
-            passed = max(passed, position_at(self.axis, self.low / value))
+            passed = max(passed, PER_OCTAVE[self.axis] * math.log2(self.low / value))
         return passed if passed > NEAREST_STEP_EV else 0.0
 
     def burden(self, values: Floats) -> Floats:
