@@ -1,6 +1,7 @@
-/** Metric or imperial distances: documents always hold metres. */
+/** Metric or imperial distances and speeds: documents always hold metres and metres per second. */
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
+import { parseNumber } from './numbers'
 
 const METRES_PER_FOOT = 0.3048
 export const INFINITY_M = 100_000
@@ -15,6 +16,32 @@ export function toShown(metres: number): number {
 export function fromShown(value: number): number {
   return isImperial.value ? value * METRES_PER_FOOT : value
 }
+
+const M_S_PER_MPH = 0.44704
+export const speedUnit = computed(() => (isImperial.value ? 'mph' : 'm/s'))
+
+export function speedToShown(metresPerSecond: number): number {
+  return isImperial.value ? Number((metresPerSecond / M_S_PER_MPH).toPrecision(3)) : metresPerSecond
+}
+
+export function speedFromShown(value: number): number {
+  return isImperial.value ? value * M_S_PER_MPH : value
+}
+
+/** "7 m/s", "5–7 m/s", "11–16 mph". */
+export function speedBand({ low_m_s, high_m_s }: { low_m_s: number; high_m_s: number }): string {
+  const from = low_m_s === high_m_s ? '' : `${speedToShown(low_m_s)}–`
+  return `${from}${speedToShown(high_m_s)} ${speedUnit.value}`
+}
+
+/** A distance typed in the shown unit, or "inf"; null when it is neither. */
+export function parseDistance(text: string): number | null {
+  if (/^(inf(inity)?|∞)$/i.test(text.trim())) return INFINITY_M
+  const number = parseNumber(text.replace(/\s*(m|ft)$/i, ''))
+  return typeof number === 'number' ? fromShown(number) : null
+}
+
+export const writeDistance = (metres: number): string => (metres >= INFINITY_M ? '∞' : String(Number(toShown(metres).toPrecision(4))))
 
 export function distanceText(metres: number | null): string {
   if (metres === null || metres >= INFINITY_M) return '∞'

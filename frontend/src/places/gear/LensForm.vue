@@ -9,6 +9,7 @@ import { removeWithUndo } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { apertureText } from '@/shared/format'
 import HistoryButton from '@/shared/HistoryButton.vue'
+import DistanceField from '@/shared/DistanceField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
@@ -133,10 +134,9 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
         :most="512"
         :format="apertureText"
         @update:value="(v) => change({ smallest_f_number: v! })" />
-      <NumberField
+      <DistanceField
         label="Closest focus"
         pointer="/closest_focus_m"
-        unit="m"
         :value="lens.closest_focus_m"
         :above="0"
         @update:value="(v) => change({ closest_focus_m: v! })" />

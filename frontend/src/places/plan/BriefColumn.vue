@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Alternative, Finding, NamedLight, Plan, PlannedSituation, Price } from '@/api/types'
 import { apertureText, clockText, evText, isoText, kelvinText, shutterText, signedStops } from '@/shared/format'
-import { distanceBand } from '@/shared/units'
+import { distanceBand, speedBand } from '@/shared/units'
 import { labelOf } from '@/planning/labels'
 import type { Changes } from '@/planning/pins'
 
@@ -28,7 +28,7 @@ const rows = computed(() => {
     ...(between ? [{ label: 'Between', value: between, section: 'light' }] : []),
     {
       label: 'Subject',
-      value: `${labelOf('subject', situation.subject ?? 'usual')}${speed.high_m_s ? `, ${speed.low_m_s === speed.high_m_s ? '' : `${speed.low_m_s}–`}${speed.high_m_s} m/s` : ''}, ${labelOf('direction', situation.direction)}`,
+      value: `${labelOf('subject', situation.subject ?? 'usual')}${speed.high_m_s ? `, ${speedBand(speed)}` : ''}, ${labelOf('direction', situation.direction)}`,
       section: 'subject',
     },
     { label: 'Distance', value: distanceBand(situation.near_m, situation.far_m ?? null), section: 'subject' },

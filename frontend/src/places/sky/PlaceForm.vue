@@ -5,6 +5,7 @@ import type { SavedPlace } from '@/api/types'
 import { currentDocument, useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
+import DistanceField from '@/shared/DistanceField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { provideFieldProblems } from '@/shared/problems'
 import TextField from '@/shared/TextField.vue'
@@ -95,10 +96,9 @@ function takeGlows(text: string): void {
       :most="180"
       hint="East above 0"
       @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
-    <NumberField
+    <DistanceField
       label="Elevation"
       pointer="/elevation_m"
-      unit="m"
       :value="place.elevation_m"
       :least="-500"
       :most="9000"
