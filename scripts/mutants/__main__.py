@@ -37,12 +37,12 @@ def main() -> int:
     begun = time.monotonic()
     tests = reach.load_tests()
     reach.caches()
+    known = reach.functions()  # before the freeze: what is frozen is not listed any more
     gc.freeze()  # what is loaded stays shared by the children
     reached, seconds = reach.measure(tests, workers)
     print(f"{len(tests)} tests reach {len(reached)} functions ({time.monotonic() - begun:.0f} s)", flush=True)
     failed = 0
     if options.only != "data":
-        known = reach.functions()
         mutants = code.all_mutants(known)
         chosen = code.sample(mutants, options.count, options.seed)
         print(f"functions: {len(chosen)} of {sum(map(len, mutants.values()))} mutants, seed {options.seed}", flush=True)

@@ -7,87 +7,17 @@
  */
 import { reactive, toRaw } from 'vue'
 import { Problem } from '@/api/problem'
+import { blank, type Conflict, type Entry, type Message, type Parts, settleShown, shown } from './entry'
 import type { AnyDocument, Kind, Stored } from './kinds'
-import { type Json, mergedAlone, plainCopy, same } from './merge'
-import type { Found, Outbox, Unsent } from './outbox'
+import { plainCopy } from './merge'
+import type { Found, Unsent } from './outbox'
+import { createSending } from './sending'
 
-export type EntryState = 'saved' | 'unsent' | 'sending' | 'refused' | 'conflict'
-
-export interface Entry<D = AnyDocument> {
-  id: string
-  /** The last revision known of the server's row; null: the server has never seen it. */
-  revision: number | null
-  /** What the server holds, or held when it was deleted. */
-  saved: D | null
-  /** An edit that is not on the server yet. */
-  draft: D | null
-  /** The server's row is deleted. */
-  gone: boolean
-  /** It is to be deleted and the server does not know yet. */
-  deleting: boolean
-  /** Not to be shown: deleted, or about to be. */
-  deleted: boolean
-  state: EntryState
-  savedAt: string | null
-  problem: Problem | null
-}
-
-export interface Conflict {
-  kind: Kind
-  entry: Entry
-  /** null: what is stored there cannot be read. */
-  theirs: AnyDocument | null
-  theirsDeleted: boolean
-  revision: number
-}
-
-export interface Message {
-  kind: Kind
-  id: string
-  /** It was deleted, and the row has this revision since. */
-  deletedAs?: number
-}
-
-export interface Parts {
-  kinds: readonly Kind[]
-  /** Kinds whose documents are loaded one by one. */
-  summarised: ReadonlySet<Kind>
-  idOf(kind: Kind, document: AnyDocument): string
-  server: {
-    all(kind: Kind): Promise<Stored<AnyDocument>[]>
-    one(kind: Kind, id: string): Promise<Stored<AnyDocument>>
-    put(kind: Kind, id: string, document: AnyDocument, revision: number | null): Promise<Stored<AnyDocument>>
-    remove(kind: Kind, id: string, revision: number): Promise<number>
-  }
-  outbox: Outbox
-  tell(message: Message): void
-  /** Runs something later; returns how to call it off. */
-  later(run: () => void, ms: number): () => void
-  failed(problem: Problem): void
-  written(): void
-  /** False while edits cannot be kept in the browser: they are sent without waiting for more typing. */
-  isSheltered(): boolean
-}
-
-const SEND_AFTER_MS = 350
-
-const blank = (id: string): Entry => ({
-  id,
-  revision: null,
-  saved: null,
-  draft: null,
-  gone: false,
-  deleting: false,
-  deleted: false,
-  state: 'saved',
-  savedAt: null,
-  problem: null,
-})
+export type { Conflict, Entry, EntryState, Message, Parts } from './entry'
 
 export function createDocumentStore(parts: Parts) {
   const entries = reactive(Object.fromEntries(parts.kinds.map((kind) => [kind, new Map<string, Entry>()]))) as Record<Kind, Map<string, Entry>>
   const loads = new Map<Kind, Promise<void>>()
-  const calledFor = new Map<string, () => void>()
   /** Edits of other sessions of this browser that wait until the live one of the same document is on the server. */
   const waiting = new Map<string, Found[]>()
   let takenOver: Promise<void> | null = null
@@ -100,10 +30,10 @@ export function createDocumentStore(parts: Parts) {
     return entries[kind].get(id)! // read back: the map hands out the reactive one
   }
 
-  const shown = (entry: Entry): AnyDocument | null => entry.draft ?? (entry.gone ? null : entry.saved)
-  function settleShown(entry: Entry): void {
-    entry.deleted = entry.deleting || shown(entry) === null
-  }
+  const { schedule, send, settle } = createSending(parts, entryOf, keep, (kind, entry) => {
+    const next = waiting.get(keyOf(kind, entry.id))?.shift()
+    if (next) take(kind, entry, next)
+  })
 
   // loading ------------------------------------------------------------------------------------------
 
@@ -215,123 +145,6 @@ export function createDocumentStore(parts: Parts) {
   function keep(kind: Kind, entry: Entry): Promise<void> {
     const unsent: Unsent = { kind, id: entry.id, draft: toRaw(entry.draft), base: toRaw(entry.saved), revision: entry.revision }
     return parts.outbox.keep(unsent)
-  }
-
-  // sending ------------------------------------------------------------------------------------------
-
-  function schedule(kind: Kind, id: string, afterMs = parts.isSheltered() ? SEND_AFTER_MS : 0): void {
-    calledFor.get(keyOf(kind, id))?.()
-    calledFor.set(
-      keyOf(kind, id),
-      parts.later(() => void send(kind, id), afterMs),
-    )
-  }
-
-  async function send(kind: Kind, id: string): Promise<void> {
-    const entry = entryOf(kind, id)
-    if (!entry || entry.state === 'sending' || entry.state === 'conflict') return
-    if (entry.deleting) return sendDelete(kind, entry)
-    if (!entry.draft) return
-    const sent = toRaw(entry.draft)
-    if (entry.saved && !entry.gone && entry.revision !== null && same(sent, toRaw(entry.saved))) {
-      settle(kind, entry)
-      return
-    }
-    entry.state = 'sending'
-    try {
-      const row = await parts.server.put(kind, id, sent, entry.revision)
-      Object.assign(entry, { saved: row.document, revision: row.revision, savedAt: row.updated_at, problem: null, gone: false })
-      parts.written()
-      parts.tell({ kind, id })
-      if (!entry.deleting && entry.draft && same(toRaw(entry.draft), sent)) settle(kind, entry)
-      else goOn(kind, entry)
-    } catch (error) {
-      handle(kind, entry, error)
-    }
-  }
-
-  async function sendDelete(kind: Kind, entry: Entry): Promise<void> {
-    if (entry.revision === null || entry.gone) {
-      settleDeleted(kind, entry)
-      return
-    }
-    entry.state = 'sending'
-    try {
-      entry.revision = await parts.server.remove(kind, entry.id, entry.revision)
-      entry.gone = true
-      parts.written()
-      parts.tell({ kind, id: entry.id, deletedAs: entry.revision })
-      if (entry.deleting) settleDeleted(kind, entry)
-      else goOn(kind, entry) // brought back while the delete was on its way
-    } catch (error) {
-      if (error instanceof Problem && error.status === 404) {
-        entry.revision = null
-        settleDeleted(kind, entry)
-      } else handle(kind, entry, error)
-    }
-  }
-
-  /** It was edited while a write was on its way: what is wanted now goes next. */
-  function goOn(kind: Kind, entry: Entry): void {
-    entry.state = 'unsent'
-    settleShown(entry)
-    void keep(kind, entry)
-    schedule(kind, entry.id)
-  }
-
-  function settle(kind: Kind, entry: Entry): void {
-    Object.assign(entry, { draft: null, state: 'saved', problem: null })
-    settleShown(entry)
-    void parts.outbox.drop(kind, entry.id)
-    const next = waiting.get(keyOf(kind, entry.id))?.shift()
-    if (next) take(kind, entry, next)
-  }
-
-  function settleDeleted(kind: Kind, entry: Entry): void {
-    entry.deleting = false
-    entry.gone = true
-    settle(kind, entry)
-  }
-
-  function handle(kind: Kind, entry: Entry, error: unknown): void {
-    if (!(error instanceof Problem)) {
-      entry.state = 'unsent'
-      throw error
-    }
-    entry.problem = error
-    if (error.isAway || error.isFailure) {
-      entry.state = 'unsent'
-      parts.failed(error)
-    } else if (error.status === 412 && error.current) {
-      settleBoth(kind, entry, error)
-    } else if (error.status === 404 && entry.revision !== null) {
-      entry.revision = null // it is gone there: offer it as new
-      entry.state = 'unsent'
-      schedule(kind, entry.id)
-    } else {
-      entry.state = 'refused'
-    }
-  }
-
-  /** Somebody else wrote first: both edits in one document where no field was changed twice, else a person decides. */
-  function settleBoth(kind: Kind, entry: Entry, problem: Problem): void {
-    const { document, deleted, revision } = problem.current!
-    const mine = toRaw(entry.draft)
-    const both =
-      mine && document && !deleted && entry.saved
-        ? mergedAlone(toRaw(entry.saved) as unknown as Json, mine as unknown as Json, document as Json)
-        : null
-    if (entry.deleting && deleted) {
-      Object.assign(entry, { revision, gone: true })
-      settleDeleted(kind, entry)
-    } else if (both !== null || (mine && !deleted && same(mine, document))) {
-      Object.assign(entry, { saved: document, revision, gone: false, draft: both ?? mine, state: 'unsent', problem: null })
-      settleShown(entry)
-      void keep(kind, entry)
-      schedule(kind, entry.id, 0)
-    } else {
-      entry.state = 'conflict'
-    }
   }
 
   // conflicts ----------------------------------------------------------------------------------------

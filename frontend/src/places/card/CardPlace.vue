@@ -6,6 +6,7 @@ import { answered, client, Problem } from '@/api/client'
 import { currentOf, useEntry } from '@/saving/documents'
 import { apertureText, evText, isoText, shutterWithUnit } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
+import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import { snapshotOf } from '@/planning/saveSnapshot'
 import { useCase } from '@/planning/useCase'
@@ -90,36 +91,31 @@ useShortcuts([{ keys: 'Ctrl+P', does: 'Print the card', run: print }])
 </script>
 
 <template>
-  <div class="page card-page">
-    <div v-if="loaded && !planned" class="empty">
-      <p>{{ failed || 'There is no such situation (any more).' }}</p>
-      <RouterLink to="/shoots">To the shoots</RouterLink>
-    </div>
-    <template v-else-if="planned">
-      <div class="page-head no-print">
-        <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">Back to the plan</RouterLink>
-        <span v-if="said" class="soft" role="status">{{ said }}</span>
-        <div class="actions">
-          <Button type="primary" :disabled="!plan" @click="print">Print</Button>
-          <Button :disabled="!plan" @click="take('markdown', 'copy')">Copy Markdown</Button>
-          <Button :disabled="!plan" @click="take('markdown', 'file')">Markdown</Button>
-          <Button :disabled="!plan" @click="take('text', 'file')">Text</Button>
-          <Button :disabled="!plan" @click="takeJson">JSON</Button>
-        </div>
+  <WhileOpening v-if="!planned" :loaded="loaded" :failed="failed" what="situation" />
+  <div v-else class="page card-page">
+    <div class="page-head no-print">
+      <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">Back to the plan</RouterLink>
+      <span v-if="said" class="soft" role="status">{{ said }}</span>
+      <div class="actions">
+        <Button type="primary" :disabled="!plan" @click="print">Print</Button>
+        <Button :disabled="!plan" @click="take('markdown', 'copy')">Copy Markdown</Button>
+        <Button :disabled="!plan" @click="take('markdown', 'file')">Markdown</Button>
+        <Button :disabled="!plan" @click="take('text', 'file')">Text</Button>
+        <Button :disabled="!plan" @click="takeJson">JSON</Button>
       </div>
-      <p v-if="problem" class="stop" role="alert">{{ problem.message }}</p>
-      <p v-else-if="!body || !lens" class="empty">
-        Choose body and lens first. <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">To the plan</RouterLink>
-      </p>
-      <CardSheet
-        v-if="plan"
-        :plan="plan"
-        :shoot="shootTitle"
-        :title="planned.situation.title"
-        :headline="headline"
-        :circumstances="circumstances"
-        :hand="hand" />
-    </template>
+    </div>
+    <p v-if="problem" class="stop" role="alert">{{ problem.message }}</p>
+    <p v-else-if="!body || !lens" class="empty">
+      Choose body and lens first. <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">To the plan</RouterLink>
+    </p>
+    <CardSheet
+      v-if="plan"
+      :plan="plan"
+      :shoot="shootTitle"
+      :title="planned.situation.title"
+      :headline="headline"
+      :circumstances="circumstances"
+      :hand="hand" />
   </div>
 </template>
 

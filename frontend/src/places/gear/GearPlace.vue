@@ -7,6 +7,7 @@ import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
+import { distanceText } from '@/shared/units'
 import { useOpenThing } from '@/shell/open'
 import { useReviews } from './useReviews'
 
@@ -116,7 +117,7 @@ useShortcuts([
             <td>{{ focal(lens.focal_min_mm, lens.focal_max_mm) }}</td>
             <td>{{ widest(lens.widest) }}</td>
             <td>{{ lens.stabiliser_stops ? `${lens.stabiliser_stops} stops` : 'none' }}</td>
-            <td>{{ lens.closest_focus_m }} m</td>
+            <td>{{ distanceText(lens.closest_focus_m) }}</td>
           </tr>
         </tbody>
       </table>

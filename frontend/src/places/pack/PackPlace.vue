@@ -9,6 +9,7 @@ import { download } from '@/shared/download'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import PickRow from '@/shared/PickRow.vue'
 import { useShortcuts } from '@/shared/shortcuts'
+import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import CostSteps from './CostSteps.vue'
 import PlacesTable from './PlacesTable.vue'
@@ -92,13 +93,7 @@ useShortcuts([
 </script>
 
 <template>
-  <div v-if="!loaded" class="page soft" aria-busy="true">Opening the bag…</div>
-  <div v-else-if="!shoot" class="page">
-    <div class="empty">
-      <p>{{ failed || 'There is no such shoot (any more).' }}</p>
-      <RouterLink to="/shoots">To the shoots</RouterLink>
-    </div>
-  </div>
+  <WhileOpening v-if="!loaded || !shoot" :loaded="loaded" :failed="failed" what="shoot" />
   <div v-else-if="!situations.length || (answer && !answer.bodies.length)" class="page">
     <div class="empty">
       <p v-for="each in answer?.left_out ?? []" :key="each.title">{{ each.title }}: {{ each.sentence }}</p>

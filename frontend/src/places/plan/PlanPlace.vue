@@ -11,6 +11,7 @@ import { evText } from '@/shared/format'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
 import { tables } from '@/shared/tables'
+import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import BriefColumn from './BriefColumn.vue'
 import ChangingLight from './ChangingLight.vue'
@@ -158,13 +159,7 @@ useShortcuts([
 </script>
 
 <template>
-  <div v-if="!loaded" class="page soft" aria-busy="true">Opening the shoot…</div>
-  <div v-else-if="!shoot" class="page">
-    <div class="empty">
-      <p>{{ failed || 'There is no such shoot (any more).' }}</p>
-      <RouterLink to="/shoots">To the shoots</RouterLink>
-    </div>
-  </div>
+  <WhileOpening v-if="!loaded || !shoot" :loaded="loaded" :failed="failed" what="shoot" />
   <div v-else class="plan-place">
     <DayStrip
       :shoot-id="shootId"

@@ -90,4 +90,4 @@ export function useRehearsal(situationId: () => string) {
   return { ...kit, trial, changes, change, putBack, note, base, problem, live, capture, tuning, meter, asked, sendBack }
 }
 
-export type InRehearsal = ReturnType<typeof useRehearsal>
+export type Stage = ReturnType<typeof useRehearsal>

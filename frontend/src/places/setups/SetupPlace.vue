@@ -13,6 +13,7 @@ import NamedSelect from '@/shared/NamedSelect.vue'
 import { isImperial } from '@/shared/units'
 import { useShortcuts } from '@/shared/shortcuts'
 import TextField from '@/shared/TextField.vue'
+import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import CardSheet from '@/camera/CardSheet.vue'
 import { download } from '@/shared/download'
@@ -66,56 +67,51 @@ useShortcuts([{ keys: 'E', does: 'Change values (a new version)', run: () => (ed
 </script>
 
 <template>
-  <div class="page">
-    <div v-if="loaded && !setup" class="empty">
-      <p>{{ failed || 'There is no such setup (any more).' }}</p>
-      <RouterLink to="/setups">To the setups</RouterLink>
+  <WhileOpening v-if="!setup || !family" :loaded="loaded" :failed="failed" what="setup" :back="{ to: '/setups', label: 'To the setups' }" />
+  <div v-else class="page">
+    <div class="page-head no-print">
+      <RouterLink to="/setups">All setups</RouterLink>
+      <div class="actions">
+        <Button type="primary" @click="editing = true">Change values</Button>
+        <Button @click="keep(duplicateOf(setup))">Duplicate</Button>
+        <Button @click="moving = true">To another body</Button>
+        <Button @click="print">Print</Button>
+        <Button @click="take">JSON</Button>
+      </div>
     </div>
-    <template v-else-if="setup && family">
-      <div class="page-head no-print">
-        <RouterLink to="/setups">All setups</RouterLink>
-        <div class="actions">
-          <Button type="primary" @click="editing = true">Change values</Button>
-          <Button @click="keep(duplicateOf(setup))">Duplicate</Button>
-          <Button @click="moving = true">To another body</Button>
-          <Button @click="print">Print</Button>
-          <Button @click="take">JSON</Button>
-        </div>
-      </div>
-      <div class="two">
-        <CardSheet :plan="read" :shoot="setup.tags.join(', ')" :title="setup.title" :headline="headline" :circumstances="circumstances" />
-        <aside class="about no-print">
-          <TextField label="Title" pointer="/title" needed :value="setup.title" @update:value="(title: string) => describe({ title })" />
-          <TextField label="Note" pointer="/note" long :value="setup.note" @update:value="(note: string) => describe({ note })" />
-          <NamedSelect
-            label="Tags"
-            mode="tags"
-            :value="[...setup.tags]"
-            :options="known"
-            placeholder="Type a tag, Enter"
-            @update:value="
-              (tags: unknown) =>
-                describe({
-                  tags: (tags as string[])
-                    .map((tag) => tag.trim().slice(0, 40))
-                    .filter(Boolean)
-                    .slice(0, 20),
-                })
-            " />
-          <section>
-            <h3>Versions</h3>
-            <p v-for="each in family.versions" :key="each.id" class="version" :class="{ on: each.id === id }">
-              <RouterLink :to="`/setups/${each.id}`">Version {{ each.version }}</RouterLink> <span class="soft">{{ day(each) }}</span>
-            </p>
-            <RouterLink v-if="before" :to="`/setups/compare?ids=${before.id},${id}`">Compare with version {{ before.version }}</RouterLink>
-            <p class="soft">Saved values stay as they are. Changing one makes version {{ next }}.</p>
-            <HistoryButton :id="id" kind="setups" />
-          </section>
-        </aside>
-      </div>
-      <SetupEditor v-if="editing" :saved="setup" :version="next" @close="editing = false" @save="saveVersion" />
-      <TransferDialog v-if="moving" :saved="setup" @close="moving = false" @save="saveMoved" />
-    </template>
+    <div class="two">
+      <CardSheet :plan="read" :shoot="setup.tags.join(', ')" :title="setup.title" :headline="headline" :circumstances="circumstances" />
+      <aside class="about no-print">
+        <TextField label="Title" pointer="/title" needed :value="setup.title" @update:value="(title: string) => describe({ title })" />
+        <TextField label="Note" pointer="/note" long :value="setup.note" @update:value="(note: string) => describe({ note })" />
+        <NamedSelect
+          label="Tags"
+          mode="tags"
+          :value="[...setup.tags]"
+          :options="known"
+          placeholder="Type a tag, Enter"
+          @update:value="
+            (tags: unknown) =>
+              describe({
+                tags: (tags as string[])
+                  .map((tag) => tag.trim().slice(0, 40))
+                  .filter(Boolean)
+                  .slice(0, 20),
+              })
+          " />
+        <section>
+          <h3>Versions</h3>
+          <p v-for="each in family.versions" :key="each.id" class="version" :class="{ on: each.id === id }">
+            <RouterLink :to="`/setups/${each.id}`">Version {{ each.version }}</RouterLink> <span class="soft">{{ day(each) }}</span>
+          </p>
+          <RouterLink v-if="before" :to="`/setups/compare?ids=${before.id},${id}`">Compare with version {{ before.version }}</RouterLink>
+          <p class="soft">Saved values stay as they are. Changing one makes version {{ next }}.</p>
+          <HistoryButton :id="id" kind="setups" />
+        </section>
+      </aside>
+    </div>
+    <SetupEditor v-if="editing" :saved="setup" :version="next" @close="editing = false" @save="saveVersion" />
+    <TransferDialog v-if="moving" :saved="setup" @close="moving = false" @save="saveMoved" />
   </div>
 </template>
 

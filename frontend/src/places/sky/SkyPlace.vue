@@ -12,6 +12,7 @@ import { apertureText, clockText, evText, isoText, shutterWithUnit } from '@/sha
 import { newId } from '@/shared/ids'
 import PickRow from '@/shared/PickRow.vue'
 import { useShortcuts } from '@/shared/shortcuts'
+import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import { requestFor } from '@/planning/useCase'
 import { takeCalendar } from './calendar'
@@ -170,13 +171,7 @@ useShortcuts([
 </script>
 
 <template>
-  <div v-if="!loaded" class="page soft" aria-busy="true">Opening the sky…</div>
-  <div v-else-if="!shootEntry" class="page">
-    <div class="empty">
-      <p>{{ failed || 'There is no such shoot (any more).' }}</p>
-      <RouterLink to="/shoots">To the shoots</RouterLink>
-    </div>
-  </div>
+  <WhileOpening v-if="!loaded || !shootEntry" :loaded="loaded" :failed="failed" what="shoot" />
   <div v-else-if="!shootEntry.date || !shootEntry.place" class="page">
     <div class="empty">
       <p>The sky needs a day and a place. Give them under Shoots, Details.</p>

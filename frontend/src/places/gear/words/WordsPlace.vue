@@ -13,6 +13,7 @@ import LineField from '@/shared/LineField.vue'
 import { newId } from '@/shared/ids'
 import { settingOf } from '@/shared/tables'
 import { readText } from '@/shared/readText'
+import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import ControlsTable from './ControlsTable.vue'
 import { readWays, WAY_NAMES, writeWays } from './ways'
@@ -102,138 +103,130 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
 </script>
 
 <template>
-  <div class="page">
-    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
-    <div v-else-if="!body" class="empty">
-      <p>There is no such body (any more).</p>
-      <RouterLink to="/gear">To the gear</RouterLink>
+  <WhileOpening v-if="!loaded || !body" :loaded="loaded" what="body" :back="{ to: '/gear', label: 'To the gear' }" />
+  <div v-else class="page">
+    <div class="page-head">
+      <h1>What {{ body.name }} calls things</h1>
+      <div v-if="book" class="actions">
+        <FileButton label="Phrasebook file" accept=".csv,text/csv" @file="read">Read CSV</FileButton>
+        <Button @click="take">As CSV</Button>
+        <HistoryButton :id="book.id" kind="phrasebooks" />
+      </div>
+    </div>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <div v-if="!book" class="empty">
+      <p>Cards and routes use our words until you write down the camera’s own, and where it keeps each setting.</p>
+      <Button type="primary" @click="begin">Begin with the usual ways</Button>
     </div>
     <template v-else>
-      <div class="page-head">
-        <h1>What {{ body.name }} calls things</h1>
-        <div v-if="book" class="actions">
-          <FileButton label="Phrasebook file" accept=".csv,text/csv" @file="read">Read CSV</FileButton>
-          <Button @click="take">As CSV</Button>
-          <HistoryButton :id="book.id" kind="phrasebooks" />
-        </div>
+      <div v-if="reading" class="reading" role="status">
+        <p>
+          {{ reading.phrases.length }} settings taken{{
+            reading.faulty_lines
+              ? `, ${reading.faulty_lines.toLocaleString('en')} lines left out${reading.faulty_lines > reading.faults.length ? `, the first ${reading.faults.length} of them` : ''}:`
+              : '.'
+          }}
+        </p>
+        <ul v-if="reading.faults.length">
+          <li v-for="fault in reading.faults" :key="fault.line" class="cost">Line {{ fault.line }}: {{ fault.sentence }}.</li>
+        </ul>
       </div>
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-      <div v-if="!book" class="empty">
-        <p>Cards and routes use our words until you write down the camera’s own, and where it keeps each setting.</p>
-        <Button type="primary" @click="begin">Begin with the usual ways</Button>
+      <div class="names">
+        <label
+          ><span class="soft">Its quick screen is called</span
+          ><LineField
+            :pointer="`${book.id}/quick_screen`"
+            :value="book.quick_screen ?? ''"
+            label="Its quick screen is called"
+            @change="(text) => change({ quick_screen: text.trim() || 'quick screen' })"
+        /></label>
+        <label
+          ><span class="soft">Its personal menu is called</span
+          ><LineField
+            :pointer="`${book.id}/personal_menu`"
+            :value="book.personal_menu ?? ''"
+            label="Its personal menu is called"
+            @change="(text) => change({ personal_menu: text.trim() || 'personal menu' })"
+        /></label>
+        <label class="wide"
+          ><span class="soft">Menu pages in their order</span
+          ><LineField
+            :pointer="`${book.id}/pages`"
+            :value="book.pages?.join(', ') ?? ''"
+            :most="4000"
+            label="Menu pages in their order"
+            @change="
+              (text) =>
+                change({
+                  pages: text
+                    .split(',')
+                    .map((page) => page.trim().slice(0, 120))
+                    .filter(Boolean)
+                    .slice(0, 60),
+                })
+            "
+        /></label>
+        <label><span class="soft">Find</span><input v-model="sought" class="line" type="search" /></label>
       </div>
-      <template v-else>
-        <div v-if="reading" class="reading" role="status">
-          <p>
-            {{ reading.phrases.length }} settings taken{{
-              reading.faulty_lines
-                ? `, ${reading.faulty_lines.toLocaleString('en')} lines left out${reading.faulty_lines > reading.faults.length ? `, the first ${reading.faults.length} of them` : ''}:`
-                : '.'
-            }}
-          </p>
-          <ul v-if="reading.faults.length">
-            <li v-for="fault in reading.faults" :key="fault.line" class="cost">Line {{ fault.line }}: {{ fault.sentence }}.</li>
-          </ul>
-        </div>
-        <div class="names">
-          <label
-            ><span class="soft">Its quick screen is called</span
-            ><LineField
-              :pointer="`${book.id}/quick_screen`"
-              :value="book.quick_screen ?? ''"
-              label="Its quick screen is called"
-              @change="(text) => change({ quick_screen: text.trim() || 'quick screen' })"
-          /></label>
-          <label
-            ><span class="soft">Its personal menu is called</span
-            ><LineField
-              :pointer="`${book.id}/personal_menu`"
-              :value="book.personal_menu ?? ''"
-              label="Its personal menu is called"
-              @change="(text) => change({ personal_menu: text.trim() || 'personal menu' })"
-          /></label>
-          <label class="wide"
-            ><span class="soft">Menu pages in their order</span
-            ><LineField
-              :pointer="`${book.id}/pages`"
-              :value="book.pages?.join(', ') ?? ''"
-              :most="4000"
-              label="Menu pages in their order"
-              @change="
-                (text) =>
-                  change({
-                    pages: text
-                      .split(',')
-                      .map((page) => page.trim().slice(0, 120))
-                      .filter(Boolean)
-                      .slice(0, 60),
-                  })
-              "
-          /></label>
-          <label><span class="soft">Find</span><input v-model="sought" class="line" type="search" /></label>
-        </div>
-        <h2>Controls</h2>
-        <ControlsTable :owner="book.id" :controls="book.controls ?? []" @update:controls="(controls) => change({ controls })" />
-        <h2>Settings</h2>
-        <table class="list">
-          <thead>
+      <h2>Controls</h2>
+      <ControlsTable :owner="book.id" :controls="book.controls ?? []" @update:controls="(controls) => change({ controls })" />
+      <h2>Settings</h2>
+      <table class="list">
+        <thead>
+          <tr>
+            <th scope="col">Setting</th>
+            <th scope="col">The camera says</th>
+            <th scope="col">Where</th>
+            <th><span class="visually-hidden">Edit</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <template v-for="phrase in phrases" :key="phrase.setting">
             <tr>
-              <th scope="col">Setting</th>
-              <th scope="col">The camera says</th>
-              <th scope="col">Where</th>
-              <th><span class="visually-hidden">Edit</span></th>
+              <th scope="row">{{ settingOf(phrase.setting)?.label ?? phrase.setting }}</th>
+              <td>
+                <LineField
+                  :pointer="`${book.id}/${phrase.setting}/words`"
+                  :value="phrase.words"
+                  :label="`What it calls ${settingOf(phrase.setting)?.label}`"
+                  @change="(text) => changePhrase(phrase.setting, { words: text.trim() || phrase.words })" />
+              </td>
+              <td class="soft">{{ phrase.reaches.map(shortWay).join(' · ') }}</td>
+              <td>
+                <button class="link" :aria-expanded="open === phrase.setting" @click="open = open === phrase.setting ? null : phrase.setting">
+                  Ways and options
+                </button>
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            <template v-for="phrase in phrases" :key="phrase.setting">
-              <tr>
-                <th scope="row">{{ settingOf(phrase.setting)?.label ?? phrase.setting }}</th>
-                <td>
+            <tr v-if="open === phrase.setting">
+              <td colspan="4" class="details">
+                <label>
+                  <span class="soft">One way a line: dial, button, switch, quick screen, personal menu, menu or by hand; then a colon and where</span>
                   <LineField
-                    :pointer="`${book.id}/${phrase.setting}/words`"
-                    :value="phrase.words"
-                    :label="`What it calls ${settingOf(phrase.setting)?.label}`"
-                    @change="(text) => changePhrase(phrase.setting, { words: text.trim() || phrase.words })" />
-                </td>
-                <td class="soft">{{ phrase.reaches.map(shortWay).join(' · ') }}</td>
-                <td>
-                  <button class="link" :aria-expanded="open === phrase.setting" @click="open = open === phrase.setting ? null : phrase.setting">
-                    Ways and options
-                  </button>
-                </td>
-              </tr>
-              <tr v-if="open === phrase.setting">
-                <td colspan="4" class="details">
-                  <label>
-                    <span class="soft"
-                      >One way a line: dial, button, switch, quick screen, personal menu, menu or by hand; then a colon and where</span
-                    >
+                    :pointer="`${book.id}/${phrase.setting}/ways`"
+                    :rows="4"
+                    :most="4000"
+                    :value="writeWays(phrase.reaches)"
+                    :label="`Ways to ${settingOf(phrase.setting)?.label}`"
+                    @change="(text) => changeWays(phrase.setting, text)" />
+                </label>
+                <p v-if="wrong[phrase.setting]" class="stop" role="alert">{{ wrong[phrase.setting] }}</p>
+                <div class="options">
+                  <label v-for="option in settingOf(phrase.setting)?.options ?? []" :key="option.id">
+                    <span class="soft">{{ option.label }}</span>
                     <LineField
-                      :pointer="`${book.id}/${phrase.setting}/ways`"
-                      :rows="4"
-                      :most="4000"
-                      :value="writeWays(phrase.reaches)"
-                      :label="`Ways to ${settingOf(phrase.setting)?.label}`"
-                      @change="(text) => changeWays(phrase.setting, text)" />
+                      :pointer="`${book.id}/${phrase.setting}/${option.id}`"
+                      :value="phrase.options?.[option.id] ?? ''"
+                      :label="`What it calls ${option.label}`"
+                      :placeholder="option.label"
+                      @change="(text) => sayOption(phrase.setting, option.id, text)" />
                   </label>
-                  <p v-if="wrong[phrase.setting]" class="stop" role="alert">{{ wrong[phrase.setting] }}</p>
-                  <div class="options">
-                    <label v-for="option in settingOf(phrase.setting)?.options ?? []" :key="option.id">
-                      <span class="soft">{{ option.label }}</span>
-                      <LineField
-                        :pointer="`${book.id}/${phrase.setting}/${option.id}`"
-                        :value="phrase.options?.[option.id] ?? ''"
-                        :label="`What it calls ${option.label}`"
-                        :placeholder="option.label"
-                        @change="(text) => sayOption(phrase.setting, option.id, text)" />
-                    </label>
-                  </div>
-                </td>
-              </tr>
-            </template>
-          </tbody>
-        </table>
-      </template>
+                </div>
+              </td>
+            </tr>
+          </template>
+        </tbody>
+      </table>
     </template>
   </div>
 </template>
