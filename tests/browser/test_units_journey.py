@@ -31,7 +31,9 @@ class UnitsJourney(BrowserTestCase):
         found = {}
         for shoot, number in (("cup-final", 2), ("market", 1), ("estuary", 1), ("wedding", 1)):
             for place in ("plan", "card", "rehearse", "sky", "pack"):
-                text = self.read(f"/shoots/{demo_id(f'shoot/{shoot}')}/{place}/{demo_id(f'situation/{shoot}/{number}')}")
+                text = self.read(
+                    f"/shoots/{demo_id(f'shoot/{shoot}')}/{place}/{demo_id(f'situation/{shoot}/{number}')}"
+                )
                 for line in text.splitlines():
                     # Guide numbers are a flash's own figure, in metres on every specification sheet.
                     if METRIC.search(line):

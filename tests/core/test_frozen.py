@@ -27,6 +27,9 @@ class Frozen(SimpleTestCase):
     def test_crafts(self):
         self.agrees("crafts")
 
+    def test_mistakes(self):
+        self.agrees("mistakes")
+
     def test_plans(self):
         self.agrees("plans")
 

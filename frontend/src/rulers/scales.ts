@@ -172,3 +172,16 @@ export function roomyTicks(ticks: Tick[], scale: RulerScale, width: number): (Ti
   }
   return kept
 }
+
+/** What a ruler shows besides its marker. */
+export interface RulerMarks {
+  scale: RulerScale
+  ticks: Tick[]
+  bands: Band[]
+  /** Marks without a window: hyperfocal distance, lamps of the scene. */
+  notes?: Flag[]
+  /** A stretch drawn as a soft field: what is sharp, what the scene spans. */
+  field?: { from: number; to: number; text: string } | null
+  /** A spread drawn in the bar: heights 0..1 over values. */
+  profile?: { value: number; height: number }[]
+}

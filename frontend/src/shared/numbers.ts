@@ -1,5 +1,7 @@
 /** Numbers as photographers type them. What could mean two things is asked, never guessed. */
 
+import { clockText } from './format'
+
 /** null: no number (yet). A reason: why it is not taken, as a sentence. */
 export type Parsed = number | null | { reason: string }
 export type Parse = (text: string) => Parsed
@@ -69,3 +71,6 @@ export function parseShutter(text: string): Parsed {
   if (number >= SURELY_A_FRACTION) return 1 / number
   return { reason: `Write 1/${number} for a part of a second, or ${number} s for seconds.` }
 }
+
+/** Minutes from the first day's midnight as parseClock reads them: "18:10", "1+02:30". */
+export const writeClock = (at: number): string => (at >= 1440 ? `1+${clockText(at)}` : clockText(at))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A body: what its specification sheet says; the rest is estimated and marked so. Says what each figure changes. */
-import { Button, Checkbox, Popconfirm } from 'ant-design-vue'
+import { Checkbox } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answered, client, Problem } from '@/api/client'
@@ -9,10 +9,10 @@ import { edit, removeWithUndo } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { isoText } from '@/shared/format'
 import { parseIso } from '@/shared/numbers'
-import HistoryButton from '@/shared/HistoryButton.vue'
 import NumberField from '@/shared/NumberField.vue'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
+import GearForm from './GearForm.vue'
 import { blankBody } from './blanks'
 import BodyFigures from './BodyFigures.vue'
 import BodyOptions from './BodyOptions.vue'
@@ -88,22 +88,20 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
 </script>
 
 <template>
-  <div class="page">
-    <div class="page-head">
-      <h1>{{ isNew ? 'New body' : body.name }}</h1>
-      <RouterLink to="/gear">All gear</RouterLink>
-      <RouterLink v-if="!isNew" :to="`/gear/bodies/${id}/review`">From factory to your foundation</RouterLink>
-      <HistoryButton v-if="!isNew" :id="id" kind="bodies" />
-      <div v-if="!isNew" class="actions">
-        <Popconfirm :title="`Delete ${body.name}? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove">
-          <Button danger>Delete body</Button>
-        </Popconfirm>
-      </div>
-    </div>
-    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
-    <p v-if="general" class="stop" role="alert">Not saved: {{ general }}</p>
-    <p v-if="!loaded" class="soft">Opening…</p>
-    <div v-else class="columns">
+  <GearForm
+    :id="id"
+    kind="bodies"
+    what="body"
+    :name="body.name"
+    :is-new="isNew"
+    :loaded="loaded"
+    :failed="failed"
+    :general="general"
+    @remove="remove">
+    <template #links>
+      <RouterLink :to="`/gear/bodies/${id}/review`">From factory to your foundation</RouterLink>
+    </template>
+    <div class="columns">
       <form class="sheet" @submit.prevent>
         <p v-if="isNew" class="soft wide">Type what the specification sheet says. It is saved from the first entry on.</p>
         <TextField label="Name" pointer="/name" needed class="wide" :value="isNew ? '' : body.name" @update:value="(name) => change({ name })" />
@@ -199,7 +197,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
       <SlotBanks :banks="body.slots" @update:banks="(slots) => change({ slots })" />
     </section>
     <BodyOptions :body="body" @change="change" />
-  </div>
+  </GearForm>
 </template>
 
 <style scoped>

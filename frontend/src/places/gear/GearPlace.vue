@@ -4,6 +4,7 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import ListPlace from '@/shared/ListPlace.vue'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
@@ -41,88 +42,81 @@ useShortcuts([
 </script>
 
 <template>
-  <div class="page">
-    <div class="page-head">
-      <h1>Gear</h1>
-      <div class="actions">
-        <Button type="primary" @click="addBody">Add a body</Button>
-        <Button type="primary" @click="addLens">Add a lens</Button>
-        <Button @click="router.push('/gear/foundation')">Foundation</Button>
-      </div>
-    </div>
-    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
-    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
-    <template v-else>
-      <h2>Bodies</h2>
-      <p v-if="!sorted.bodies.length" class="empty">No body yet. Its limits are where every plan starts.</p>
-      <table v-else class="list">
-        <thead>
-          <tr>
-            <th scope="col">Body</th>
-            <th scope="col">Sensor</th>
-            <th scope="col">Base ISO</th>
-            <th scope="col">Your ceilings</th>
-            <th scope="col">Shortest time</th>
-            <th scope="col">Figures</th>
-            <th scope="col">From factory</th>
-            <th scope="col">Its words</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="body in sorted.bodies" :key="body.id">
-            <th scope="row">
-              <RouterLink :to="`/gear/bodies/${body.id}`">{{ body.name }}</RouterLink>
-            </th>
-            <td>{{ body.megapixels }} MP, {{ body.sensor_width_mm }} × {{ body.sensor_height_mm }} mm</td>
-            <td>{{ isoText(body.base_iso) }}</td>
-            <td>{{ isoText(body.ceilings.routine) }}, {{ isoText(body.ceilings.push) }} at a push</td>
-            <td>
-              {{
-                shutterWithUnit(
-                  Math.min(
-                    ...[body.fastest_mechanical_s, body.fastest_first_curtain_s, body.fastest_electronic_s, body.fastest_leaf_s].map(
-                      (s) => s ?? Infinity,
-                    ),
-                  ),
-                )
-              }}
-            </td>
-            <td>{{ body.electrons.provenance }}</td>
-            <td>
-              <RouterLink :to="`/gear/bodies/${body.id}/review`">{{
-                isReviewed(body.id) ? 'set' : `${reviews.data.value?.[body.id]?.length ?? '…'} things to change`
-              }}</RouterLink>
-            </td>
-            <td><RouterLink :to="`/gear/bodies/${body.id}/words`">phrasebook</RouterLink></td>
-          </tr>
-        </tbody>
-      </table>
-      <h2>Lenses</h2>
-      <p v-if="!sorted.lenses.length" class="empty">No lens yet.</p>
-      <table v-else class="list">
-        <thead>
-          <tr>
-            <th scope="col">Lens</th>
-            <th scope="col">Focal length</th>
-            <th scope="col">Widest</th>
-            <th scope="col">Stabiliser</th>
-            <th scope="col">Closest focus</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="lens in sorted.lenses" :key="lens.id">
-            <th scope="row">
-              <RouterLink :to="`/gear/lenses/${lens.id}`">{{ lens.name }}</RouterLink>
-            </th>
-            <td>{{ focal(lens.focal_min_mm, lens.focal_max_mm) }}</td>
-            <td>{{ widest(lens.widest) }}</td>
-            <td>{{ lens.stabiliser_stops ? `${lens.stabiliser_stops} stops` : 'none' }}</td>
-            <td>{{ distanceText(lens.closest_focus_m) }}</td>
-          </tr>
-        </tbody>
-      </table>
+  <ListPlace title="Gear" :loaded="loaded" :failed="failed">
+    <template #actions>
+      <Button type="primary" @click="addBody">Add a body</Button>
+      <Button type="primary" @click="addLens">Add a lens</Button>
+      <Button @click="router.push('/gear/foundation')">Foundation</Button>
     </template>
-  </div>
+    <h2>Bodies</h2>
+    <p v-if="!sorted.bodies.length" class="empty">No body yet. Its limits are where every plan starts.</p>
+    <table v-else class="list">
+      <thead>
+        <tr>
+          <th scope="col">Body</th>
+          <th scope="col">Sensor</th>
+          <th scope="col">Base ISO</th>
+          <th scope="col">Your ceilings</th>
+          <th scope="col">Shortest time</th>
+          <th scope="col">Figures</th>
+          <th scope="col">From factory</th>
+          <th scope="col">Its words</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="body in sorted.bodies" :key="body.id">
+          <th scope="row">
+            <RouterLink :to="`/gear/bodies/${body.id}`">{{ body.name }}</RouterLink>
+          </th>
+          <td>{{ body.megapixels }} MP, {{ body.sensor_width_mm }} × {{ body.sensor_height_mm }} mm</td>
+          <td>{{ isoText(body.base_iso) }}</td>
+          <td>{{ isoText(body.ceilings.routine) }}, {{ isoText(body.ceilings.push) }} at a push</td>
+          <td>
+            {{
+              shutterWithUnit(
+                Math.min(
+                  ...[body.fastest_mechanical_s, body.fastest_first_curtain_s, body.fastest_electronic_s, body.fastest_leaf_s].map(
+                    (s) => s ?? Infinity,
+                  ),
+                ),
+              )
+            }}
+          </td>
+          <td>{{ body.electrons.provenance }}</td>
+          <td>
+            <RouterLink :to="`/gear/bodies/${body.id}/review`">{{
+              isReviewed(body.id) ? 'set' : `${reviews.data.value?.[body.id]?.length ?? '…'} things to change`
+            }}</RouterLink>
+          </td>
+          <td><RouterLink :to="`/gear/bodies/${body.id}/words`">phrasebook</RouterLink></td>
+        </tr>
+      </tbody>
+    </table>
+    <h2>Lenses</h2>
+    <p v-if="!sorted.lenses.length" class="empty">No lens yet.</p>
+    <table v-else class="list">
+      <thead>
+        <tr>
+          <th scope="col">Lens</th>
+          <th scope="col">Focal length</th>
+          <th scope="col">Widest</th>
+          <th scope="col">Stabiliser</th>
+          <th scope="col">Closest focus</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="lens in sorted.lenses" :key="lens.id">
+          <th scope="row">
+            <RouterLink :to="`/gear/lenses/${lens.id}`">{{ lens.name }}</RouterLink>
+          </th>
+          <td>{{ focal(lens.focal_min_mm, lens.focal_max_mm) }}</td>
+          <td>{{ widest(lens.widest) }}</td>
+          <td>{{ lens.stabiliser_stops ? `${lens.stabiliser_stops} stops` : 'none' }}</td>
+          <td>{{ distanceText(lens.closest_focus_m) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </ListPlace>
 </template>
 
 <style scoped>

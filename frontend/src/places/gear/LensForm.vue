@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A lens: focal range, widest aperture along it, and what else limits a plan. */
-import { Button, Checkbox, Popconfirm } from 'ant-design-vue'
+import { Checkbox } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Lens } from '@/api/types'
@@ -8,11 +8,11 @@ import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { removeWithUndo } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { apertureText } from '@/shared/format'
-import HistoryButton from '@/shared/HistoryButton.vue'
 import DistanceField from '@/shared/DistanceField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
+import GearForm from './GearForm.vue'
 import { blankLens } from './blanks'
 import { useGearDocument } from './useGearDocument'
 
@@ -66,21 +66,17 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
 </script>
 
 <template>
-  <div class="page">
-    <div class="page-head">
-      <h1>{{ isNew ? 'New lens' : lens.name }}</h1>
-      <RouterLink to="/gear">All gear</RouterLink>
-      <HistoryButton v-if="!isNew" :id="id" kind="lenses" />
-      <div v-if="!isNew" class="actions">
-        <Popconfirm :title="`Delete ${lens.name}? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove">
-          <Button danger>Delete lens</Button>
-        </Popconfirm>
-      </div>
-    </div>
-    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
-    <p v-if="general" class="stop" role="alert">Not saved: {{ general }}</p>
-    <p v-if="!loaded" class="soft">Opening…</p>
-    <form v-else class="sheet form" @submit.prevent>
+  <GearForm
+    :id="id"
+    kind="lenses"
+    what="lens"
+    :name="lens.name"
+    :is-new="isNew"
+    :loaded="loaded"
+    :failed="failed"
+    :general="general"
+    @remove="remove">
+    <form class="sheet form" @submit.prevent>
       <TextField label="Name" pointer="/name" needed class="wide" :value="isNew ? '' : lens.name" @update:value="(name) => change({ name })" />
       <NumberField
         label="Shortest focal length"
@@ -181,7 +177,7 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
       </div>
       <TextField label="Note" pointer="/note" long class="wide" :value="lens.note" @update:value="(note) => change({ note })" />
     </form>
-  </div>
+  </GearForm>
 </template>
 
 <style scoped>

@@ -4,20 +4,21 @@ import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { Control } from '@/api/types'
-import { clockText } from '@/shared/format'
 import { download } from '@/shared/download'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import PickRow from '@/shared/PickRow.vue'
 import { useShortcuts } from '@/shared/shortcuts'
+import TwoColumns from '@/shared/TwoColumns.vue'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import CostSteps from './CostSteps.vue'
+import PackedWays from './PackedWays.vue'
 import PlacesTable from './PlacesTable.vue'
 import RouteSteps from './RouteSteps.vue'
 import { useCamera } from './useCamera'
 import { PACK_TABS, useOpenRoute } from './useOpenRoute'
 import { usePack } from '@/camera/usePack'
-import { preparationText, secondsText } from './routeWords'
+import { secondsText } from './routeWords'
 
 const ControlsPanel = defineAsyncComponent(() => import('./ControlsPanel.vue'))
 const CameraPanel = defineAsyncComponent(() => import('./CameraPanel.vue'))
@@ -57,10 +58,6 @@ watch(
 )
 
 const labelOf = (placeId: string | null | undefined): string => packed.value?.packing.places.find((each) => each.id === placeId)?.label ?? ''
-const hourOf = (id: string): string => {
-  const minutes = situations.value.find((each) => each.situation.id === id)?.situation.starts_at_min
-  return minutes === null || minutes === undefined ? '' : clockText(minutes)
-}
 const hand = useCamera(
   () => body.value,
   () => book.value,
@@ -105,76 +102,44 @@ useShortcuts([
     <p v-if="problem" class="stop" role="alert">{{ problem.message }}</p>
     <p v-else class="soft" aria-busy="true">Packing…</p>
   </div>
-  <div v-else class="pack">
-    <section class="day" aria-label="The shoot, packed">
-      <div class="head">
-        <h1>{{ shoot.title }}</h1>
-        <PickRow v-if="bodyTabs.length > 1" v-model:value="bodyId" spoken label="Body" :options="bodyTabs" />
-        <span class="end">
-          <Button size="small" @click="take('markdown')">Routes as Markdown</Button>
-          <Button size="small" @click="take('csv')">Routes as CSV</Button>
-          <HistoryButton v-if="pack.decisions.value" :id="pack.decisions.value.id" kind="packings" />
-        </span>
-      </div>
-      <p v-if="problem || trouble" class="stop" role="alert">{{ problem?.message ?? trouble }}</p>
-      <p v-for="each in answer?.left_out ?? []" :key="each.title" class="cost">
-        <b>{{ each.title }}</b> is not packed. {{ each.sentence }}
-      </p>
-      <p v-if="packed.stale" class="cost" role="alert">{{ packed.stale }}</p>
-      <p>
-        {{ packed.packing.sentence }}
-        <span class="soft"
-          >Words of the camera:
-          <RouterLink :to="`/gear/bodies/${bodyId}/words`">{{ book ? 'its phrasebook' : 'ours, until you write its phrasebook' }}</RouterLink>.</span
-        >
-      </p>
-      <h2>Storage places of {{ packed.packing.body_name }}</h2>
-      <p v-if="!packed.packing.places.length" class="soft">{{ packed.packing.body_name }} has no storage places: every change is made by hand.</p>
-      <PlacesTable v-else :pack="pack" :packed="packed" />
-      <CostSteps v-if="packed.packing.costs.length > 1 && packed.packing.moves.length > 1" :costs="packed.packing.costs" />
-      <template v-if="packed.packing.preparation.length">
-        <h2>At home, {{ secondsText(packed.packing.preparation_s) }}</h2>
-        <ul class="ways">
-          <li v-for="(each, k) in packed.packing.preparation" :key="k" :class="{ on: open === `p${k}` }">
-            <button class="plain way" @click="open = `p${k}`">
-              <span class="soft">{{ each.place ? labelOf(each.place) : '' }}</span>
-              <span>{{ preparationText(each) }}</span>
-              <span>{{ each.route.differs }} to set</span>
-              <span class="num">{{ secondsText(each.route.seconds + each.store_s) }}</span>
-            </button>
-          </li>
-        </ul>
-        <Button size="small" class="packed" @click="pack.recordPrepared(packed)">All of this is done: it stands packed</Button>
-      </template>
-      <h2>Through the shoot{{ bodyTabs.length > 1 ? ', all bodies' : '' }}</h2>
-      <ul class="ways">
-        <li
-          v-for="{ holder, move: each } in day"
-          :key="each.situation_id"
-          :class="{ on: open === each.situation_id && holder.body_id === bodyId, other: holder.body_id !== bodyId }">
-          <button class="plain way" @click="show(holder, each.situation_id)">
-            <span class="soft">{{ hourOf(each.situation_id) }}</span>
-            <span
-              >{{ each.title }}<span v-if="bodyTabs.length > 1" class="soft">, {{ holder.packing.body_name }}</span></span
-            >
-            <span :class="{ cost: each.enough === false }"
-              >{{
-                !each.route.steps.length
-                  ? 'stands there'
-                  : each.route.slot
-                    ? each.by_hand.length
-                      ? `recall, ${each.by_hand.length} by hand`
-                      : 'recall'
-                    : `${each.by_hand.length} by hand`
-              }}{{ each.enough === false ? ', pause too short' : '' }}</span
-            >
-            <span class="num">{{ each.route.steps.length ? secondsText(each.route.seconds) : '' }}</span>
-          </button>
-        </li>
-      </ul>
-      <p v-if="packed.packing.held" class="soft">{{ packed.packing.held.sentence }} It saves {{ secondsText(packed.packing.held.saves_s) }}.</p>
-    </section>
-    <section class="panels" aria-label="The open route and the hand">
+  <TwoColumns v-else main="The shoot, packed" side="The open route and the hand" :side-px="430">
+    <div class="head">
+      <h1>{{ shoot.title }}</h1>
+      <PickRow v-if="bodyTabs.length > 1" v-model:value="bodyId" spoken label="Body" :options="bodyTabs" />
+      <span class="end">
+        <Button size="small" @click="take('markdown')">Routes as Markdown</Button>
+        <Button size="small" @click="take('csv')">Routes as CSV</Button>
+        <HistoryButton v-if="pack.decisions.value" :id="pack.decisions.value.id" kind="packings" />
+      </span>
+    </div>
+    <p v-if="problem || trouble" class="stop" role="alert">{{ problem?.message ?? trouble }}</p>
+    <p v-for="each in answer?.left_out ?? []" :key="each.title" class="cost">
+      <b>{{ each.title }}</b> is not packed. {{ each.sentence }}
+    </p>
+    <p v-if="packed.stale" class="cost" role="alert">{{ packed.stale }}</p>
+    <p>
+      {{ packed.packing.sentence }}
+      <span class="soft"
+        >Words of the camera:
+        <RouterLink :to="`/gear/bodies/${bodyId}/words`">{{ book ? 'its phrasebook' : 'ours, until you write its phrasebook' }}</RouterLink>.</span
+      >
+    </p>
+    <h2>Storage places of {{ packed.packing.body_name }}</h2>
+    <p v-if="!packed.packing.places.length" class="soft">{{ packed.packing.body_name }} has no storage places: every change is made by hand.</p>
+    <PlacesTable v-else :pack="pack" :packed="packed" />
+    <CostSteps v-if="packed.packing.costs.length > 1 && packed.packing.moves.length > 1" :costs="packed.packing.costs" />
+    <PackedWays
+      :open="open"
+      :body-id="bodyId"
+      :several="bodyTabs.length > 1"
+      :packed="packed"
+      :day="day"
+      :situations="situations"
+      @open="(at) => (open = at)"
+      @show="show"
+      @prepared="pack.recordPrepared(packed)" />
+    <p v-if="packed.packing.held" class="soft">{{ packed.packing.held.sentence }} It saves {{ secondsText(packed.packing.held.saves_s) }}.</p>
+    <template #side>
       <PickRow v-model:value="tab" label="Panel" spoken :options="PACK_TABS" />
       <div v-if="tab === 'route'" class="routes">
         <h2>{{ openTitle }}</h2>
@@ -199,30 +164,11 @@ useShortcuts([
       <ControlsPanel v-else-if="tab === 'controls'" :pack="pack" :packed="packed" :book="book" :usual="usual" />
       <WatchPanel v-else-if="tab === 'watch'" :key="bodyId" :pack="pack" :packed="packed" />
       <StatePanel v-else :key="bodyId" :pack="pack" :packed="packed" :book="book" />
-    </section>
-  </div>
+    </template>
+  </TwoColumns>
 </template>
 
 <style scoped>
-.pack {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 430px;
-  height: calc(100vh - var(--top-height) - 1px);
-}
-
-.pack > section {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-  padding: 10px 14px 16px;
-  overflow-y: auto;
-  scrollbar-width: thin;
-}
-
-.panels {
-  border-left: 1px solid var(--rule);
-}
-
 .head {
   display: flex;
   flex-wrap: wrap;
@@ -240,40 +186,6 @@ h2 {
   margin-top: 6px;
 }
 
-.ways {
-  padding: 0;
-  list-style: none;
-}
-
-.ways li {
-  border-top: 1px solid var(--rule);
-}
-
-.way {
-  display: grid;
-  grid-template-columns: 104px minmax(0, 1fr) 170px 70px;
-  gap: 10px;
-  width: 100%;
-  padding: 3px 6px;
-}
-
-.way:hover,
-.on .way {
-  background: var(--sheet);
-}
-
-.on .way {
-  box-shadow: inset 3px 0 0 var(--move);
-}
-
-.packed {
-  justify-self: start;
-}
-
-.num {
-  text-align: right;
-}
-
 .routes {
   display: grid;
   gap: 8px;
@@ -282,21 +194,5 @@ h2 {
 
 .routes > :deep(.route) {
   width: 100%;
-}
-
-@media (max-width: 900px) {
-  .pack {
-    grid-template-columns: minmax(0, 1fr);
-    height: auto;
-  }
-
-  .pack > section {
-    overflow: visible;
-    border: 0;
-  }
-
-  .way {
-    grid-template-columns: minmax(0, 1fr) auto;
-  }
 }
 </style>

@@ -70,3 +70,5 @@ export function useOpenRoute(pack: InPack, situationId: () => string | undefined
   }
   return { bodyTabs, bodyId, packed, tab, open, storing, move, openRoute, title, day, show, nextBody }
 }
+
+export type Day = ReturnType<typeof useOpenRoute>['day']['value']

@@ -3,32 +3,26 @@
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Alternative, FrameOut, Pin, PlannedSituation, Schools } from '@/api/types'
-import { currentDocument } from '@/saving/documents'
-import { plainCopy } from '@/saving/merge'
-import { edit, removeWithUndo } from '@/saving/undo'
+import type { FrameOut } from '@/api/types'
 import { evText } from '@/shared/format'
-import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
 import { tables } from '@/shared/tables'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import BriefColumn from './BriefColumn.vue'
-import ChangingLight from './ChangingLight.vue'
 import ExposureField from './ExposureField.vue'
-import { newSituation } from './newSituation'
-import { type Changes, repinned, withoutPin, withPins } from '@/planning/pins'
-import PlanNotes from './PlanNotes.vue'
+import { type Changes, withPins } from '@/planning/pins'
 import RulerStack from '@/planning/RulerStack.vue'
 import { saveSnapshot } from '@/planning/saveSnapshot'
-import SetupSheet from './SetupSheet.vue'
+import SetupColumn from './SetupColumn.vue'
 import { useShoot } from '@/planning/skyContext'
 import type { Hours } from './strip/blocks'
 import DayStrip from './strip/DayStrip.vue'
 import { lastSituation, useCase } from '@/planning/useCase'
 import { usePlan } from '@/planning/usePlan'
+import { useHolding } from './useHolding'
+import { timedAt, useSituationEdits } from './useSituationEdits'
 
-const PlanPreview = defineAsyncComponent(() => import('./PlanPreview.vue'))
 const BriefDrawer = defineAsyncComponent(() => import('./BriefDrawer.vue'))
 const SchoolsDialog = defineAsyncComponent(() => import('./SchoolsDialog.vue'))
 const ReserveDialog = defineAsyncComponent(() => import('./ReserveDialog.vue'))
@@ -52,75 +46,30 @@ const { plan, problem } = usePlan(() => request.value)
 watch([loaded, chosenId], () => {
   if (loaded.value && !props.situationId && chosenId.value) void router.replace(`/shoots/${props.shootId}/plan/${chosenId.value}`)
 })
-
-function timedAt(each: PlannedSituation, hours: Hours): PlannedSituation {
-  return { ...each, situation: { ...each.situation, starts_at_min: hours.from, ends_at_min: hours.to } }
-}
-
-function moveTo(id: string, hours: Hours): void {
-  const each = currentDocument('situations', id)
-  if (each) edit('situations', timedAt(each, hours), 'hours')
-}
-
-function savePins(next: Pin[], key: string | null = null): void {
-  live.value = {}
-  if (planned.value) edit('situations', repinned(planned.value, next), key)
-}
-
-const hold = (changes: Changes): void => savePins(withPins(planned.value?.pins ?? [], changes), `pins/${Object.keys(changes).join()}`)
-const release = (setting: string): void => savePins(withoutPin(planned.value?.pins ?? [], setting))
-const chooseWay = (way: Alternative): void => hold({ ...way.change })
+const { hold, release, releaseAll, follow } = useHolding(planned, () => (live.value = {}))
 
 /** The simulated frame last drawn: its tones lie under the tone ruler. */
 const frame = shallowRef<FrameOut | null>(null)
 const editing = ref<string | null>(null)
-
 /** The question of which the schools are being compared. */
 const comparing = ref<string | null>(null)
 const askingReserve = ref(false)
 
-function follow(question: string, school: string): void {
-  if (!planned.value) return
-  const { preferences } = planned.value
-  const schools = { ...preferences.schools, [question]: school } as Schools
-  edit('situations', { ...planned.value, preferences: { ...preferences, schools } })
-  comparing.value = null
-}
-
-function add(): void {
-  const last = situations.value.at(-1)
-  if (!shoot.value) return
-  const fresh = newSituation(shoot.value, last ?? null, situations.value.length)
-  edit('situations', fresh)
-  void router.push(`/shoots/${props.shootId}/plan/${fresh.situation.id}`)
-  editing.value = 'light'
-}
-
-async function removeThis(): Promise<void> {
-  const gone = planned.value
-  if (!gone) return
-  const next = situations.value[place.value + 1] ?? situations.value[place.value - 1]
-  editing.value = null
-  try {
-    await removeWithUndo('situations', gone.situation.id)
-    await router.replace(`/shoots/${props.shootId}/plan/${next?.situation.id ?? ''}`)
-  } catch (error) {
-    said.value = (error as Error).message
-  }
-}
-
-function duplicate(): void {
-  if (!planned.value || !shoot.value) return
-  const copy = plainCopy(planned.value)
-  const fresh = {
-    ...copy,
-    situation: { ...copy.situation, id: newId(), title: `${copy.situation.title}, copy`.slice(0, 120), order: situations.value.length },
-  }
-  edit('situations', fresh)
-  void router.push(`/shoots/${props.shootId}/plan/${fresh.situation.id}`)
-}
-
 const said = ref('')
+const { moveTo, add, removeThis, duplicate, go } = useSituationEdits(
+  () => props.shootId,
+  shoot,
+  situations,
+  planned,
+  place,
+  () => (editing.value = 'light'),
+  (message) => (said.value = message),
+)
+const removeOpen = (): void => {
+  editing.value = null
+  void removeThis()
+}
+
 function save(): void {
   if (!plan.value || !planned.value || !body.value || !lens.value) return
   const title = `${shoot.value?.title ?? ''}: ${planned.value.situation.title}`.slice(0, 120)
@@ -140,18 +89,13 @@ watch(
   { immediate: true },
 )
 
-function go(by: number): void {
-  const to = situations.value[place.value + by]
-  if (to) void router.push(`/shoots/${props.shootId}/plan/${to.situation.id}`)
-}
-
 useOpenThing(() => [shoot.value?.title, body.value?.name, lens.value?.name].filter(Boolean).join(' · '))
 useShortcuts([
   { keys: 'J', does: 'Next situation', run: () => go(1) },
   { keys: 'K', does: 'Previous situation', run: () => go(-1) },
   { keys: 'E', does: 'Edit the brief and kit', run: () => (editing.value = 'light') },
   { keys: 'N', does: 'Add a situation', run: add },
-  { keys: 'R', does: 'Release every held value', run: () => savePins([]) },
+  { keys: 'R', does: 'Release every held value', run: () => releaseAll() },
   { keys: 'Ctrl+S', does: 'Save the setup', run: save },
   { keys: 'O', does: 'What would another school do?', run: () => (comparing.value = 'exposure') },
   { keys: 'P', does: 'Card of this setup', run: () => void router.push(`/shoots/${props.shootId}/card/${chosenId.value}`) },
@@ -160,7 +104,7 @@ useShortcuts([
 
 <template>
   <WhileOpening v-if="!loaded || !shoot" :loaded="loaded" :failed="failed" what="shoot" />
-  <div v-else class="plan-place">
+  <div v-else>
     <DayStrip
       :shoot-id="shootId"
       :situations="situations"
@@ -186,11 +130,11 @@ useShortcuts([
           :lights="tables?.lights ?? []"
           @edit="(section) => (editing = section)"
           @remedy="hold"
-          @choose="chooseWay"
+          @choose="(way) => hold({ ...way.change })"
           @schools="(question) => (comparing = question)" />
       </section>
       <section class="ruler-column" aria-label="Rulers">
-        <p v-if="problem" class="problem stop" role="alert">
+        <p v-if="problem" class="boxed stop" role="alert">
           {{ problem.message }} The last plan stays on screen. <button class="link" @click="editing = 'kit'">Mend it</button>
         </p>
         <div v-if="!body || !lens" class="empty">
@@ -217,18 +161,18 @@ useShortcuts([
         <p v-else-if="!problem" class="soft">Computing…</p>
       </section>
       <section class="setup-column" aria-label="Setup and what may differ">
-        <div class="setup-actions">
-          <Button size="small" type="primary" :disabled="!plan" @click="save">Save setup</Button>
-          <RouterLink :to="`/shoots/${shootId}/card/${chosenId}`">Card and print</RouterLink>
-          <button v-if="planned.pins.length" class="link" @click="savePins([])">Release {{ planned.pins.length }} held</button>
-        </div>
-        <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
-        <PlanPreview v-if="request && plan" :request="request" :to="`/shoots/${shootId}/rehearse/${chosenId}`" @frame="(made) => (frame = made)" />
-        <template v-if="plan && body && lens">
-          <ChangingLight v-if="request?.sky" :request="request" />
-          <SetupSheet :plan="plan" @release="release" @schools="(question) => (comparing = question)" @reserve="askingReserve = true" />
-          <PlanNotes :plan="plan" />
-        </template>
+        <SetupColumn
+          :planned="planned"
+          :plan="plan"
+          :request="request"
+          :has-kit="Boolean(body && lens)"
+          :said="said"
+          @save="save"
+          @release="release"
+          @release-all="releaseAll()"
+          @frame="(made) => (frame = made)"
+          @schools="(question) => (comparing = question)"
+          @reserve="askingReserve = true" />
       </section>
     </div>
     <BriefDrawer
@@ -239,9 +183,19 @@ useShortcuts([
       :sky="sky"
       :plan="plan"
       @close="editing = null"
-      @remove="removeThis"
+      @remove="removeOpen"
       @duplicate="duplicate" />
-    <SchoolsDialog v-if="comparing && request" :request="request" :question="comparing" @close="comparing = null" @follow="follow" />
+    <SchoolsDialog
+      v-if="comparing && request"
+      :request="request"
+      :question="comparing"
+      @close="comparing = null"
+      @follow="
+        (question, school) => {
+          follow(question, school)
+          comparing = null
+        }
+      " />
     <ReserveDialog
       v-if="askingReserve && request"
       :request="request"
@@ -256,11 +210,6 @@ useShortcuts([
 </template>
 
 <style scoped>
-.plan-place {
-  display: flex;
-  flex-direction: column;
-}
-
 .columns {
   display: grid;
   grid-template-columns: 264px minmax(0, 1fr) 352px;
@@ -274,31 +223,16 @@ useShortcuts([
   scrollbar-width: thin;
 }
 
-.ruler-column {
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  border-right: 1px solid var(--rule);
-  border-left: 1px solid var(--rule);
-}
-
-.problem {
-  padding: 6px 10px;
-  border: 1px solid var(--stop);
-  background: var(--sheet);
-}
-
+.ruler-column,
 .setup-column {
   display: grid;
-  gap: 8px;
+  gap: 9px;
   align-content: start;
 }
 
-.setup-actions {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-  align-items: center;
+.ruler-column {
+  border-right: 1px solid var(--rule);
+  border-left: 1px solid var(--rule);
 }
 
 @media (max-width: 900px) {

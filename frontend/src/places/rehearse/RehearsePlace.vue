@@ -7,6 +7,7 @@ import type { SceneTuning } from '@/api/types'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
 import { sayValue, settingOf } from '@/shared/tables'
+import TwoColumns from '@/shared/TwoColumns.vue'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import RulerStack from '@/planning/RulerStack.vue'
@@ -118,54 +119,52 @@ useShortcuts([
       <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">Choose them in the plan</RouterLink>
     </div>
   </div>
-  <div v-else class="rehearse">
-    <section class="stage" aria-label="Frame">
-      <FrameTools
-        v-model:click="click"
-        v-model:pixels="pixels"
-        v-model:show-kept="showKept"
-        v-model:comparing="comparing"
-        :kept="kept !== null"
-        :count="variants.length"
-        :summary="summary"
-        @keep="keep"
-        @add="variant.add" />
-      <p v-if="problem || frameProblem" class="stop" role="alert">{{ (problem ?? frameProblem)!.message }}</p>
-      <VariantsView v-if="comparing" :variants="variants" :output="planned.situation.output" @drop="variant.drop" @take="variant.goOnFrom" />
-      <FrameView
-        v-else-if="frame"
-        :frame="frame"
-        :waiting="waiting"
-        :name="name"
-        :hatches="view.developed ? undefined : hatches"
-        :peaking="view.peaking !== 'off'"
-        :point="pixels ? null : trial.point"
-        :spot-radius="meter?.pattern === 'spot' ? spotRadius : 0.025"
-        :marks="pixels ? [] : marks"
-        :click-does="click === 'point' ? 'Arrow keys move the meter point.' : ''"
-        :style="{ '--peak': view.peakColour }"
-        @point="pointed" />
-      <div v-else class="waits soft" aria-busy="true">Drawing the scene…</div>
-      <FrameCaption v-if="frame && !comparing" :frame="frame" />
-      <RulerStack
-        v-if="plan && body && lens && !comparing"
-        class="rulers"
-        :only="['shutter_s', 'aperture', 'iso', 'focus_distance_m']"
-        :plan="plan"
-        :body="body"
-        :lens="lens"
-        :pins="planned.pins"
-        @live="(s, v) => (live = { [s]: v })"
-        @hold="
-          (s, v) => {
-            live = {}
-            change({ [s]: v })
-          }
-        "
-        @cancel="live = {}"
-        @release="(s) => stage.putBack(s)" />
-    </section>
-    <section class="side" aria-label="What the frame shows">
+  <TwoColumns v-else class="rehearse" main="Frame" side="What the frame shows" :side-px="384">
+    <FrameTools
+      v-model:click="click"
+      v-model:pixels="pixels"
+      v-model:show-kept="showKept"
+      v-model:comparing="comparing"
+      :kept="kept !== null"
+      :count="variants.length"
+      :summary="summary"
+      @keep="keep"
+      @add="variant.add" />
+    <p v-if="problem || frameProblem" class="stop" role="alert">{{ (problem ?? frameProblem)!.message }}</p>
+    <VariantsView v-if="comparing" :variants="variants" :output="planned.situation.output" @drop="variant.drop" @take="variant.goOnFrom" />
+    <FrameView
+      v-else-if="frame"
+      :frame="frame"
+      :waiting="waiting"
+      :name="name"
+      :hatches="view.developed ? undefined : hatches"
+      :peaking="view.peaking !== 'off'"
+      :point="pixels ? null : trial.point"
+      :spot-radius="meter?.pattern === 'spot' ? spotRadius : 0.025"
+      :marks="pixels ? [] : marks"
+      :click-does="click === 'point' ? 'Arrow keys move the meter point.' : ''"
+      :style="{ '--peak': view.peakColour }"
+      @point="pointed" />
+    <div v-else class="waits soft" aria-busy="true">Drawing the scene…</div>
+    <FrameCaption v-if="frame && !comparing" :frame="frame" />
+    <RulerStack
+      v-if="plan && body && lens && !comparing"
+      class="rulers"
+      :only="['shutter_s', 'aperture', 'iso', 'focus_distance_m']"
+      :plan="plan"
+      :body="body"
+      :lens="lens"
+      :pins="planned.pins"
+      @live="(s, v) => (live = { [s]: v })"
+      @hold="
+        (s, v) => {
+          live = {}
+          change({ [s]: v })
+        }
+      "
+      @cancel="live = {}"
+      @release="(s) => stage.putBack(s)" />
+    <template #side>
       <TrialBar
         v-if="changedText.length || trial.metered"
         :tried="changedText"
@@ -186,29 +185,12 @@ useShortcuts([
         :card-at="cardAt"
         @tune="tune"
         @forget="(index) => (marks = marks.filter((_, i) => i !== index))" />
-    </section>
-  </div>
+    </template>
+  </TwoColumns>
 </template>
 
 <style scoped>
-.rehearse {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 384px;
-  height: calc(100vh - var(--top-height) - 1px);
-  min-height: 520px;
-}
-
-.stage,
-.side {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-  padding: 8px 14px 14px;
-  overflow-y: auto;
-  scrollbar-width: thin;
-}
-
-.stage > :deep(.frame),
+.rehearse :deep(.frame),
 .waits {
   max-width: calc((100vh - 252px) * 1.5);
   margin: 0 auto;
@@ -221,11 +203,7 @@ useShortcuts([
   background: var(--well);
 }
 
-.side {
-  border-left: 1px solid var(--rule);
-}
-
-.side :deep(.panel) {
+.rehearse :deep(.panel) {
   display: grid;
   gap: 7px;
 }
@@ -243,17 +221,6 @@ useShortcuts([
 }
 
 @media (max-width: 900px) {
-  .rehearse {
-    grid-template-columns: minmax(0, 1fr);
-    height: auto;
-  }
-
-  .stage,
-  .side {
-    overflow: visible;
-    border: 0;
-  }
-
   .rulers {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -4,6 +4,7 @@ import { Button, Input } from 'ant-design-vue'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { removeWithUndo } from '@/saving/undo'
+import ListPlace from '@/shared/ListPlace.vue'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import ConfirmLink from '@/shared/ConfirmLink.vue'
 import { useShortcuts } from '@/shared/shortcuts'
@@ -74,88 +75,83 @@ useShortcuts([
 </script>
 
 <template>
-  <div class="page">
-    <div class="page-head">
-      <h1>Setups</h1>
-      <div class="actions">
-        <Button
-          v-if="setups.length > 1"
-          :disabled="chosen.length < 2"
-          :title="chosen.length < 2 ? 'Choose two to four setups first' : ''"
-          @click="compare">
-          Compare {{ chosen.length > 1 ? chosen.length : '' }}
-        </Button>
-        <ImportButton @done="imported" />
+  <ListPlace title="Setups" :loaded="loaded" :failed="failed || away" :empty="!setups.length">
+    <template #actions>
+      <Button
+        v-if="setups.length > 1"
+        :disabled="chosen.length < 2"
+        :title="chosen.length < 2 ? 'Choose two to four setups first' : ''"
+        @click="compare">
+        Compare {{ chosen.length > 1 ? chosen.length : '' }}
+      </Button>
+      <ImportButton @done="imported" />
+    </template>
+    <template #said>
+      <div v-if="report" class="sheet report" role="status">
+        <p>
+          “{{ report.title }}” imported with {{ report.kept }} settings.
+          <template v-if="report.renamed">Its id was taken by a different setup, so it has a new one.</template>
+        </p>
+        <p v-if="report.dropped.length">Not understood and left out: {{ report.dropped.join(', ') }}. The original file is kept.</p>
       </div>
-    </div>
-    <p v-if="failed || away" class="stop" role="alert">{{ failed || away }}</p>
-    <div v-if="report" class="sheet report" role="status">
-      <p>
-        “{{ report.title }}” imported with {{ report.kept }} settings.
-        <template v-if="report.renamed">Its id was taken by a different setup, so it has a new one.</template>
-      </p>
-      <p v-if="report.dropped.length">Not understood and left out: {{ report.dropped.join(', ') }}. The original file is kept.</p>
-    </div>
-    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
-    <div v-else-if="!setups.length" class="empty">
+    </template>
+    <template #empty>
       <p>No setup saved yet. Plan a situation and choose “Save setup”, or import a file.</p>
       <RouterLink to="/shoots">To the shoots</RouterLink>
-    </div>
-    <template v-else>
-      <div class="filters">
-        <Input ref="field" v-model:value="sought" placeholder="Search title, note, tag, kit" aria-label="Search the setups" allow-clear />
-        <p v-if="tags.length" role="group" aria-label="Tags">
-          <button v-for="each in tags" :key="each" class="plain tag" :aria-pressed="tag === each" @click="tag = tag === each ? null : each">
-            {{ each }}
-          </button>
-        </p>
-      </div>
-      <p v-if="!rows.length" class="empty">No setup holds these words{{ tag ? ` with the tag “${tag}”` : '' }}.</p>
-      <table v-else class="list">
-        <thead>
-          <tr>
-            <th scope="col"><span class="visually-hidden">Choose</span></th>
-            <th scope="col">Setup</th>
-            <th scope="col">Exposure</th>
-            <th scope="col">Kit</th>
-            <th scope="col">Saved</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="{ setup, root, isFirst, others, unfolded } in shown" :key="setup.id" :class="{ older: !isFirst }">
-            <td class="choose">
-              <input
-                type="checkbox"
-                :checked="chosen.includes(setup.id)"
-                :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(setup.id)"
-                :aria-label="`Choose ${setup.title}`"
-                @change="chosen = toggle(chosen, setup.id)" />
-            </td>
-            <th scope="row">
-              <RouterLink :to="`/setups/${setup.id}`">{{ setup.title }}</RouterLink>
-              <span v-if="setup.version > 1 || others" class="soft version"> version {{ setup.version }}</span>
-              <button v-if="isFirst && others" class="link older-link" :aria-expanded="unfolded" @click="opened = toggle(opened, root)">
-                {{ unfolded ? 'fold' : `${others} more` }}
-              </button>
-              <span v-for="each in setup.tags" :key="each" class="on-row">{{ each }}</span>
-              <p v-if="setup.note" class="soft note">{{ setup.note }}</p>
-            </th>
-            <td>{{ shutterWithUnit(setup.exposure[0]) }}, {{ apertureText(setup.exposure[1]) }}, ISO {{ isoText(setup.exposure[2]) }}</td>
-            <td>{{ setup.kit }}</td>
-            <td>{{ setup.saved_at.slice(0, 16).replace('T', ' ') }}</td>
-            <td class="right whole">
-              <button class="link" @click="take(setup)">JSON</button>
-              <ConfirmLink :question="`Delete “${setup.title}”? Undo brings it back.`" yes="Delete" @confirm="remove(setup.id)">Delete</ConfirmLink>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="rest" ref="end" class="more">
-        <button class="link" @click="more">{{ rest }} more</button>
-      </p>
     </template>
-  </div>
+    <div class="filters">
+      <Input ref="field" v-model:value="sought" placeholder="Search title, note, tag, kit" aria-label="Search the setups" allow-clear />
+      <p v-if="tags.length" role="group" aria-label="Tags">
+        <button v-for="each in tags" :key="each" class="plain tag" :aria-pressed="tag === each" @click="tag = tag === each ? null : each">
+          {{ each }}
+        </button>
+      </p>
+    </div>
+    <p v-if="!rows.length" class="empty">No setup holds these words{{ tag ? ` with the tag “${tag}”` : '' }}.</p>
+    <table v-else class="list">
+      <thead>
+        <tr>
+          <th scope="col"><span class="visually-hidden">Choose</span></th>
+          <th scope="col">Setup</th>
+          <th scope="col">Exposure</th>
+          <th scope="col">Kit</th>
+          <th scope="col">Saved</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ setup, root, isFirst, others, unfolded } in shown" :key="setup.id" :class="{ older: !isFirst }">
+          <td class="choose">
+            <input
+              type="checkbox"
+              :checked="chosen.includes(setup.id)"
+              :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(setup.id)"
+              :aria-label="`Choose ${setup.title}`"
+              @change="chosen = toggle(chosen, setup.id)" />
+          </td>
+          <th scope="row">
+            <RouterLink :to="`/setups/${setup.id}`">{{ setup.title }}</RouterLink>
+            <span v-if="setup.version > 1 || others" class="soft version"> version {{ setup.version }}</span>
+            <button v-if="isFirst && others" class="link older-link" :aria-expanded="unfolded" @click="opened = toggle(opened, root)">
+              {{ unfolded ? 'fold' : `${others} more` }}
+            </button>
+            <span v-for="each in setup.tags" :key="each" class="on-row">{{ each }}</span>
+            <p v-if="setup.note" class="soft note">{{ setup.note }}</p>
+          </th>
+          <td>{{ shutterWithUnit(setup.exposure[0]) }}, {{ apertureText(setup.exposure[1]) }}, ISO {{ isoText(setup.exposure[2]) }}</td>
+          <td>{{ setup.kit }}</td>
+          <td>{{ setup.saved_at.slice(0, 16).replace('T', ' ') }}</td>
+          <td class="right whole">
+            <button class="link" @click="take(setup)">JSON</button>
+            <ConfirmLink :question="`Delete “${setup.title}”? Undo brings it back.`" yes="Delete" @confirm="remove(setup.id)">Delete</ConfirmLink>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="rest" ref="end" class="more">
+      <button class="link" @click="more">{{ rest }} more</button>
+    </p>
+  </ListPlace>
 </template>
 
 <style scoped>

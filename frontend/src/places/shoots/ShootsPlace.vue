@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import type { Shoot, ShootSummary } from '@/api/types'
 import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
+import ListPlace from '@/shared/ListPlace.vue'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
@@ -67,22 +68,17 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
 </script>
 
 <template>
-  <div class="page">
-    <div class="page-head">
-      <h1>Shoots</h1>
-      <div class="actions">
-        <Button @click="router.push('/places')">Saved places</Button>
-        <Button @click="router.push('/keeping')">Safe keeping</Button>
-        <Button type="primary" @click="add">New shoot</Button>
-      </div>
-    </div>
-    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
-    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
-    <div v-else-if="!rows.length" class="empty">
+  <ListPlace title="Shoots" :loaded="loaded" :failed="failed" :empty="!rows.length">
+    <template #actions>
+      <Button @click="router.push('/places')">Saved places</Button>
+      <Button @click="router.push('/keeping')">Safe keeping</Button>
+      <Button type="primary" @click="add">New shoot</Button>
+    </template>
+    <template #empty>
       <p>No shoot yet. Say what you will shoot, and the setup is computed.</p>
       <Button type="primary" @click="add">Make the first shoot</Button>
-    </div>
-    <table v-else class="list">
+    </template>
+    <table class="list">
       <thead>
         <tr>
           <th scope="col">Shoot</th>
@@ -144,7 +140,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
         </template>
       </tbody>
     </table>
-  </div>
+  </ListPlace>
 </template>
 
 <style scoped>

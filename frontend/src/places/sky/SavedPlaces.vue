@@ -7,6 +7,8 @@ import { answered, client, Problem } from '@/api/client'
 import type { SavedPlace } from '@/api/types'
 import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
+import { distanceText } from '@/shared/units'
+import ListPlace from '@/shared/ListPlace.vue'
 import FileButton from '@/shared/FileButton.vue'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import { newId } from '@/shared/ids'
@@ -77,21 +79,19 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
 </script>
 
 <template>
-  <div class="page">
-    <div class="page-head">
-      <h1>Saved places</h1>
-      <div class="actions">
-        <FileButton label="Waypoint file" accept=".gpx,application/gpx+xml" @file="read">Waypoints from GPX</FileButton>
-        <Button type="primary" @click="add">New place</Button>
-      </div>
-    </div>
-    <p v-if="said" role="status">{{ said }}</p>
-    <p v-if="!loaded" class="soft" aria-busy="true">Opening…</p>
-    <div v-else-if="!places.length" class="empty">
+  <ListPlace title="Saved places" :loaded="loaded" :empty="!places.length">
+    <template #actions>
+      <FileButton label="Waypoint file" accept=".gpx,application/gpx+xml" @file="read">Waypoints from GPX</FileButton>
+      <Button type="primary" @click="add">New place</Button>
+    </template>
+    <template #said>
+      <p v-if="said" role="status">{{ said }}</p>
+    </template>
+    <template #empty>
       <p>No place yet. Save where you shoot once: its zone, darkness and horizon then serve every shoot there.</p>
       <Button type="primary" @click="add">Save the first place</Button>
-    </div>
-    <table v-else class="list">
+    </template>
+    <table class="list">
       <thead>
         <tr>
           <th scope="col">Place</th>
@@ -108,7 +108,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
           <tr>
             <th scope="row">{{ place.name }}</th>
             <td>{{ written(place.latitude_deg, ['N', 'S']) }}, {{ written(place.longitude_deg, ['E', 'W']) }}</td>
-            <td>{{ place.elevation_m }} m</td>
+            <td>{{ distanceText(place.elevation_m) }}</td>
             <td>{{ place.zone.replaceAll('_', ' ') }}</td>
             <td>
               {{ place.dark_mag.toFixed(1) }} mag/arcsec²{{
@@ -133,7 +133,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
         </template>
       </tbody>
     </table>
-  </div>
+  </ListPlace>
 </template>
 
 <style scoped>

@@ -3,7 +3,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { answered, client, Problem } from '@/api/client'
-import type { CsvReading, Phrase, Phrasebook, Reach } from '@/api/types'
+import type { CsvReading, Phrase, Phrasebook } from '@/api/types'
 import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import { download } from '@/shared/download'
@@ -11,12 +11,11 @@ import FileButton from '@/shared/FileButton.vue'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import LineField from '@/shared/LineField.vue'
 import { newId } from '@/shared/ids'
-import { settingOf } from '@/shared/tables'
 import { readText } from '@/shared/readText'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import ControlsTable from './ControlsTable.vue'
-import { readWays, WAY_NAMES, writeWays } from './ways'
+import PhraseTable from './PhraseTable.vue'
 
 const props = defineProps<{ id: string }>()
 const loaded = ref(false)
@@ -29,18 +28,6 @@ const body = computed(() => (bodyEntry.value ? currentOf(bodyEntry.value) : null
 const entries = useEntries('phrasebooks')
 const book = computed<Phrasebook | null>(() => entries.value.map((entry) => currentOf(entry)!).find((each) => each.body_id === props.id) ?? null)
 const sought = ref('')
-const phrases = computed(() => {
-  const words = sought.value.trim().toLowerCase()
-  return (book.value?.phrases ?? []).filter(
-    (phrase) =>
-      !words ||
-      `${settingOf(phrase.setting)?.label ?? ''} ${phrase.words} ${phrase.reaches.map((reach) => reach.path?.join(' ')).join(' ')}`
-        .toLowerCase()
-        .includes(words),
-  )
-})
-const open = ref<string | null>(null)
-
 async function begin(): Promise<void> {
   if (!body.value) return
   try {
@@ -56,25 +43,6 @@ function change(part: Partial<Phrasebook>, key: string | null = null): void {
 function changePhrase(setting: string, part: Partial<Phrase>): void {
   change({ phrases: book.value!.phrases!.map((phrase) => (phrase.setting === setting ? { ...phrase, ...part } : phrase)) })
 }
-const wrong = ref<Record<string, string>>({})
-function changeWays(setting: string, text: string): void {
-  const read = readWays(text)
-  wrong.value = { ...wrong.value, [setting]: read.fault }
-  if (!read.fault) changePhrase(setting, { reaches: read.reaches as Phrase['reaches'] })
-}
-function sayOption(setting: string, option: string, words: string): void {
-  const phrase = book.value!.phrases!.find((each) => each.setting === setting)!
-  const options = { ...phrase.options }
-  if (words.trim()) options[option] = words.trim().slice(0, 120)
-  else delete options[option]
-  changePhrase(setting, { options })
-}
-const shortWay = (reach: Reach): string => {
-  if (reach.way === 'quick_screen') return book.value?.quick_screen ?? 'quick screen'
-  if (reach.way === 'personal_menu') return book.value?.personal_menu ?? 'personal menu'
-  return reach.path?.join(' > ') || WAY_NAMES[reach.way]
-}
-
 const reading = ref<CsvReading | null>(null)
 async function read(file: File): Promise<void> {
   trouble.value = ''
@@ -171,62 +139,7 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
       <h2>Controls</h2>
       <ControlsTable :owner="book.id" :controls="book.controls ?? []" @update:controls="(controls) => change({ controls })" />
       <h2>Settings</h2>
-      <table class="list">
-        <thead>
-          <tr>
-            <th scope="col">Setting</th>
-            <th scope="col">The camera says</th>
-            <th scope="col">Where</th>
-            <th><span class="visually-hidden">Edit</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <template v-for="phrase in phrases" :key="phrase.setting">
-            <tr>
-              <th scope="row">{{ settingOf(phrase.setting)?.label ?? phrase.setting }}</th>
-              <td>
-                <LineField
-                  :pointer="`${book.id}/${phrase.setting}/words`"
-                  :value="phrase.words"
-                  :label="`What it calls ${settingOf(phrase.setting)?.label}`"
-                  @change="(text) => changePhrase(phrase.setting, { words: text.trim() || phrase.words })" />
-              </td>
-              <td class="soft">{{ phrase.reaches.map(shortWay).join(' · ') }}</td>
-              <td>
-                <button class="link" :aria-expanded="open === phrase.setting" @click="open = open === phrase.setting ? null : phrase.setting">
-                  Ways and options
-                </button>
-              </td>
-            </tr>
-            <tr v-if="open === phrase.setting">
-              <td colspan="4" class="details">
-                <label>
-                  <span class="soft">One way a line: dial, button, switch, quick screen, personal menu, menu or by hand; then a colon and where</span>
-                  <LineField
-                    :pointer="`${book.id}/${phrase.setting}/ways`"
-                    :rows="4"
-                    :most="4000"
-                    :value="writeWays(phrase.reaches)"
-                    :label="`Ways to ${settingOf(phrase.setting)?.label}`"
-                    @change="(text) => changeWays(phrase.setting, text)" />
-                </label>
-                <p v-if="wrong[phrase.setting]" class="stop" role="alert">{{ wrong[phrase.setting] }}</p>
-                <div class="options">
-                  <label v-for="option in settingOf(phrase.setting)?.options ?? []" :key="option.id">
-                    <span class="soft">{{ option.label }}</span>
-                    <LineField
-                      :pointer="`${book.id}/${phrase.setting}/${option.id}`"
-                      :value="phrase.options?.[option.id] ?? ''"
-                      :label="`What it calls ${option.label}`"
-                      :placeholder="option.label"
-                      @change="(text) => sayOption(phrase.setting, option.id, text)" />
-                  </label>
-                </div>
-              </td>
-            </tr>
-          </template>
-        </tbody>
-      </table>
+      <PhraseTable :book="book" :sought="sought" @change="changePhrase" />
     </template>
   </div>
 </template>
@@ -241,18 +154,6 @@ h2 {
   grid-template-columns: 1fr 1fr 2fr 1fr;
   gap: 10px;
   margin-bottom: 12px;
-}
-
-.details {
-  padding: 10px 14px;
-  background: var(--well);
-}
-
-.options {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
-  gap: 6px 12px;
-  margin-top: 8px;
 }
 
 .reading {

@@ -12,6 +12,7 @@ import { useLatest } from '@/shared/useLatest'
 import { type Block, blocksOf, type Hours, hoursOf } from './blocks'
 import SkyCurves from '@/planning/SkyCurves.vue'
 import { useBlockDrag } from './useBlockDrag'
+import { MARGIN_PX, useStripLayout } from './useStripLayout'
 
 const props = defineProps<{
   shootId: string
@@ -26,7 +27,6 @@ const strip = ref<HTMLElement | null>(null)
 const { width } = useElementSize(strip)
 const AXIS_TOP = 76
 const BLOCKS_TOP = 49
-const MARGIN_PX = 16
 const ADD_PX = 124
 
 const drag = useBlockDrag(() => (hours.value.to - hours.value.from) / room.value, {
@@ -72,27 +72,7 @@ const { answer: day } = useLatest<DayRequest, DayOut>(
 )
 const blocks = computed<Block[]>(() => blocksOf(props.situations, props.lights, day.value, drag.moved.value))
 
-const px = (minutes: number): number => MARGIN_PX + ((minutes - hours.value.from) / (hours.value.to - hours.value.from)) * room.value
-const marks = computed(() => {
-  const step = hours.value.to - hours.value.from > 14 * 60 ? 120 : 60
-  const found = []
-  for (let at = Math.ceil(hours.value.from / step) * step; at <= hours.value.to; at += step) found.push(at)
-  return found
-})
-const evTop = (ev: number): number => 48 - ((Math.min(Math.max(ev, -8), 16) + 8) / 24) * 36
-
-/** Blocks that would overlap take a second row. */
-const placed = computed(() => {
-  const ends = [-Infinity, -Infinity]
-  return blocks.value.map((block) => {
-    const left = px(block.from)
-    const blockWidth = Math.max(px(block.to) - left, 86)
-    const row = left >= ends[0]! ? 0 : left >= ends[1]! ? 1 : ends[0]! <= ends[1]! ? 0 : 1
-    ends[row] = left + blockWidth - 1
-    return { ...block, left, blockWidth, row }
-  })
-})
-const rows = computed(() => Math.max(...placed.value.map((block) => block.row), 0) + 1)
+const { px, marks, evTop, placed, rows } = useStripLayout(hours, room, blocks)
 const said = (block: Block, i: number): string =>
   `${i + 1}. ${block.title}${block.timed ? `, ${clockText(block.from)} to ${clockText(block.to)}` : ', no hours yet'}${block.ev === null ? '' : `, ${evText(block.ev)}`}. Drag, or use the arrow keys, to move it; with Shift its end.`
 </script>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+/** The setup with its reasons: what to do with it, its frame, what changes with the light, every value, what it costs. */
+import { Button } from 'ant-design-vue'
+import { defineAsyncComponent } from 'vue'
+import type { FrameOut, Plan, PlanInput, PlannedSituation } from '@/api/types'
+import ChangingLight from './ChangingLight.vue'
+import PlanNotes from './PlanNotes.vue'
+import SetupSheet from './SetupSheet.vue'
+
+const PlanPreview = defineAsyncComponent(() => import('./PlanPreview.vue'))
+const props = defineProps<{ planned: PlannedSituation; plan: Plan | null; request: PlanInput | null; hasKit: boolean; said: string }>()
+const emit = defineEmits<{
+  save: []
+  release: [setting: string]
+  'release-all': []
+  frame: [made: FrameOut | null]
+  schools: [question: string]
+  reserve: []
+}>()
+const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place}/${props.planned.situation.id}`
+</script>
+
+<template>
+  <div class="setup-actions">
+    <Button size="small" type="primary" :disabled="!plan" @click="emit('save')">Save setup</Button>
+    <RouterLink :to="at('card')">Card and print</RouterLink>
+    <button v-if="planned.pins.length" class="link" @click="emit('release-all')">Release {{ planned.pins.length }} held</button>
+  </div>
+  <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
+  <PlanPreview v-if="request && plan" :request="request" :to="at('rehearse')" @frame="(made) => emit('frame', made)" />
+  <template v-if="plan && hasKit">
+    <ChangingLight v-if="request?.sky" :request="request" />
+    <SetupSheet
+      :plan="plan"
+      @release="(setting) => emit('release', setting)"
+      @schools="(question) => emit('schools', question)"
+      @reserve="emit('reserve')" />
+    <PlanNotes :plan="plan" />
+  </template>
+</template>
+
+<style scoped>
+.setup-actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+}
+</style>

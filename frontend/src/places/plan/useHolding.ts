@@ -1,0 +1,27 @@
+/** Holding values of the open situation, releasing them, and following another school. */
+import type { Ref } from 'vue'
+import type { Pin, PlannedSituation, Schools } from '@/api/types'
+import { type Changes, repinned, withoutPin, withPins } from '@/planning/pins'
+import { edit } from '@/saving/undo'
+
+/** letGo: what was under the pointer is saved, or given up. */
+export function useHolding(planned: Ref<PlannedSituation | null>, letGo: () => void) {
+  function savePins(next: Pin[], key: string | null = null): void {
+    letGo()
+    if (planned.value) edit('situations', repinned(planned.value, next), key)
+  }
+
+  const held = (): Pin[] => planned.value?.pins ?? []
+  const hold = (changes: Changes): void => savePins(withPins(held(), changes), `pins/${Object.keys(changes).join()}`)
+  const release = (setting: string): void => savePins(withoutPin(held(), setting))
+  const releaseAll = (): void => savePins([])
+
+  function follow(question: string, school: string): void {
+    if (!planned.value) return
+    const { preferences } = planned.value
+    const schools = { ...preferences.schools, [question]: school } as Schools
+    edit('situations', { ...planned.value, preferences: { ...preferences, schools } })
+  }
+
+  return { hold, release, releaseAll, follow }
+}

@@ -1,0 +1,72 @@
+/** Adding, copying, moving and deleting the situations of a shoot, and going from one to the next. */
+import { useRouter } from 'vue-router'
+import type { PlannedSituation, Shoot } from '@/api/types'
+import { currentDocument } from '@/saving/documents'
+import { plainCopy } from '@/saving/merge'
+import { edit, removeWithUndo } from '@/saving/undo'
+import { newId } from '@/shared/ids'
+import type { Ref } from 'vue'
+import { newSituation } from './newSituation'
+import type { Hours } from './strip/blocks'
+
+/** The same situation at other hours. */
+export function timedAt(each: PlannedSituation, hours: Hours): PlannedSituation {
+  return { ...each, situation: { ...each.situation, starts_at_min: hours.from, ends_at_min: hours.to } }
+}
+
+/** place: where the open situation stands among them; opened: called with a new one to be described. */
+export function useSituationEdits(
+  shootId: () => string,
+  shoot: Ref<Shoot | null>,
+  situations: Ref<PlannedSituation[]>,
+  planned: Ref<PlannedSituation | null>,
+  place: Ref<number>,
+  opened: () => void,
+  failed: (message: string) => void,
+) {
+  const router = useRouter()
+
+  function moveTo(id: string, hours: Hours): void {
+    const each = currentDocument('situations', id)
+    if (each) edit('situations', timedAt(each, hours), 'hours')
+  }
+
+  function add(): void {
+    const last = situations.value.at(-1)
+    if (!shoot.value) return
+    const fresh = newSituation(shoot.value, last ?? null, situations.value.length)
+    edit('situations', fresh)
+    void router.push(`/shoots/${shootId()}/plan/${fresh.situation.id}`)
+    opened()
+  }
+
+  async function removeThis(): Promise<void> {
+    const gone = planned.value
+    if (!gone) return
+    const next = situations.value[place.value + 1] ?? situations.value[place.value - 1]
+    try {
+      await removeWithUndo('situations', gone.situation.id)
+      await router.replace(`/shoots/${shootId()}/plan/${next?.situation.id ?? ''}`)
+    } catch (error) {
+      failed((error as Error).message)
+    }
+  }
+
+  function duplicate(): void {
+    if (!planned.value || !shoot.value) return
+    const copy = plainCopy(planned.value)
+    const fresh = {
+      ...copy,
+      situation: { ...copy.situation, id: newId(), title: `${copy.situation.title}, copy`.slice(0, 120), order: situations.value.length },
+    }
+    edit('situations', fresh)
+    void router.push(`/shoots/${shootId()}/plan/${fresh.situation.id}`)
+  }
+
+  function go(by: number): void {
+    const to = situations.value[place.value + by]
+    if (to) void router.push(`/shoots/${shootId()}/plan/${to.situation.id}`)
+  }
+
+  return { moveTo, add, removeThis, duplicate, go }
+}
