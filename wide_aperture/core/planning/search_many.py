@@ -49,8 +49,8 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
     if not cases:
         return []
     first = cases[0]
-    sights: dict[tuple[float, float], int] = {}  # all that a limit on time sees of a lens; zooms often share one
-    sight = [sights.setdefault((case.glass.focal_mm, case.lens.stabiliser_stops), len(sights)) for case in cases]
+    sights: dict[tuple[float, float, float], int] = {}  # all that a limit on time sees of a lens; zooms often share one
+    sight = [sights.setdefault(_sight_of(case), len(sights)) for case in cases]
     shutters = [shutter_terms(cases[sight.index(k)]) for k in range(len(sights))]
     apertures = [aperture_terms(case) for case in cases]
     isos = iso_terms(first)  # no lens changes the noise
@@ -72,6 +72,10 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
         )
         for k, cell in enumerate(_solve(first, plane))
     ]
+
+
+def _sight_of(case: Case) -> tuple[float, float, float]:
+    return case.glass.focal_mm, case.lens.stabiliser_stops, case.depth.opening_needed
 
 
 @dataclass(frozen=True)

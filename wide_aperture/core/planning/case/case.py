@@ -20,6 +20,7 @@ from wide_aperture.core.planning.case.output import Output
 from wide_aperture.core.planning.case.shutters import Shutters
 from wide_aperture.core.planning.case.subject import Subject
 from wide_aperture.core.planning.case.support import Support
+from wide_aperture.core.planning.case.wishes import Wishes
 
 if TYPE_CHECKING:
     from wide_aperture.core.planning.plan_input import PlanInput
@@ -100,9 +101,17 @@ class Case:
     def shutters(self) -> Shutters:
         return Shutters(self)
 
+    @cached_property
+    def wishes(self) -> Wishes:
+        return Wishes(self)
+
     @property
     def is_matched_series(self) -> bool:
         """Frames that will be stitched, stacked or played one after the other, and so must look alike."""
+        return self.has("panorama") or self.is_timed_series or self.requests.drive == "interval"
+
+    @property
+    def is_timed_series(self) -> bool:
+        """A sequence that a timer fires."""
         asked = self.requests
-        timed = asked.interval_s is not None or asked.drive == "interval"
-        return self.has("panorama") or timed or (asked.sequence_frames or 0) > 1 or asked.sequence_hours is not None
+        return asked.interval_s is not None or (asked.sequence_frames or 0) > 1 or asked.sequence_hours is not None

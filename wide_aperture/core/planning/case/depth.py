@@ -46,7 +46,10 @@ class Depth:
             return True
         # Something that does not move at all and spans a distance is an extended subject (rows of people), as
         # long as a sensible aperture can cover it at all.
-        stands_still = situation.speed.high_m_s == 0 and situation.direction == "still"
+        # Many who sway on the spot still stand where they stand.
+        sways = situation.direction == "erratic" and situation.speed.high_m_s < self.case.figure("moving_from_m_s")
+        still = situation.speed.high_m_s == 0 and situation.direction == "still"
+        stands_still = still or (sways and self.case.subject.kind in ("person", "group"))
         bounded = math.isfinite(self.case.subject.far_m)
         return (
             stands_still
@@ -80,6 +83,14 @@ class Depth:
         half = min(subject.depth_m / 2, subject.mid_m / 2)
         near = glass.beyond_focal_m(subject.mid_m - half)
         return _aperture_for_range(glass.focal_mm, near, max(subject.mid_m + half, near), self.case.body.coc_mm)
+
+    @cached_property
+    def opening_needed(self) -> float:
+        """The widest aperture that is sensible here: the lens's own, what was asked, what depth needs."""
+        case = self.case
+        depth = self.aperture_for_whole_range if self.range_is_wanted_sharp else self.aperture_for_subject
+        sensible = min(depth, case.figure("largest_sensible_f"))
+        return max(case.glass.widest_aperture, case.requests.aperture or 0.0, sensible)
 
     @cached_property
     def focus_m(self) -> float:

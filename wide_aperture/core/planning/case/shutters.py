@@ -32,6 +32,8 @@ class Shutters:
         ranked: list[ShutterKind] = curtains + electronic
         if case.flash.in_use:
             ranked = [k for k in ranked if case.body.sync_s(k) is not None] or curtains
+        elif self.case.requests.drive == "precapture" and electronic and not self.electronic_leans:
+            ranked = electronic  # what lies before the press is kept by the electronic shutter alone
         elif self.wants_silence and electronic:
             ranked = electronic  # a hard rule of the place: what it harms is priced and said
         elif curtains and (case.light.flicker_hz is not None or self.electronic_leans or case.body.readout_ms is None):

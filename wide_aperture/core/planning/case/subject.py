@@ -42,7 +42,7 @@ class Subject:
     @cached_property
     def is_moving(self) -> bool:
         """Moves on its own fast enough that focus must follow: beyond a person's standing gestures."""
-        if self.kind in ("land", "water", "stars", "moon"):
+        if self.kind in ("land", "water", "stars", "moon", "meteor"):
             return False
         return (
             self.case.situation.speed.high_m_s >= self.case.figure("moving_from_m_s")
@@ -57,8 +57,29 @@ class Subject:
 
     @cached_property
     def speed_m_s(self) -> float:
-        """The upper end of the band, and never less than what a living subject's restlessness amounts to."""
-        return max(self.case.situation.speed.high_m_s, self.case.figure("restless_m_s", self.kind))
+        """The upper end of the band; where none is stated, what a living subject's restlessness amounts to."""
+        return self.case.situation.speed.high_m_s or self.restless_m_s
+
+    @cached_property
+    def restless_m_s(self) -> float:
+        """Small movements of a living thing, no more than a share of its height each second, of what the frame shows of it.
+
+        What is no person, waits without moving and is worth a tripod is taken as still: it sleeps, or rests.
+        """
+        situation = self.case.situation
+        rests = situation.speed.high_m_s == 0 and situation.direction == "still" and self.case.support.on_tripod
+        if not self.is_living or (rests and self.kind not in ("person", "group")):
+            return 0.0
+        most = self.case.figure("restless_share") * self.shown_height_m
+        return min(self.case.figure("restless_m_s", self.kind), most)
+
+    @cached_property
+    def shown_height_m(self) -> float:
+        """The subject's height, or what of it the frame holds at its usual distance."""
+        height = self.case.figure("subject_height_m", self.kind)
+        if self.mid_m >= OPTICAL_INFINITY_M:
+            return height
+        return min(height, self.case.body.sensor_height_mm * self.mid_m / self.case.glass.focal_mm)
 
     @cached_property
     def near_m(self) -> float:
@@ -77,18 +98,31 @@ class Subject:
         return math.sqrt(self.near_m * self.far_m)
 
     @cached_property
+    def blur_m(self) -> float:
+        """Where movement is judged: at the near third of its range, in ratios; most of what counts happens there."""
+        if math.isinf(self.far_m):
+            return self.near_m
+        return float(self.near_m * (self.far_m / self.near_m) ** self.case.figure("blur_judged_at_share"))
+
+    @cached_property
     def depth_m(self) -> float:
-        """What of the subject must be sharp at once."""
-        return self.case.figure("subject_depth_m", self.kind)
+        """What of the subject must be sharp at once: of a face that fills the frame only the near eye."""
+        whole = self.case.figure("subject_depth_m", self.kind)
+        if not self.is_living or self.kind == "group":
+            return whole
+        return min(whole, self.case.figure("depth_share") * self.shown_height_m)
 
     @property
     def crossing_angle_deg(self) -> float:
-        return self.case.figure("crossing_angle_deg", self.case.situation.direction)
+        """The angle to the line of sight that moves across: limbs still cross where a body comes nearer."""
+        direction = self.case.situation.direction
+        limbs = direction == "towards" and self.is_living
+        return self.case.figure("crossing_angle_deg", "limbs" if limbs else direction)
 
     @cached_property
     def image_speed_px_s(self) -> float:
-        """Pixels a second at which the subject's image crosses the sensor at its usual distance."""
-        return self.image_speed_px_s_at(self.mid_m)
+        """Pixels a second at which the subject's image crosses the sensor where movement is judged."""
+        return self.image_speed_px_s_at(self.blur_m)
 
     def image_speed_px_s_at(self, distance_m: float) -> float:
         if self.speed_m_s == 0 or distance_m >= OPTICAL_INFINITY_M:
@@ -105,7 +139,7 @@ class Subject:
         if self.case.has("star_tracker") and self.kind == "stars" and situation.direction != "erratic":
             return 0.0
         stated = situation.angular_speed_arcsec_s
-        if situation.direction == "erratic" and stated is not None:
+        if situation.direction == "erratic" and stated is not None and self.kind != "meteor":
             return max(stated, self.case.figure("curtain_rate_arcsec_s"))
         if stated is not None:
             return stated

@@ -5,9 +5,9 @@ from __future__ import annotations
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics import optics
+from wide_aperture.core.planning.case.wishes import WIDE_AREAS
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
-WIDE_AREAS = ("wide_tracking", "whole_area", "zone")
 DETECTED_KIND = {
     "person": ("human", "human_eye"),
     "group": ("human", "human_eye"),

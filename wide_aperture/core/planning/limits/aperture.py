@@ -6,8 +6,9 @@ import math
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import optics
-from wide_aperture.core.physics.quantities import format_aperture
+from wide_aperture.core.physics.quantities import ev100, format_aperture
 from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.limits.shutter import time_wanted_s
 from wide_aperture.core.planning.limits.term import Term
 
 WIDEST_F = 0.7  # no lens opens further: everything is met
@@ -21,6 +22,7 @@ def aperture_terms(case: Case) -> tuple[Term, ...]:
         _subject_depth(case),
         _range_depth(case),
         _softness(case),
+        _spare_light(case),
         _diffraction(case),
         _lens_best(case),
         _requested(case),
@@ -121,6 +123,32 @@ def _softness(case: Case) -> Term | None:
     )
 
 
+def _spare_light(case: Case) -> Term | None:
+    """With light to spare at base ISO close to where depth forgives, before the time grows shorter than anything asks."""
+    if case.depth.range_is_wanted_sharp or not case.subject.is_living or case.lens.fixed_aperture:
+        return None
+    asked = case.requests.aperture is not None or case.situation.background_blur_percent
+    if asked or case.situation.look in ("shallow", "silhouette"):
+        return None
+    time = time_wanted_s(case)
+    opening = case.depth.opening_needed
+    if time is None:
+        return None
+    spare_ev = case.light.wanted_ev - float(ev100(opening, time, case.body.base_iso))
+    low = min(case.figure("spare_light_f"), opening * 2 ** (spare_ev / 2))
+    if low <= opening:
+        return None
+    return Term(
+        id="spare_light",
+        axis="aperture",
+        imposed_by="light to spare",
+        kind="want",
+        weight=case.figure("weight", "spare_light"),
+        low=low,
+        say=lambda: f"There is light to spare at base ISO: from {format_aperture(_tidy(low))} depth forgives a little.",
+    )
+
+
 def _diffraction(case: Case) -> Term | None:
     if case.lens.fixed_aperture:
         return None
@@ -145,11 +173,14 @@ def _lens_best(case: Case) -> Term | None:
     over_the_frame = (
         case.subject.kind == "moon" or outline or (case.depth.range_is_wanted_sharp and not case.subject.is_living)
     )
-    if case.lens.fixed_aperture or not over_the_frame or case.subject.kind == "stars":
+    if case.lens.fixed_aperture or not over_the_frame:
         return None
-    if case.situation.genre == "night_sky" and case.subject.kind != "moon":
+    by_night = case.situation.genre == "night_sky" and case.subject.kind != "moon"
+    if by_night and case.light.ev100 <= 0:
         return None  # stars above the land: light is worth more than corners
     best = min(case.glass.best_aperture, case.glass.smallest_aperture)
+    if by_night:
+        best = min(best, case.glass.widest_aperture * 2)  # two stops down: corners and light
     return Term(
         id="lens_best",
         axis="aperture",

@@ -12,8 +12,9 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, Waveform
 from wide_aperture.core.physics import motion
 from wide_aperture.core.physics.numeric import Floats
-from wide_aperture.core.physics.quantities import step_value
+from wide_aperture.core.physics.quantities import step_value, time_for
 from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.limits.iso import clean_iso
 from wide_aperture.core.planning.limits.term import Term
 
 SEEN_SWING_EV, DARKEST_PHASE_EV = figure("seen_swing_ev"), figure("darkest_phase_ev")
@@ -34,6 +35,7 @@ def shutter_terms(case: Case) -> tuple[Term, ...]:
         _visible_trails(case),
         _shake(case),
         _own_floor(case),
+        _time_in_hand(case),
         _look_window(case),
         _flicker(case),
         _sync(case),
@@ -253,6 +255,41 @@ def _steadied_by(case: Case) -> list[str]:
             f"{motion.burst_gain_stops(frames):.1f} stops from a burst of {frames} ({chance:.0%} for one sharp)"
         )
     return parts
+
+
+def time_wanted_s(case: Case) -> float | None:
+    """A time with a stop in hand under what movement and shake allow; None where neither limits it, or a look decides."""
+    if case.situation.look in STREAK_LOOKS or case.flash.leads:
+        return None
+    highs = [term.high for term in (_subject_motion(case), _focus_travel(case), _wind(case), _shake(case)) if term]
+    if not highs:
+        return None
+    limit = min(high for high in highs if high is not None)
+    wanted = max(limit / 2 ** case.figure("time_in_hand_stops"), min(limit, case.figure("short_enough_s")))
+    if case.support.on_tripod:
+        return wanted
+    if case.subject.kind in ("person", "group"):
+        wanted = min(wanted, case.figure("people_time_s"))
+    equivalent = case.glass.focal_mm * case.body.crop_factor
+    return min(wanted, 1 / equivalent) if equivalent >= case.figure("long_lens_mm") else wanted
+
+
+def _time_in_hand(case: Case) -> Term | None:
+    """Under the clean ISO a stop more time than needed costs nothing seen. No further than that: it is never a price."""
+    wanted = time_wanted_s(case)
+    if wanted is None or case.requests.shutter_s is not None:
+        return None
+    affordable = float(time_for(case.light.wanted_ev, case.depth.opening_needed, clean_iso(case)))
+    high = max(wanted, affordable)
+    return Term(
+        id="time_in_hand",
+        axis="shutter_s",
+        imposed_by="time in hand",
+        kind="want",
+        weight=case.figure("weight", "time_in_hand"),
+        high=high,
+        say=lambda: f"Up to {wording.seconds(_round_step(high))} the ISO stays clean: a stop in hand under what moves and shakes.",
+    )
 
 
 def _own_floor(case: Case) -> Term | None:

@@ -75,6 +75,10 @@ def _tidy(kelvin: float) -> float:
 
 def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
     requests, light = case.requests, case.light.cct_k
+    if case.wishes.balance_spoils:
+        kelvin = _tidy(light)
+        why = f"Not what you asked for: a JPEG would keep its cast in light of {light:.0f} K."
+        return "kelvin", kelvin, (why,), "kelvin by light"
     if requests.kelvin is not None:
         return "kelvin", requests.kelvin, ("You asked for it.",), None
     if requests.white_balance is not None and requests.white_balance != "auto":

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
@@ -103,11 +104,12 @@ def _set_manual(draft: Draft) -> None:
 def _set_area(draft: Draft) -> None:
     case = draft.case
     asked = case.requests.af_area
-    if asked is not None:
+    if asked is not None and not case.wishes.area_spoils(asked):
         draft.put_available("af_area", (asked, "zone", "single_point"), "You asked for it.")
         return
     ranked, why = _area_for(case)
-    draft.put_available("af_area", ranked, why)
+    label = catalogue.setting("af_area").option_label(asked) if asked else ""
+    draft.put_available("af_area", ranked, why, *((f"Not “{label}”, which you asked for: it loses this subject.",) if asked else ()))
 
 
 def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
@@ -208,11 +210,11 @@ def _set_response(draft: Draft, mode: str) -> None:
     case = draft.case
     if mode == "single":
         draft.put("af_response", "na", "Single focus does not follow.")
-    elif case.has("foreground_obstacles", "crowd_behind"):
+    elif case.has("foreground_obstacles", "crowd_behind", "background_changes") and not case.has("plain_sky_background"):
         draft.put_available(
             "af_response",
             ("locked_on", "standard"),
-            f"At {wording.speed(case.subject.speed_m_s)} others cross in front: stay with the subject.",
+            f"At {wording.speed(case.subject.speed_m_s)} something else can take the focus: stay with the subject.",
         )
     else:
         draft.put_available(
