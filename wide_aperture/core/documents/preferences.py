@@ -138,6 +138,12 @@ class Requests(Document):
     sequence_hours: Positive | None = None
     file: FileOption | None = None
     picture_profile: Profile | None = None
+
+    @property
+    def asks_exposure(self) -> bool:
+        """True when a time, an aperture or an ISO was asked for."""
+        return not (self.shutter_s is None and self.aperture is None and self.iso is None)
+
     card_mode: Literal["backup", "overflow", "raw_jpeg_split"] | None = None
     clock_synced: bool | None = None
     file_prefix: Literal["per_body", "same"] | None = None

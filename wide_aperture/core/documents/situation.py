@@ -22,7 +22,9 @@ from wide_aperture.core.document import (
 )
 
 Genre = Literal["sports", "wildlife", "street", "landscape", "wedding", "night_sky", "portrait", "everyday"]
-SubjectKind = Literal["person", "group", "animal", "bird", "vehicle", "thing", "land", "water", "stars", "moon", "insect", "meteor"]
+SubjectKind = Literal[
+    "person", "group", "animal", "bird", "vehicle", "thing", "land", "water", "stars", "moon", "insect", "meteor"
+]
 Direction = Literal["still", "across", "towards", "erratic"]
 Support = Literal["handheld", "monopod", "rest", "tripod"]
 Look = Literal[
@@ -164,7 +166,9 @@ class Situation(Document):
     waveform: Waveform = "sine"
     modulation: Fraction01 = 0.4
     background_ev100: ExposureValue | None = None
-    background2_ev100: ExposureValue | None = Field(default=None, description="The other end of a background that changes")
+    background2_ev100: ExposureValue | None = Field(
+        default=None, description="The other end of a background that changes"
+    )
     subject_ev100: ExposureValue | None = Field(
         default=None, description="Of the subject itself, where the light refers to something else: a silhouette"
     )

@@ -25,12 +25,14 @@ from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.physics.quantities import Quantity, ev100, exact_step, iso_for, nearest_step
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits import Term, all_terms
+from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, PER_OCTAVE
 
 ERROR_WEIGHT, ND_WEIGHT, ND_GROWS_PER_STOPS = figure("error_weight"), figure("nd_weight"), figure("nd_grows_per_stops")
 ERROR_GRACE_EV = 0.18  # just over half a third-stop step: what the grid itself cannot avoid
 TIE_DECIMALS = 7
 SAME_MARK_EV = 0.02  # nearer, a lens's own widest mark is a step of the series
 BARRED = 1e6
+AXES: tuple[Axis, ...] = ("shutter_s", "aperture", "iso")
 
 
 @dataclass(frozen=True, slots=True)
@@ -197,14 +199,58 @@ def _rows(first: NDArray[np.generic], second: NDArray[np.generic]) -> Iterator[t
 
 
 class ExposureSearch:
-    """The search over one case. What it holds replaces an axis by the held value: it is obeyed, and priced."""
+    """The search over one case. What it holds replaces an axis by the held value: it is obeyed, and priced.
+
+    A number that was asked for is met to the step, or dropped; nothing between the two is what anybody wanted.
+    """
 
     def __init__(self, case: Case) -> None:
         self.case = case
         self.held = case.given.held_exposure
         self.terms: tuple[Term, ...] = all_terms(case)
-        axes: tuple[Axis, ...] = ("shutter_s", "aperture", "iso")
-        self._by_axis: dict[Axis, list[Term]] = {axis: [t for t in self.terms if t.axis == axis] for axis in axes}
+        self._by_axis: dict[Axis, list[Term]] = {axis: [t for t in self.terms if t.axis == axis] for axis in AXES}
+        self._weighed = self._by_axis
+        asked = self._asked()
+        if asked:
+            self._settle(asked)
+
+    # what was asked for ------------------------------------------------------------------------------
+
+    def _asked(self) -> dict[Axis, float]:
+        """Numbers asked for that body and lens have and no pin replaces, on their marks."""
+        requests = self.case.requests
+        wanted: dict[Axis, float | None] = {
+            "shutter_s": requests.shutter_s, "aperture": requests.aperture, "iso": requests.iso,
+        }  # fmt: skip
+        found: dict[Axis, float] = {}
+        for axis, value in wanted.items():
+            if value is None or axis in self.held:
+                continue
+            marks = self.field_axis(axis)
+            nearest = float(marks[np.argmin(np.abs(np.log2(marks / value)))])
+            if PER_OCTAVE[axis] * abs(math.log2(nearest / value)) <= NEAREST_STEP_EV:
+                found[axis] = nearest
+        return found
+
+    def _settle(self, asked: Mapping[Axis, float]) -> None:
+        """Hold what is worth what it adds up to elsewhere, drop the rest. Each dropped number costs its distance."""
+        pinned, best = self.held, None
+        for count in range(len(asked), -1, -1):
+            for met in itertools.combinations(asked, count):
+                dropped = {f"requested_{axis.removesuffix('_s')}" for axis in asked if axis not in met}
+                self._weighed = {
+                    axis: [term for term in terms if term.id not in dropped] for axis, terms in self._by_axis.items()
+                }
+                self.held = {**pinned, **{axis: asked[axis] for axis in met}}
+                cell = self._best(self._grid_with(self.held), np.array([self.case.light.wanted_ev]))[0]
+                missed = sum(
+                    float(term.burden(np.asarray(cell.value(term.axis)))) for term in self.terms if term.id in dropped
+                )
+                if best is None or cell.burden + missed < best[0] - 1e-9:
+                    best = (cell.burden + missed, self.held, self._weighed)
+        assert best is not None
+        _, self.held, self._weighed = best
+        self.__dict__.pop("free_grid", None)  # its burdens counted what is dropped now
 
     @cached_property
     def free_grid(self) -> Grid:
@@ -244,7 +290,7 @@ class ExposureSearch:
     def _burden(self, axis: Axis, values: Floats, *, obeyed: bool = False) -> Floats:
         """Sum of the terms of an axis. A pinned value passes even a hard end: it is obeyed, the finding says so."""
         total = np.zeros(values.shape)
-        for term in self._by_axis[axis]:
+        for term in self._weighed[axis]:
             if not (obeyed and term.is_end):
                 total = total + term.burden(values)
         return total

@@ -23,6 +23,7 @@ from wide_aperture.core.planning.search import (
     ERROR_GRACE_EV,
     TIE_DECIMALS,
     Cell,
+    ExposureSearch,
     IsoChoice,
     aperture_axis,
     iso_axis,
@@ -49,6 +50,8 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
     if not cases:
         return []
     first = cases[0]
+    if first.requests.asks_exposure:  # whether a wish is met differs from lens to lens
+        return [_one_by_one(case) for case in cases]
     sights: dict[tuple[float, float, float], int] = {}  # all that a limit on time sees of a lens; zooms often share one
     sight = [sights.setdefault(_sight_of(case), len(sights)) for case in cases]
     shutters = [shutter_terms(cases[sight.index(k)]) for k in range(len(sights))]
@@ -72,6 +75,11 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
         )
         for k, cell in enumerate(_solve(first, plane))
     ]
+
+
+def _one_by_one(case: Case) -> Cheapest:
+    search = ExposureSearch(case)
+    return Cheapest(search.choice, sum(search.excesses(search.choice).values()))
 
 
 def _sight_of(case: Case) -> tuple[float, float, float]:

@@ -47,7 +47,12 @@ class Depth:
         # Something that does not move at all and spans a distance is an extended subject (rows of people), as
         # long as a sensible aperture can cover it at all.
         # Many who sway on the spot still stand where they stand.
-        sways = situation.direction == "erratic" and situation.speed.high_m_s < self.case.figure("moving_from_m_s")
+        posed = situation.genre in ("wedding", "portrait", "everyday")
+        sways = (
+            posed
+            and situation.direction == "erratic"
+            and situation.speed.high_m_s < self.case.figure("moving_from_m_s")
+        )
         still = situation.speed.high_m_s == 0 and situation.direction == "still"
         stands_still = still or (sways and self.case.subject.kind in ("person", "group"))
         bounded = math.isfinite(self.case.subject.far_m)
@@ -56,6 +61,24 @@ class Depth:
             and bounded
             and self._aperture_for_range(self.critical_coc_mm) <= self.case.figure("range_sensible_f")
         )
+
+    @cached_property
+    def stack_frames(self) -> int | None:
+        """Frames of a focus stack: as asked, or where nothing moves and no aperture reaches; None for no stack.
+
+        Source: each step of the ring covers 2 x near of the hyperfocal distance at the lens's best aperture.
+        """
+        case = self.case
+        if not case.support.on_tripod or case.wishes.bracket_spoils or case.subject.sky_rate_arcsec_s:
+            return None
+        if case.requests.focus_stack_frames is not None:
+            return case.requests.focus_stack_frames
+        if not self.range_is_wanted_sharp or case.subject.is_living or case.requests.aperture is not None:
+            return None
+        if self._aperture_for_range(case.body.coc_mm) <= case.figure("largest_sensible_f"):
+            return None
+        hyperfocal = optics.hyperfocal_distance(case.glass.focal_mm, case.glass.best_aperture, case.body.coc_mm)
+        return max(2, math.ceil(float(hyperfocal) / (2 * case.subject.near_m)))
 
     @cached_property
     def critical_coc_mm(self) -> float:

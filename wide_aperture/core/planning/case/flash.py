@@ -31,6 +31,27 @@ class FlashLight:
         """True when the flash, not the ambient light, lights the subject."""
         return self.use in ("key", "bounce")
 
+    @cached_property
+    def ghost_shows(self) -> bool:
+        """True when what moves while the shutter is open for the flash would leave a second, blurred image."""
+        if not self.leads:
+            return False
+        moved_px = self.case.subject.image_speed_px_s * self.time_s
+        return moved_px > self.case.figure("ghost_tolerance") * self.case.output.blur_tolerance_px
+
+    @cached_property
+    def time_s(self) -> float:
+        """How long the shutter is open for a flash that stops the movement: a little longer than the sync time."""
+        known = [limit for kind in self.case.shutters.permitted if (limit := self.case.body.sync_s(kind)) is not None]
+        return (min(known) if known else self.case.figure("usual_sync_s")) * 2 ** self.case.figure("sync_slack_ev")
+
+    @cached_property
+    def opening(self) -> float:
+        """The aperture at which the room goes dark beside the flash."""
+        glass = self.case.glass
+        asked = self.case.requests.aperture or self.case.figure("flash_f")
+        return min(max(asked, glass.widest_aperture), glass.smallest_aperture)
+
     @property
     def high_speed_sync(self) -> bool:
         unit = self.case.accessories.flash

@@ -11,6 +11,7 @@ from wide_aperture.core.craft.lights import NamedLight, named_light
 from wide_aperture.core.documents.situation import LightByName, LightBySky
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.once import cached_property
+from wide_aperture.core.physics.quantities import ev100
 
 if TYPE_CHECKING:
     from wide_aperture.core.planning.case.case import Case
@@ -60,6 +61,16 @@ class Light:
         return self.case.figure("preset_kelvin", mode) if mode in figures_of("preset_kelvin") else None
 
     @cached_property
+    def is_low_sun(self) -> bool:
+        """Only the Sun is this bright and this warm."""
+        late = self.cct_k < self.case.figure("late_daylight_k")
+        return late and self.flicker_hz is None and self.ev100 >= self.case.figure("sun_from_ev")
+
+    @cached_property
+    def is_blue_hour(self) -> bool:
+        return self.cct_k > self.case.figure("blue_hour_k") and self.ev100 < self.case.figure("blue_hour_below_ev")
+
+    @cached_property
     def flicker_hz(self) -> float | None:
         if self.case.situation.flicker_hz is not None:
             return self.case.situation.flicker_hz
@@ -79,7 +90,13 @@ class Light:
     @cached_property
     def ambient_offset_ev(self) -> float:
         """How much darker (-) than normal the ambient light is meant to be, because flash lights the subject."""
-        return self.case.figure("flash_ambient_offset_ev") if self.case.flash.leads else 0.0
+        flash = self.case.flash
+        if not flash.leads:
+            return 0.0
+        if not flash.ghost_shows:
+            return self.case.figure("flash_ambient_offset_ev")
+        dark = self.ev100 - float(ev100(flash.opening, flash.time_s, self.case.body.base_iso))
+        return round(min(self.case.figure("ghost_offset_ev"), dark) * 3) / 3
 
     @cached_property
     def wanted_ev(self) -> float:

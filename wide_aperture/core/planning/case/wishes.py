@@ -38,7 +38,9 @@ class Wishes:
         case = self.case
         panned = case.situation.look in ("pan_blur", "blur")
         runs = case.subject.is_moving and case.subject.speed_m_s >= case.figure("burst_from_m_s") and not panned
-        return (drive in ("self_timer", "remote") and runs) or (drive == "single" and runs and case.requests.burst_seconds is not None)
+        return (drive in ("self_timer", "remote") and runs) or (
+            drive == "single" and runs and case.requests.burst_seconds is not None
+        )
 
     @cached_property
     def bracket_spoils(self) -> bool:

@@ -54,12 +54,7 @@ def wb_mismatch(checked: Checked) -> Finding | None:
     night = case.situation.genre == "night_sky" and case.light.ev100 < 0
     late = case.figure("late_daylight_k")
     blue_hour = case.light.cct_k > case.figure("blue_hour_k") and given >= late
-    # Only the Sun is this bright and this warm: a daylight value keeps its colour on purpose.
-    golden_hour = (
-        case.light.flicker_hz is None
-        and case.light.ev100 >= case.figure("sun_from_ev")
-        and given >= late > case.light.cct_k
-    )
+    golden_hour = case.light.is_low_sun and given >= late  # a daylight value keeps its colour on purpose
     if asked is None and (between or flash_between or night or blue_hour or golden_hour):
         return None
     still = held is not None and _apart(held, case.light.cct_k) > case.figure("mixed_mired")

@@ -31,6 +31,7 @@ def dof_insufficient(checked: Checked) -> Finding | None:
             about="plan",
             sentence=f"{span} would need {format_aperture(float(f'{needed:.2g}'))}; {format_aperture(most)} holds "
             f"{wording.metres(zone.near_m)} to {far}.",
+            handled_by=("focus_stack",) if (checked.setup.number("focus_stack") or 0) > 1 else (),
             residual="Choose what may be soft, step back, or join frames focused apart.",
         )
     if checked.aperture is None or checked.aperture >= needed / 2 ** (1 / 6):

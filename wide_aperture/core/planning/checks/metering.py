@@ -56,7 +56,7 @@ def meter_bias_dark_tones(checked: Checked) -> Finding | None:
     situation = checked.case.situation
     if checked.option("metering") == "not_used":
         return None
-    if situation.background_tone != "dark" and situation.subject_tone != "dark":
+    if situation.background_tone != "dark" and (situation.subject_tone != "dark" or situation.look == "silhouette"):
         return None
     what = "Dark surroundings" if situation.background_tone == "dark" else "A dark subject"
     handled = _answered(checked, -1)

@@ -23,6 +23,7 @@ def aperture_terms(case: Case) -> tuple[Term, ...]:
         _range_depth(case),
         _softness(case),
         _spare_light(case),
+        _flash_opening(case),
         _diffraction(case),
         _lens_best(case),
         _requested(case),
@@ -50,7 +51,7 @@ def _lens_ends(case: Case) -> Term:
 
 
 def _subject_depth(case: Case) -> Term | None:
-    if case.depth.range_is_wanted_sharp or case.situation.look == "silhouette":
+    if case.depth.range_is_wanted_sharp or case.situation.look == "silhouette" or case.depth.stack_frames:
         return None
     needed = case.depth.aperture_for_subject
     if needed <= case.glass.widest_aperture / case.figure("spare_depth_ratio"):
@@ -69,6 +70,8 @@ def _subject_depth(case: Case) -> Term | None:
 
 
 def _range_depth(case: Case) -> Term | None:
+    if case.depth.stack_frames:
+        return None  # the stack holds the depth, each frame at the lens's best
     needed = case.depth.aperture_for_whole_range
     far = "infinity" if math.isinf(case.subject.far_m) else wording.metres(case.subject.far_m, 3)
     span = f"{wording.metres(case.subject.near_m, 3)} to {far}"
@@ -149,6 +152,22 @@ def _spare_light(case: Case) -> Term | None:
     )
 
 
+def _flash_opening(case: Case) -> Term | None:
+    if not case.flash.ghost_shows or case.requests.aperture is not None:
+        return None
+    return Term(
+        id="flash_opening",
+        axis="aperture",
+        imposed_by="flash is the light",
+        kind="want",
+        weight=case.figure("weight", "flash_opening"),
+        low=case.flash.opening,
+        say=lambda: (
+            f"The flash has light to spare: {format_aperture(case.flash.opening)} darkens the room and holds depth."
+        ),
+    )
+
+
 def _diffraction(case: Case) -> Term | None:
     if case.lens.fixed_aperture:
         return None
@@ -171,7 +190,10 @@ def _lens_best(case: Case) -> Term | None:
     """Whole-frame sharpness, where light allows it for nothing: still subjects seen all over the frame."""
     outline = case.situation.look == "silhouette"
     over_the_frame = (
-        case.subject.kind == "moon" or outline or (case.depth.range_is_wanted_sharp and not case.subject.is_living)
+        case.subject.kind == "moon"
+        or outline
+        or case.depth.stack_frames is not None
+        or (case.depth.range_is_wanted_sharp and not case.subject.is_living)
     )
     if case.lens.fixed_aperture or not over_the_frame:
         return None

@@ -96,6 +96,8 @@ def _bulb(case: Case) -> Term | None:
 def _subject_motion(case: Case) -> Term | None:
     if case.situation.look in STREAK_LOOKS or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
         return None
+    if case.flash.ghost_shows:
+        return None  # the room is held so dark that nothing of it moves: the sync time limits, not the movement
     # The flash itself stops the subject; what is left to blur is its ghost in the dimmer ambient light.
     tolerance_px = case.output.blur_tolerance_px * (case.figure("ghost_tolerance") if case.flash.leads else 1.0)
     limit = tolerance_px / case.subject.image_speed_px_s
@@ -288,7 +290,9 @@ def _time_in_hand(case: Case) -> Term | None:
         kind="want",
         weight=case.figure("weight", "time_in_hand"),
         high=high,
-        say=lambda: f"Up to {wording.seconds(_round_step(high))} the ISO stays clean: a stop in hand under what moves and shakes.",
+        say=lambda: (
+            f"Up to {wording.seconds(_round_step(high))} the ISO stays clean: a stop in hand under what moves and shakes."
+        ),
     )
 
 
@@ -315,13 +319,13 @@ def _look_window(case: Case) -> Term | None:
     if look == "silky_water":
         speed = max(case.situation.speed.high_m_s, case.figure("silk_least_m_s"))
         paths = _band(case, "silk_path_m")
-        low, high = (path / speed for path in paths)
+        low, high = paths[0] / speed, max(paths[1] / speed, case.figure("silk_longest_s"))
         return _window(
             case,
             "silky water",
             low,
             high,
-            f"water at {wording.speed(speed)} turns to silk while it runs {wording.metres(paths[0], 6)} to {wording.metres(paths[1], 6)}",
+            f"water at {wording.speed(speed)} turns to silk once it has run {wording.metres(paths[0], 6)}, and stays silk",
         )
     if look in ("pan_blur", "blur"):
         speed_px = max(case.subject.image_speed_px_s, 1.0)

@@ -124,6 +124,13 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
             (f"A fixed {kelvin:.0f} K keeps the night cool and frames alike.",),
             "cool fixed kelvin",
         )
+    if case.flash.ghost_shows:
+        preset = case.figure("preset_kelvin", "flash")
+        return "flash", preset, ("The flash is all the light there is: its own colour.",), "kelvin by light"
+    if case.light.is_low_sun or case.light.is_blue_hour:
+        preset = case.figure("preset_kelvin", "daylight")
+        hour = "low Sun" if case.light.is_low_sun else "blue hour"
+        return "daylight", preset, (f"The {hour}'s own colour is the picture: daylight keeps it.",), "daylight value"
     artificial = case.light.flicker_hz is not None or (
         light < case.figure("lamplight_below_k") and case.light.ev100 < case.figure("sun_from_ev")
     )

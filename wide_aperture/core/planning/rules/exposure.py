@@ -82,6 +82,12 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
             ),
             "manual fixed ISO",
         )
+    if case.subject.kind == "moon":
+        return (
+            "manual",
+            ("Black sky fools every meter: the Moon's own light is known, and does not change.",),
+            "manual fixed ISO",
+        )
     if case.support.on_tripod:
         return (
             "manual",

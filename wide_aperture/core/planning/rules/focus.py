@@ -109,7 +109,9 @@ def _set_area(draft: Draft) -> None:
         return
     ranked, why = _area_for(case)
     label = catalogue.setting("af_area").option_label(asked) if asked else ""
-    draft.put_available("af_area", ranked, why, *((f"Not “{label}”, which you asked for: it loses this subject.",) if asked else ()))
+    draft.put_available(
+        "af_area", ranked, why, *((f"Not “{label}”, which you asked for: it loses this subject.",) if asked else ())
+    )
 
 
 def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
@@ -158,6 +160,9 @@ def _set_detection(draft: Draft) -> None:
     asked = case.requests.subject_detection
     if asked is not None:
         draft.put_available("subject_detection", (asked, "off"), "You asked for it.")
+        return
+    if case.situation.look == "silhouette":
+        draft.put("subject_detection", "off", "A black shape has no eye to find: its edge is focused.")
         return
     if case.schools.detection == "automatic" and case.subject.is_living:
         draft.put_available(
@@ -210,7 +215,9 @@ def _set_response(draft: Draft, mode: str) -> None:
     case = draft.case
     if mode == "single":
         draft.put("af_response", "na", "Single focus does not follow.")
-    elif case.has("foreground_obstacles", "crowd_behind", "background_changes") and not case.has("plain_sky_background"):
+    elif case.has("foreground_obstacles", "crowd_behind", "background_changes") and not case.has(
+        "plain_sky_background"
+    ):
         draft.put_available(
             "af_response",
             ("locked_on", "standard"),

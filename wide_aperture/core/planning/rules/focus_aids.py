@@ -144,12 +144,13 @@ def _set_limiter(draft: Draft) -> None:
 
 
 def _set_stack(draft: Draft) -> None:
-    asked = draft.case.requests.focus_stack_frames
-    if asked is None:
-        return
-    moves = draft.case.subject.is_moving or draft.case.has("windy")
-    draft.put(
-        "focus_stack",
-        None if moves else float(asked),
-        "What moves would not match between frames." if moves else "You asked for it.",
-    )
+    case, frames = draft.case, draft.case.depth.stack_frames
+    asked = case.requests.focus_stack_frames
+    if frames is not None:
+        why = "You asked for it." if asked else (
+            f"No aperture reaches from {wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)}: {frames} frames, "
+            f"each at the lens's best."
+        )  # fmt: skip
+        draft.put("focus_stack", float(frames), why)
+    elif asked is not None:
+        draft.put("focus_stack", None, "What moves, or a camera in the hand, would not match between frames.")

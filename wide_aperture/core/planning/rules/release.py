@@ -90,6 +90,8 @@ def _set_drive(draft: Draft) -> None:
         drive, why = case.requests.drive, "You asked for it."
     elif case.is_timed_series:
         drive, why = "interval", "The timer fires the sequence: nobody's hand, and every frame in its time."
+    elif case.flash.ghost_shows:
+        drive, why = "single", "One frame at a time: the flash must load again at the power that lights it all."
     elif case.support.on_tripod and not case.subject.is_moving and not case.subject.is_living:
         drive, why = (
             ("remote", f"At {wording.seconds(draft.exposure.shutter_s)} nothing may touch the camera.")
@@ -98,7 +100,7 @@ def _set_drive(draft: Draft) -> None:
         )
     elif (
         case.subject.is_moving
-        and case.subject.speed_m_s >= case.figure("burst_from_m_s")
+        and (case.subject.speed_m_s >= case.figure("burst_from_m_s") or case.situation.genre == "sports")
         and case.situation.look != "pan_blur"
     ):
         drive, why = (
