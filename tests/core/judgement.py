@@ -300,10 +300,14 @@ def judge(cases: list[dict[str, Any]]) -> Score:
     return score
 
 
+def all_cases() -> list[dict[str, Any]]:
+    """The cases of every file of this repository."""
+    return [case for file in sorted(CASES.glob("*.json")) for case in json.loads(file.read_text("utf-8"))]
+
+
 def main(*paths: str) -> None:
     """Judge the cases of these files together; without any, every file of this repository."""
-    files = [Path(path) for path in paths] or sorted(CASES.glob("*.json"))
-    cases = [case for file in files for case in json.loads(file.read_text("utf-8"))]
+    cases = [case for path in paths for case in json.loads(Path(path).read_text("utf-8"))] or all_cases()
     score = judge(cases)
     for miss in score.misses:
         print(miss)

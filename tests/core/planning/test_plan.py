@@ -106,13 +106,13 @@ class PlanContents(SimpleTestCase):
                     self.assertIn(value, {option.id for option in entry.options})
 
     def test_an_alternative_says_what_it_costs_further(self):
-        plan = planned(situation(ev=6, speed=7))
+        plan = planned(situation(ev=8, speed=7))
         sharper = next(way for way in plan.alternatives if way.id == "sharper_motion")
         self.assertLess(sharper.choice.shutter_s, plan.choice.shutter_s)
         self.assertTrue(sharper.costs and all(price.ev > 0 for price in sharper.costs))
 
     def test_the_give_way_order_comes_in_order(self):
-        steps = planned(situation(ev=8, speed=7)).give_way.less_light
+        steps = planned(situation(ev=10, speed=7)).give_way.less_light
         self.assertEqual([s.after_ev for s in steps], sorted(s.after_ev for s in steps))
         self.assertIn("motion", {s.limit for s in steps})
 

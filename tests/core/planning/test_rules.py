@@ -60,7 +60,7 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         {**SPORTS, "constraints": ("background_changes",)},
         "manual",
     ),
-    ("exposure._set_shutter", "shutter_s", SPORTS, 2**-10, {**SPORTS, "speed": 1.4}, 2 ** (-23 / 3)),
+    ("exposure._set_shutter", "shutter_s", SPORTS, 2**-10, {**SPORTS, "speed": 1.4}, 2**-9),
     ("exposure._set_aperture", "aperture", SPORTS, 2.8, STILL, 8.0),
     ("exposure._set_iso", "iso_ceiling", SPORTS, 12800.0, TRIPOD, None),
     (

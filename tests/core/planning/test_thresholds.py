@@ -88,7 +88,7 @@ TURNS: dict[str, tuple[Callable[[float], PlanInput], Probe]] = {
     "stirs_m_s": (lambda v: asked({**LAND, "speed": v, "direction": "across"}, requests={"focus_stack_frames": 5}), fires("bracket_ghosting")),
     "moving_from_m_s": (lambda v: asked({**PEOPLE, "speed": v, "direction": "across"}), value("af_mode")),
     "release_from_m_s": (lambda v: asked({**RUN, "speed": v}), value("af_priority")),
-    "burst_from_m_s": (lambda v: asked({**RUN, "speed": v}), value("drive")),
+    "burst_from_m_s": (lambda v: asked({**RUN, "genre": "street", "speed": v}), value("drive")),
     "steady_light_ev": (lambda ev: asked({"genre": "sports", "speed": 7, "constraints": ("background_changes",), "light": swinging(ev)}), value("exposure_mode")),
     "keep_changes_ev": (lambda ev: asked({**PEOPLE, "light": swinging(ev)}), value("slot_changes")),
     "moon_rate_below_arcsec_s": (lambda rate: asked({**STARS, "subject": None, "angular_speed_arcsec_s": rate}), lambda plan: next(w.imposed_by for w in plan.windows if w.id == "trailing")),

@@ -242,7 +242,8 @@ class ExposureSearch:
                     axis: [term for term in terms if term.id not in dropped] for axis, terms in self._by_axis.items()
                 }
                 self.held = {**pinned, **{axis: asked[axis] for axis in met}}
-                cell = self._best(self._grid_with(self.held), np.array([self.case.light.wanted_ev]))[0]
+                self._begin_anew()
+                cell = self.choice
                 missed = sum(
                     float(term.burden(np.asarray(cell.value(term.axis)))) for term in self.terms if term.id in dropped
                 )
@@ -250,7 +251,12 @@ class ExposureSearch:
                     best = (cell.burden + missed, self.held, self._weighed)
         assert best is not None
         _, self.held, self._weighed = best
-        self.__dict__.pop("free_grid", None)  # its burdens counted what is dropped now
+        self._begin_anew()
+
+    def _begin_anew(self) -> None:
+        """Forget what was worked out for other values held or weighed."""
+        for worked_out in ("free_grid", "grid", "_own_frontier", "choice"):
+            self.__dict__.pop(worked_out, None)
 
     @cached_property
     def free_grid(self) -> Grid:

@@ -50,7 +50,7 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
     if not cases:
         return []
     first = cases[0]
-    if first.requests.asks_exposure:  # whether a wish is met differs from lens to lens
+    if first.requests.asks_exposure or first.flash.leads:  # what is met, and how dark the room is held, differ by lens
         return [_one_by_one(case) for case in cases]
     sights: dict[tuple[float, float, float], int] = {}  # all that a limit on time sees of a lens; zooms often share one
     sight = [sights.setdefault(_sight_of(case), len(sights)) for case in cases]

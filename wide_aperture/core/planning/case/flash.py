@@ -39,6 +39,16 @@ class FlashLight:
         moved_px = self.case.subject.image_speed_px_s * self.time_s
         return moved_px > self.case.figure("ghost_tolerance") * self.case.output.blur_tolerance_px
 
+    @property
+    def keeps_room(self) -> bool:
+        """True when the room's own lamps are part of the picture: their colour is stated beside the flash's."""
+        return self.case.situation.second_cct_k is not None
+
+    @property
+    def is_all_the_light(self) -> bool:
+        """True when the room shall not be seen: movement would draw ghosts in it."""
+        return self.ghost_shows and not self.keeps_room
+
     @cached_property
     def time_s(self) -> float:
         """How long the shutter is open for a flash that stops the movement: a little longer than the sync time."""

@@ -95,6 +95,8 @@ class Light:
             return 0.0
         if not flash.ghost_shows:
             return self.case.figure("flash_ambient_offset_ev")
+        if flash.keeps_room:
+            return self.case.figure("ghost_offset_ev")
         dark = self.ev100 - float(ev100(flash.opening, flash.time_s, self.case.body.base_iso))
         return round(min(self.case.figure("ghost_offset_ev"), dark) * 3) / 3
 

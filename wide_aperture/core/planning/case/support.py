@@ -37,14 +37,18 @@ class Support:
         pair = case.figure("stabiliser_pair_gain_stops") if min(body, lens) > 0 else 0.0
         return max(max(body, lens) - case.figure("stabiliser_lab_loss_stops") + pair, 0.0)
 
+    @property
+    def care_divisor(self) -> float:
+        """By how much one over the focal length is divided: pixels, print or school ask for more care."""
+        twice = self.case.schools.hand_hold == "twice_reciprocal" or self.case.output.asks_twice_the_care
+        return self.case.figure("careful_divisor") if twice else 1.0
+
     @cached_property
     def handheld_limit_s(self) -> float:
         """The slowest time the hand (monopod, rest) holds, stabiliser and planned burst included; inf on a tripod."""
         if self.on_tripod:
             return math.inf
         case = self.case
-        twice = case.schools.hand_hold == "twice_reciprocal" or case.output.asks_twice_the_care
-        divisor = case.figure("careful_divisor") if twice else 1.0
         stops = self.stabiliser_stops + self.case.figure("support_stops", case.situation.support)
         stops += motion.burst_gain_stops(case.situation.burst_frames)
-        return float(motion.handheld_limit(case.glass.focal_mm, case.body.crop_factor, divisor, stops))
+        return float(motion.handheld_limit(case.glass.focal_mm, case.body.crop_factor, self.care_divisor, stops))

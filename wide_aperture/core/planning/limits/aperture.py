@@ -153,7 +153,7 @@ def _spare_light(case: Case) -> Term | None:
 
 
 def _flash_opening(case: Case) -> Term | None:
-    if not case.flash.ghost_shows or case.requests.aperture is not None:
+    if not case.flash.is_all_the_light or case.requests.aperture is not None:
         return None
     return Term(
         id="flash_opening",

@@ -96,7 +96,7 @@ def _bulb(case: Case) -> Term | None:
 def _subject_motion(case: Case) -> Term | None:
     if case.situation.look in STREAK_LOOKS or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
         return None
-    if case.flash.ghost_shows:
+    if case.flash.is_all_the_light:
         return None  # the room is held so dark that nothing of it moves: the sync time limits, not the movement
     # The flash itself stops the subject; what is left to blur is its ghost in the dimmer ambient light.
     tolerance_px = case.output.blur_tolerance_px * (case.figure("ghost_tolerance") if case.flash.leads else 1.0)
@@ -273,7 +273,9 @@ def time_wanted_s(case: Case) -> float | None:
     if case.subject.kind in ("person", "group"):
         wanted = min(wanted, case.figure("people_time_s"))
     equivalent = case.glass.focal_mm * case.body.crop_factor
-    return min(wanted, 1 / equivalent) if equivalent >= case.figure("long_lens_mm") else wanted
+    if equivalent < case.figure("long_lens_mm"):
+        return wanted
+    return min(wanted, 1 / (equivalent * case.support.care_divisor))
 
 
 def _time_in_hand(case: Case) -> Term | None:

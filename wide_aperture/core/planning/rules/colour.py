@@ -124,7 +124,7 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
             (f"A fixed {kelvin:.0f} K keeps the night cool and frames alike.",),
             "cool fixed kelvin",
         )
-    if case.flash.ghost_shows:
+    if case.flash.is_all_the_light:
         preset = case.figure("preset_kelvin", "flash")
         return "flash", preset, ("The flash is all the light there is: its own colour.",), "kelvin by light"
     if case.light.is_low_sun or case.light.is_blue_hour:
