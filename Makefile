@@ -81,7 +81,7 @@ bench: install build chromium  ## print the measured figures
 screenshots: install build chromium  ## rewrite docs/screenshots from the demo data, in a folder of its own
 	@$(PY) -m scripts.screenshots
 
-judge:  ## compare plans with judgement cases: make judge CASES=/abs/path.json
+judge:  ## compare plans with every judgement case here, or with others: make judge CASES=/abs/path.json
 	@$(PY) -m tests.core.judgement $(CASES)
 
 clean:

@@ -25,7 +25,7 @@ for model in stored_models():
     found["kinds"][model.plural] = len(rows)
     for row in rows:
         try:
-            model.schema.model_validate(row.document)
+            model.parse(row.document)
         except Exception as error:
             found["unreadable"].append(f"{model.noun} {row.pk}: {error}")
         if Revision.objects.filter(row_id=row.pk, number=row.revision).count() != 1:

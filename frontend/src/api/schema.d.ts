@@ -1844,7 +1844,7 @@ export interface components {
              * Subject
              * @enum {string}
              */
-            subject: "person" | "group" | "animal" | "bird" | "vehicle" | "thing" | "land" | "water" | "stars" | "moon";
+            subject: "person" | "group" | "animal" | "bird" | "vehicle" | "thing" | "land" | "water" | "stars" | "moon" | "insect" | "meteor";
         };
         /**
          * Advice
@@ -1858,9 +1858,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -1892,9 +1891,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
         };
@@ -2202,9 +2200,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Seconds */
@@ -2917,9 +2914,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -3105,9 +3101,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -3315,9 +3310,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Setting */
@@ -3409,9 +3403,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -3449,9 +3442,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Setting */
@@ -3472,9 +3464,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -3530,9 +3521,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -3812,9 +3802,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -3846,9 +3835,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Saves S */
@@ -3954,9 +3942,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -4265,9 +4252,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -4429,9 +4415,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -4448,9 +4433,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -4639,9 +4623,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Setting */
@@ -4794,9 +4777,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -5147,9 +5129,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** School */
@@ -5434,9 +5415,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /**
@@ -6059,9 +6039,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -6229,9 +6208,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /**
@@ -6313,9 +6291,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Worth */
@@ -6336,9 +6313,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Test */
@@ -6427,9 +6403,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Scene */
@@ -6712,9 +6687,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -6763,9 +6737,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -6892,9 +6865,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Seconds */
@@ -6944,9 +6916,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Seconds */
@@ -7730,9 +7701,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** School */
@@ -8033,6 +8003,11 @@ export interface components {
             /** Angular Speed Arcsec S */
             angular_speed_arcsec_s?: number | null;
             /**
+             * Background2 Ev100
+             * @description The other end of a background that changes
+             */
+            background2_ev100?: number | null;
+            /**
              * Background Blur Percent
              * @description Wanted blur disc of the far background, % of the frame's height
              */
@@ -8176,7 +8151,12 @@ export interface components {
              * Subject
              * @description null: as usual for the genre
              */
-            subject?: ("person" | "group" | "animal" | "bird" | "vehicle" | "thing" | "land" | "water" | "stars" | "moon") | null;
+            subject?: ("person" | "group" | "animal" | "bird" | "vehicle" | "thing" | "land" | "water" | "stars" | "moon" | "insect" | "meteor") | null;
+            /**
+             * Subject Ev100
+             * @description Of the subject itself, where the light refers to something else: a silhouette
+             */
+            subject_ev100?: number | null;
             /**
              * Subject Tone
              * @default mid
@@ -8738,9 +8718,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -8787,9 +8766,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -8867,9 +8845,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */
@@ -9121,9 +9098,8 @@ export interface components {
             /**
              * Said
              * @description Sentences with values in units, by field
-             * @default {}
              */
-            said: {
+            said?: {
                 [key: string]: components["schemas"]["Said"];
             };
             /** Sentence */

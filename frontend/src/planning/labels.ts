@@ -13,6 +13,8 @@ const WORDS: Record<string, Record<string, string>> = {
     land: 'land',
     water: 'water',
     stars: 'stars',
+    insect: 'insect',
+    meteor: 'meteors',
     moon: 'the Moon',
   },
   direction: { still: 'still', across: 'across', towards: 'towards you', erratic: 'any way' },

@@ -58,7 +58,17 @@ class TheTable(SimpleTestCase):
 
     def test_every_deciding_figure_names_a_limit_that_some_plan_has(self):
         limits = {term.id for given in demo_inputs().values() for term in all_terms(given.case)}
-        limits |= {"subject_depth", "flash_opening", "depth_forgives", "wind", "growth", "softness", "flicker", "trails_seen", "look_time"}
+        limits |= {
+            "subject_depth",
+            "flash_opening",
+            "depth_forgives",
+            "wind",
+            "growth",
+            "softness",
+            "flicker",
+            "trails_seen",
+            "look_time",
+        }
 
         named = {limit.partition(":")[0] for entry in practice_table().values() for limit in entry.decides}
 
@@ -115,7 +125,11 @@ class OwnFigures(SimpleTestCase):
 
         self.assertGreater(len(met), 20)
         # Living subjects and water that move faster than the least leave the least no say.
-        rest = {name for name in met - moved if not name.startswith(("restless", "silk_least_m_s", "many_pixels", "long_lens_mm", "silk_path_m"))}
+        rest = {
+            name
+            for name in met - moved
+            if not name.startswith(("restless", "silk_least_m_s", "many_pixels", "long_lens_mm", "silk_path_m"))
+        }
         self.assertEqual(rest, set())
 
     def test_names_and_values_without_sense_are_refused(self):

@@ -39,7 +39,7 @@ from wide_aperture.core.planning.search import ExposureSearch
 from wide_aperture.core.planning.weighing import time_costs
 from wide_aperture.core.planning.windows import exposure_field, price_list, windows
 
-PLANNER_VERSION = "1.1"
+PLANNER_VERSION = "1.2"
 
 
 RULES = (

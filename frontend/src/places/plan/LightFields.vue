@@ -114,6 +114,29 @@ const bandMeans = computed(() => (fromSky.value ? 'as the sky' : 'steady'))
     :most="40"
     @update:value="(background_ev100) => change({ background_ev100 })" />
   <NumberField
+    v-if="situation.background_ev100 !== null && situation.background_ev100 !== undefined"
+    label="Background, its other end"
+    pointer="/situation/background2_ev100"
+    unit="EV"
+    optional
+    empty-means="stays"
+    :value="situation.background2_ev100 ?? null"
+    :least="-20"
+    :most="40"
+    hint="Where it changes behind the subject"
+    @update:value="(background2_ev100) => change({ background2_ev100 })" />
+  <NumberField
+    v-if="situation.look === 'silhouette'"
+    label="The shape itself"
+    pointer="/situation/subject_ev100"
+    unit="EV"
+    optional
+    empty-means="black"
+    :value="situation.subject_ev100 ?? null"
+    :least="-20"
+    :most="40"
+    @update:value="(subject_ev100) => change({ subject_ev100 })" />
+  <NumberField
     label="Range of the scene"
     pointer="/situation/scene_range_ev"
     unit="EV"

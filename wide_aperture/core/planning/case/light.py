@@ -108,7 +108,10 @@ class Light:
     @cached_property
     def scene_top_ev(self) -> float | None:
         """How far the scene's brightest tones lie above mid; None when its range is not known."""
-        scene, behind = self.scene_range_ev, self.case.situation.background_ev100
+        scene, situation = self.scene_range_ev, self.case.situation
+        behind = max(
+            (ev for ev in (situation.background_ev100, situation.background2_ev100) if ev is not None), default=None
+        )
         if scene is None:
             return None
         return max(

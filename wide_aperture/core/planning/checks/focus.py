@@ -13,6 +13,7 @@ DETECTED_KIND = {
     "group": ("human", "human_eye"),
     "animal": ("animal", "animal_eye", "bird", "insect"),
     "bird": ("bird", "animal_eye", "animal"),
+    "insect": ("insect", "animal_eye", "animal"),
     "vehicle": ("vehicle", "human", "human_eye"),
 }
 

@@ -191,6 +191,12 @@ def _set_detection(draft: Draft) -> None:
             ("animal_eye", "animal", "off"),
             f"An animal {wording.metres(case.subject.mid_m)} away: the eye first, the body where it is too small.",
         )
+    elif case.subject.kind == "insect":
+        draft.put_available(
+            "subject_detection",
+            ("insect", "animal_eye", "off"),
+            f"An insect {wording.metres(case.subject.mid_m)} away: its head, where the body knows insects.",
+        )
     elif case.subject.kind == "bird":
         draft.put_available(
             "subject_detection",
