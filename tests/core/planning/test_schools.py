@@ -69,7 +69,9 @@ class OtherSchools(SimpleTestCase):
 
     def test_a_stricter_hand_hold_rule_costs_a_stop_of_iso(self):
         strict = next(
-            o for o in self.compare("hand_hold", ev=8, genre="everyday", near=20, far=None, subject="thing") if not o.is_followed
+            o
+            for o in self.compare("hand_hold", ev=8, genre="everyday", near=20, far=None, subject="thing")
+            if not o.is_followed
         )
         self.assertAlmostEqual(strict.shutter_stops, -1.0)
         self.assertAlmostEqual(strict.iso_stops, 1.0)

@@ -14,7 +14,7 @@ from wide_aperture.core.errors import UnknownIdError
 
 # Files of data/checks/, named as the modules whose checks they explain; slots: warnings of packing.
 GROUPS = (
-    "exposure", "tone", "metering", "movement", "flash", "lamps", "colour", "shutter", "support", "depth", "focus",
+    "requests", "exposure", "tone", "metering", "movement", "flash", "lamps", "colour", "shutter", "support", "depth", "focus",
     "sequence", "files", "controls", "slots",
 )  # fmt: skip
 

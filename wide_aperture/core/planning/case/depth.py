@@ -69,7 +69,7 @@ class Depth:
         Source: each step of the ring covers 2 x near of the hyperfocal distance at the lens's best aperture.
         """
         case = self.case
-        if not case.support.on_tripod or case.wishes.bracket_spoils or case.subject.sky_rate_arcsec_s:
+        if not case.support.on_tripod or case.wishes.joining_spoils or case.subject.sky_rate_arcsec_s:
             return None
         if case.requests.focus_stack_frames is not None:
             return case.requests.focus_stack_frames

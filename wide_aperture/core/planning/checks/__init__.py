@@ -26,6 +26,7 @@ from wide_aperture.core.planning.checks import (
     lamps,
     metering,
     movement,
+    requests,
     sequence,
     shutter,
     support,
@@ -37,6 +38,7 @@ from wide_aperture.core.planning.plan_input import PlanInput
 __all__ = ["Checked", "check", "check_setup", "run_checks"]
 
 GROUPS = (
+    requests,
     exposure,
     tone,
     metering,

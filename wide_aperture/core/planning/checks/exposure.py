@@ -3,16 +3,13 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 from typing import Literal
 
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand, mode_facts
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
-from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value, time_for
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
-from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV
 
 SHUTTER_LIMITS = ("motion", "growth", "shake", "own_floor", "trailing", "wind", "shutter_end_slow")
 
@@ -267,37 +264,7 @@ def meter_fine_tune_forgotten(checked: Checked) -> Finding | None:
     )
 
 
-def asked_number_dropped(checked: Checked) -> Finding | None:
-    """A time, an aperture or an ISO that was asked for and does not stand."""
-    requests = checked.case.requests
-    asked: tuple[tuple[SettingId, float | None, Callable[[float], str], float], ...] = (
-        ("shutter_s", requests.shutter_s, wording.seconds, 1.0),
-        ("aperture", requests.aperture, format_aperture, 2.0),
-        ("iso", requests.iso, format_iso, 1.0),
-    )
-    missed = []
-    for setting, wanted, said, per_octave in asked:
-        stands = checked.setup.number(setting)
-        if wanted is None or stands is None or setting in checked.pinned:
-            continue
-        off = abs(per_octave * math.log2(stands / wanted))
-        if off > NEAREST_STEP_EV:
-            missed.append(
-                (setting, wanted, f"{said(wanted)}, and {said(stands)} stands: {wording.stops_word(off)} away")
-            )
-    if not missed:
-        return None
-    return report(
-        "asked_number_dropped",
-        about="request",
-        sentence=f"You asked for {wording.listed([text for *_, text in missed])}; here it would cost more elsewhere than it brings.",
-        handled_by=tuple(setting for setting, *_ in missed),
-        remedy=Remedy(label="Keep mine", changes={setting: wanted for setting, wanted, _ in missed}),
-    )
-
-
 CHECKS: tuple[Check, ...] = (
-    asked_number_dropped,
     iso_ceiling_hit,
     shutter_floor_broken,
     underexposure_at_ceiling,

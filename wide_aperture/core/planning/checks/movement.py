@@ -155,7 +155,7 @@ def bracket_ghosting(checked: Checked) -> Finding | None:
         requests.focus_stack_frames or 1
     ) > 1
     chosen = checked.option("bracketing") not in (None, "none") or (checked.setup.number("focus_stack") or 0) > 1
-    moves = case.subject.stirs
+    moves = case.wishes.joining_spoils
     by_hand = not case.support.on_tripod and (checked.shutter_s or 0) > case.support.handheld_limit_s / 4
     if not (asked or chosen) or not (moves or by_hand):
         return None

@@ -75,9 +75,9 @@ def _tidy(kelvin: float) -> float:
 
 def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
     requests, light = case.requests, case.light.cct_k
-    if case.wishes.balance_spoils:
+    if harm := case.wishes.harms.get("white_balance"):
         kelvin = _tidy(light)
-        why = f"Not what you asked for: a JPEG would keep its cast in light of {light:.0f} K."
+        why = f"{kelvin:.0f} K is the light's own. Not what you asked for: {harm}."
         return "kelvin", kelvin, (why,), "kelvin by light"
     if requests.kelvin is not None:
         return "kelvin", requests.kelvin, ("You asked for it.",), None

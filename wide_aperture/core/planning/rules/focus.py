@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 
-from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
@@ -104,14 +103,12 @@ def _set_manual(draft: Draft) -> None:
 def _set_area(draft: Draft) -> None:
     case = draft.case
     asked = case.requests.af_area
-    if asked is not None and not case.wishes.area_spoils(asked):
+    harm = case.wishes.harms.get("af_area")
+    if asked is not None and harm is None:
         draft.put_available("af_area", (asked, "zone", "single_point"), "You asked for it.")
         return
     ranked, why = _area_for(case)
-    label = catalogue.setting("af_area").option_label(asked) if asked else ""
-    draft.put_available(
-        "af_area", ranked, why, *((f"Not “{label}”, which you asked for: it loses this subject.",) if asked else ())
-    )
+    draft.put_available("af_area", ranked, why, *((f"Not what you asked for: {harm}.",) if harm else ()))
 
 
 def _area_for(case: Case) -> tuple[tuple[str, ...], str]:

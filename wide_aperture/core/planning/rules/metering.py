@@ -151,7 +151,7 @@ def _set_bracket(draft: Draft) -> None:
     one_frame = engineering_range_ev(case.body, cell.iso)
     scene = case.light.scene_range_ev
     asked = case.requests.bracketing
-    if asked is not None and not case.wishes.bracket_spoils:
+    if asked is not None and "bracketing" not in case.wishes.harms:
         draft.put("bracketing", _nearest_bracket(asked.frames, asked.step_ev), "You asked for it.")
         return
     still = case.support.on_tripod and not case.subject.stirs and case.subject.sky_rate_arcsec_s == 0

@@ -86,7 +86,7 @@ def _set_drive(draft: Draft) -> None:
     bracket = draft.option("bracketing")
     if bracket not in (None, "none"):
         drive, why = "bracket_burst", f"The whole {bracket} bracket with one press."
-    elif case.requests.drive is not None and not case.wishes.drive_spoils(case.requests.drive):
+    elif case.requests.drive is not None and "drive" not in case.wishes.harms:
         drive, why = case.requests.drive, "You asked for it."
     elif case.is_timed_series:
         drive, why = "interval", "The timer fires the sequence: nobody's hand, and every frame in its time."
