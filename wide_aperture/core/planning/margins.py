@@ -109,7 +109,7 @@ def _speed(draft: Draft) -> Margin | None:
     return Margin(
         assumption="speed",
         stops=round(stops, 2),
-        sentence=f"Sharp up to {wording.speed(fastest, 2)} at {wording.metres(case.subject.mid_m)}; the brief says {wording.speed(case.subject.speed_m_s)}.",
+        sentence=f"Sharp up to {wording.speed(fastest, 2)} at {wording.metres(case.subject.blur_m)}; the brief says {wording.speed(case.subject.speed_m_s)}.",
     )
 
 
@@ -118,7 +118,7 @@ def _distance(draft: Draft) -> Margin | None:
     if term is None or term.high is None or case.subject.mid_m >= OPTICAL_INFINITY_M:
         return None
     factor = draft.exposure.shutter_s / term.high  # the image's speed falls with distance
-    nearest = case.subject.mid_m * factor
+    nearest = case.subject.blur_m * factor
     stops = max(-math.log2(factor), 0.0)
     return Margin(
         assumption="distance",

@@ -13,6 +13,11 @@ Seen = Literal["plainly", "barely", "not"]
 OUTPUT_WORDS = {"screen": "on a screen", "print_a4": "at A4", "print_a3": "at A3", "print_60cm": "at 60 cm"}
 
 ROUND_TO_HUNDREDS_FROM = 1000
+# Limits nobody sees the passing of: what was asked, what would be nice.
+WISHES = (
+    "lens_best", "depth_forgives", "time_in_hand", "spare_light", "flash_opening", "bulb",
+    "requested_shutter", "requested_aperture", "requested_iso",
+)  # fmt: skip
 
 
 def visibility(case: Case, limit: str, ev: float, *, is_serious: bool) -> tuple[Seen, str]:
@@ -24,7 +29,7 @@ def visibility(case: Case, limit: str, ev: float, *, is_serious: bool) -> tuple[
         return (
             "plainly" if ev >= case.figure("plain_flicker_ev") else "barely"
         ), f"Frames of a burst differ by up to {ev:.1f} EV."
-    if limit in ("lens_best", "depth_forgives", "bulb", "requested_shutter", "requested_aperture", "requested_iso"):
+    if limit in WISHES:
         return "not", f"A wish, not a limit: nobody sees it {where}."
     if not is_serious:
         return (

@@ -102,7 +102,7 @@ def _subject_motion(case: Case) -> Term | None:
     tolerance_px = case.output.blur_tolerance_px * (case.figure("ghost_tolerance") if case.flash.leads else 1.0)
     limit = tolerance_px / case.subject.image_speed_px_s
     share = tolerance_px / case.body.width_px * 100
-    where = f"at {wording.metres(case.subject.mid_m, 3)}" if case.subject.mid_m < OPTICAL_INFINITY_M else ""
+    where = f"at {wording.metres(case.subject.blur_m, 3)}" if case.subject.blur_m < OPTICAL_INFINITY_M else ""
     what = (
         wording.speed(case.subject.speed_m_s)
         if case.subject.speed_m_s == case.situation.speed.high_m_s
@@ -128,14 +128,14 @@ def _focus_travel(case: Case) -> Term | None:
     if case.situation.direction != "towards" or case.situation.look in STREAK_LOOKS or case.subject.speed_m_s <= 0:
         return None
     if (
-        case.subject.mid_m >= OPTICAL_INFINITY_M
+        case.subject.blur_m >= OPTICAL_INFINITY_M
         or case.flash.leads
         or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S
     ):
         return None
     # The edge of a well framed subject moves outwards by height/2 x v t / d.
     edge_px = case.figure("well_framed_share") / 2 * case.body.height_px
-    limit = case.output.blur_tolerance_px * case.subject.mid_m / (edge_px * case.subject.speed_m_s)
+    limit = case.output.blur_tolerance_px * case.subject.blur_m / (edge_px * case.subject.speed_m_s)
     return Term(
         id="growth",
         axis="shutter_s",
@@ -143,7 +143,7 @@ def _focus_travel(case: Case) -> Term | None:
         weight=case.figure("motion_weight", case.situation.genre),
         high=limit,
         say=lambda: (
-            f"Coming at {wording.speed(case.subject.speed_m_s)} from {wording.metres(case.subject.mid_m, 3)} its edges grow by "
+            f"Coming at {wording.speed(case.subject.speed_m_s)} from {wording.metres(case.subject.blur_m, 3)} its edges grow by "
             f"{case.output.blur_tolerance_px:.0f} px in {wording.seconds(_round_step(limit))}."
         ),
     )
