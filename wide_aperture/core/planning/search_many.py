@@ -16,7 +16,13 @@ from numpy.typing import NDArray
 from wide_aperture.core.documents.plan import Axis
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.limits import aperture_terms, iso_terms, shutter_terms
+from wide_aperture.core.planning.limits import (
+    aperture_terms,
+    iso_terms,
+    terms_by_sight,
+    time_wanted_s,
+    with_time_in_hand,
+)
 from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, Term, burden_of, position, position_at
 from wide_aperture.core.planning.search import (
     BARRED,
@@ -52,10 +58,22 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
     first = cases[0]
     if first.requests.asks_exposure or first.flash.leads:  # what is met, and how dark the room is held, differ by lens
         return [_one_by_one(case) for case in cases]
-    sights: dict[tuple[float, float, float], int] = {}  # all that a limit on time sees of a lens; zooms often share one
-    sight = [sights.setdefault(_sight_of(case), len(sights)) for case in cases]
-    shutters = [shutter_terms(cases[sight.index(k)]) for k in range(len(sights))]
-    apertures = [aperture_terms(case) for case in cases]
+    # All that a limit on time sees of a lens; zooms often share it, and what opens equally far shares all of it.
+    by_sight: dict[tuple[float, float], tuple[Term, ...]] = {}
+    sights: dict[tuple[float, float, float], int] = {}
+    sight: list[int] = []
+    shutters: list[tuple[Term, ...]] = []
+    for case in cases:
+        seen = (case.glass.focal_mm, case.lens.stabiliser_stops)
+        key = (*seen, case.depth.opening_needed)
+        if key not in sights:
+            if seen not in by_sight:
+                by_sight[seen] = terms_by_sight(case)
+            sights[key] = len(shutters)
+            shutters.append(with_time_in_hand(case, by_sight[seen]))
+        sight.append(sights[key])
+    wanted_s = [time_wanted_s(cases[sight.index(k)], terms) for k, terms in enumerate(shutters)]
+    apertures = [aperture_terms(case, wanted_s[sight[k]]) for k, case in enumerate(cases)]
     isos = iso_terms(first)  # no lens changes the noise
 
     held = first.given.held_exposure  # what is held stands alone on its axis, and passes even a hard end
@@ -80,10 +98,6 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
 def _one_by_one(case: Case) -> Cheapest:
     search = ExposureSearch(case)
     return Cheapest(search.choice, sum(search.excesses(search.choice).values()))
-
-
-def _sight_of(case: Case) -> tuple[float, float, float]:
-    return case.glass.focal_mm, case.lens.stabiliser_stops, case.depth.opening_needed
 
 
 @dataclass(frozen=True)

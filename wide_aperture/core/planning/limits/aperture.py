@@ -8,21 +8,20 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.quantities import ev100, format_aperture
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.limits.shutter import time_wanted_s
 from wide_aperture.core.planning.limits.term import Term
 
 WIDEST_F = 0.7  # no lens opens further: everything is met
 AIRY_UM_AT_F1 = float(optics.airy_disc_diameter(1.0))
 
 
-def aperture_terms(case: Case) -> tuple[Term, ...]:
-    """All limits on the f-number of this case."""
+def aperture_terms(case: Case, time_wanted_s: float | None) -> tuple[Term, ...]:
+    """All limits on the f-number of this case. time_wanted_s: as limits/shutter has it, a stop in hand included."""
     terms = (
         _lens_ends(case),
         _subject_depth(case),
         _range_depth(case),
         _softness(case),
-        _spare_light(case),
+        _spare_light(case, time_wanted_s),
         _flash_opening(case),
         _diffraction(case),
         _lens_best(case),
@@ -73,8 +72,6 @@ def _range_depth(case: Case) -> Term | None:
     if case.depth.stack_frames:
         return None  # the stack holds the depth, each frame at the lens's best
     needed = case.depth.aperture_for_whole_range
-    far = "infinity" if math.isinf(case.subject.far_m) else wording.metres(case.subject.far_m, 3)
-    span = f"{wording.metres(case.subject.near_m, 3)} to {far}"
     if case.depth.range_is_wanted_sharp:
         if needed <= WIDEST_F:
             return None
@@ -85,7 +82,7 @@ def _range_depth(case: Case) -> Term | None:
             weight=case.figure("weight", "zone_depth" if case.depth.is_zone_focus else "range_depth"),
             low=min(needed, case.figure("largest_sensible_f")),
             say=lambda: (
-                f"{span} are sharp together from {format_aperture(_tidy(needed))} with focus at {wording.metres(case.depth.focus_m, 2)}."
+                f"{_span(case)} are sharp together from {format_aperture(_tidy(needed))} with focus at {wording.metres(case.depth.focus_m, 2)}."
             ),
         )
     if (
@@ -101,9 +98,16 @@ def _range_depth(case: Case) -> Term | None:
             kind="want",
             weight=case.figure("weight", "depth_forgives"),
             low=enough,
-            say=lambda: f"From {format_aperture(_tidy(enough))} a miss of the focus between {span} hardly shows.",
+            say=lambda: (
+                f"From {format_aperture(_tidy(enough))} a miss of the focus between {_span(case)} hardly shows."
+            ),
         )
     return None
+
+
+def _span(case: Case) -> str:
+    near, far = case.subject.near_m, case.subject.far_m
+    return f"{wording.metres(near, 3)} to {'infinity' if math.isinf(far) else wording.metres(far, 3)}"
 
 
 def _softness(case: Case) -> Term | None:
@@ -126,18 +130,17 @@ def _softness(case: Case) -> Term | None:
     )
 
 
-def _spare_light(case: Case) -> Term | None:
+def _spare_light(case: Case, time_s: float | None) -> Term | None:
     """With light to spare at base ISO close to where depth forgives, before the time grows shorter than anything asks."""
     if case.depth.range_is_wanted_sharp or not case.subject.is_living or case.lens.fixed_aperture:
         return None
     asked = case.requests.aperture is not None or case.situation.background_blur_percent
     if asked or case.situation.look in ("shallow", "silhouette"):
         return None
-    time = time_wanted_s(case)
     opening = case.depth.opening_needed
-    if time is None:
+    if time_s is None:
         return None
-    spare_ev = case.light.wanted_ev - float(ev100(opening, time, case.body.base_iso))
+    spare_ev = case.light.wanted_ev - float(ev100(opening, time_s, case.body.base_iso))
     low = min(case.figure("spare_light_f"), opening * 2 ** (spare_ev / 2))
     if low <= opening:
         return None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -19,11 +20,23 @@ from wide_aperture.core.planning.limits.term import Term
 
 SEEN_SWING_EV, DARKEST_PHASE_EV = figure("seen_swing_ev"), figure("darkest_phase_ev")
 SLOWEST_THAT_COUNTS_PX_S = 1e-3  # slower than this nothing moves within the longest exposure
+MOVES_OR_SHAKES = ("motion", "growth", "wind", "shake")
 STREAK_LOOKS = ("pan_blur", "blur", "silky_water", "star_trails")
 
 
 def shutter_terms(case: Case) -> tuple[Term, ...]:
     """All limits on the exposure time of this case."""
+    return with_time_in_hand(case, terms_by_sight(case))
+
+
+def with_time_in_hand(case: Case, terms: tuple[Term, ...]) -> tuple[Term, ...]:
+    """The limits with the room that this case's own opening leaves under the clean ISO."""
+    in_hand = _time_in_hand(case, time_wanted_s(case, terms))
+    return (*terms, in_hand) if in_hand is not None else terms
+
+
+def terms_by_sight(case: Case) -> tuple[Term, ...]:
+    """The limits that see of a lens no more than its focal length and its stabiliser."""
     terms = (
         _fastest_end(case),
         _longest_end(case),
@@ -35,7 +48,6 @@ def shutter_terms(case: Case) -> tuple[Term, ...]:
         _visible_trails(case),
         _shake(case),
         _own_floor(case),
-        _time_in_hand(case),
         _look_window(case),
         _flicker(case),
         _sync(case),
@@ -259,14 +271,17 @@ def _steadied_by(case: Case) -> list[str]:
     return parts
 
 
-def time_wanted_s(case: Case) -> float | None:
-    """A time with a stop in hand under what movement and shake allow; None where neither limits it, or a look decides."""
+def time_wanted_s(case: Case, terms: Sequence[Term]) -> float | None:
+    """A time with a stop in hand under what movement and shake allow; None where neither limits it, or a look decides.
+
+    terms: the case's limits on the time.
+    """
     if case.situation.look in STREAK_LOOKS or case.flash.leads:
         return None
-    highs = [term.high for term in (_subject_motion(case), _focus_travel(case), _wind(case), _shake(case)) if term]
+    highs = [term.high for term in terms if term.id in MOVES_OR_SHAKES and term.high is not None]
     if not highs:
         return None
-    limit = min(high for high in highs if high is not None)
+    limit = min(highs)
     wanted = max(limit / 2 ** case.figure("time_in_hand_stops"), min(limit, case.figure("short_enough_s")))
     if case.support.on_tripod:
         return wanted
@@ -278,9 +293,8 @@ def time_wanted_s(case: Case) -> float | None:
     return min(wanted, 1 / (equivalent * case.support.care_divisor))
 
 
-def _time_in_hand(case: Case) -> Term | None:
+def _time_in_hand(case: Case, wanted: float | None) -> Term | None:
     """Under the clean ISO a stop more time than needed costs nothing seen. No further than that: it is never a price."""
-    wanted = time_wanted_s(case)
     if wanted is None or case.requests.shutter_s is not None:
         return None
     affordable = float(time_for(case.light.wanted_ev, case.depth.opening_needed, clean_iso(case)))
