@@ -15,7 +15,7 @@ class CardJourney(BrowserTestCase):
 
     def test_the_card_prints_on_one_page(self):
         page = self.open_card()
-        expect(page.get_by_text("1/100 s · f/2.8 · ISO 1600")).to_be_visible()
+        expect(page.get_by_text("1/125 s · f/2.8 · ISO 2000")).to_be_visible()
         for path in ("wedding/1", "ridge/2", "tarn/1", "estuary/1"):
             page = self.open(f"/shoots/{demo_id('shoot/' + path.split('/')[0])}/card/{demo_id('situation/' + path)}")
             page.get_by_text("Foundation:").wait_for()
@@ -26,7 +26,7 @@ class CardJourney(BrowserTestCase):
 
     def test_json_goes_out_and_comes_back_without_loss(self):
         page = self.open_card()
-        page.get_by_text("1/100 s · f/2.8").wait_for()
+        page.get_by_text("1/125 s · f/2.8").wait_for()
         with page.expect_download() as waiting:
             page.get_by_role("button", name="JSON").click()
         path = Path(waiting.value.path())
@@ -38,7 +38,7 @@ class CardJourney(BrowserTestCase):
         )
         expect(page.get_by_role("status").filter(has_text="imported with")).to_be_visible()
         page.get_by_role("link", name=exported["title"]).click()
-        expect(page.get_by_text("1/100 s · f/2.8 · ISO 1600")).to_be_visible()
+        expect(page.get_by_text("1/125 s · f/2.8 · ISO 2000")).to_be_visible()
 
         with page.expect_download() as waiting:
             page.get_by_role("button", name="JSON").click()
@@ -46,7 +46,7 @@ class CardJourney(BrowserTestCase):
 
     def test_markdown_and_a_file_that_is_no_setup(self):
         page = self.open_card()
-        page.get_by_text("1/100 s · f/2.8").wait_for()
+        page.get_by_text("1/125 s · f/2.8").wait_for()
         with page.expect_download() as waiting:
             page.get_by_role("button", name="Markdown", exact=True).click()
         self.assertIn("# Vows in the chapel", Path(waiting.value.path()).read_text("utf-8"))

@@ -17,7 +17,7 @@ class PlanByKeyboard(BrowserTestCase):
         shutter.press("PageDown")
         shutter.press("PageDown")
         expect(shutter).to_have_attribute("aria-valuetext", "1/320 s")
-        expect(page.get_by_text("subject motion +1⅔").first).to_be_visible()
+        expect(page.get_by_text("subject motion +2").first).to_be_visible()
 
         shutter.press("Backspace")
         expect(shutter).to_have_attribute("aria-valuetext", "1/1000 s")

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Every meter pattern beside the others: how far each would be off, and what it would lose. */
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { Switch } from 'ant-design-vue'
 import { computed, watch } from 'vue'
 import { answered, client } from '@/api/client'
 import type { MeteredBy, RenderRequest } from '@/api/types'
 import { evText, signedStops } from '@/shared/format'
+import SwitchRow from '@/shared/SwitchRow.vue'
 import RangeField from '@/shared/RangeField.vue'
 import type { Changes } from '@/planning/pins'
 import { evPlace, PATTERN_WORDS, shareText } from './words'
@@ -76,25 +76,12 @@ const place = (ev: number): void => {
         :text="`${signedStops(meter.comp_ev)} EV`"
         :value="meter.comp_ev"
         @update:value="(ev) => emit('change', { exposure_comp_ev: Math.round(ev * 3) / 3 })" />
-      <label class="line"
-        ><Switch size="small" :checked="metered" aria-label="Let the meter expose" @update:checked="(on) => emit('metered', Boolean(on))" /> Let the
-        meter expose: ISO follows it</label
+      <SwitchRow spoken="Let the meter expose" :on="metered" @update:on="(now) => emit('metered', now)"
+        >Let the meter expose: ISO follows it</SwitchRow
       >
-      <label class="line"
-        ><Switch
-          size="small"
-          :checked="meter.favour_faces"
-          aria-label="Favour faces"
-          @update:checked="(on) => emit('change', { face_metering: Boolean(on) })" />
-        Favour faces</label
-      >
-      <label class="line"
-        ><Switch
-          size="small"
-          :checked="meter.link_point"
-          aria-label="Follow the AF point"
-          @update:checked="(on) => emit('change', { spot_link: on ? 'af_point' : 'centre' })" />
-        Follow the AF point</label
+      <SwitchRow spoken="Favour faces" :on="meter.favour_faces" @update:on="(on) => emit('change', { face_metering: on })">Favour faces</SwitchRow>
+      <SwitchRow spoken="Follow the AF point" :on="meter.link_point" @update:on="(on) => emit('change', { spot_link: on ? 'af_point' : 'centre' })"
+        >Follow the AF point</SwitchRow
       >
       <p v-if="chosen && meter.favour_faces && Math.abs(chosen.face_error_ev) > 0.05" class="soft">
         The faces’ skin is {{ chosen.face_error_ev > 0 ? 'lighter' : 'darker' }} than the meter assumes: that alone

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Two histograms, what screen and data each lose, and the correction that exposes to the right. */
-import { Switch } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { Capture, FrameOut, MeteredBy } from '@/api/types'
 import { signedStops } from '@/shared/format'
+import SwitchRow from '@/shared/SwitchRow.vue'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
 import type { Changes } from '@/planning/pins'
@@ -58,8 +58,8 @@ const LIFTS = [
 <template>
   <section class="panel" aria-label="Tone">
     <div class="two">
-      <label class="line"><Switch v-model:checked="logarithmic" size="small" aria-label="Logarithmic counts" /> log counts</label>
-      <label class="line"><Switch v-model:checked="split" size="small" aria-label="Each channel" /> each channel</label>
+      <SwitchRow spoken="Logarithmic counts" v-model:on="logarithmic">log counts</SwitchRow>
+      <SwitchRow spoken="Each channel" v-model:on="split">each channel</SwitchRow>
     </div>
     <h3>Screen</h3>
     <HistogramPlot
@@ -100,30 +100,13 @@ const LIFTS = [
       <button class="link" @click="exposeRight">Do it</button>
     </p>
     <div class="two">
-      <label class="line"
-        ><Switch
-          size="small"
-          :checked="hatches.raw"
-          aria-label="Hatch what the data lose"
-          @update:checked="(on) => emit('hatches', { ...hatches, raw: Boolean(on) })" />
-        data lost</label
+      <SwitchRow spoken="Hatch what the data lose" :on="hatches.raw" @update:on="(on) => emit('hatches', { ...hatches, raw: on })"
+        >data lost</SwitchRow
       >
-      <label class="line"
-        ><Switch
-          size="small"
-          :checked="hatches.screen"
-          aria-label="Hatch what the screen loses"
-          @update:checked="(on) => emit('hatches', { ...hatches, screen: Boolean(on) })" />
-        screen lost</label
+      <SwitchRow spoken="Hatch what the screen loses" :on="hatches.screen" @update:on="(on) => emit('hatches', { ...hatches, screen: on })"
+        >screen lost</SwitchRow
       >
-      <label class="line"
-        ><Switch
-          size="small"
-          :checked="hatches.black"
-          aria-label="Hatch black"
-          @update:checked="(on) => emit('hatches', { ...hatches, black: Boolean(on) })" />
-        black</label
-      >
+      <SwitchRow spoken="Hatch black" :on="hatches.black" @update:on="(on) => emit('hatches', { ...hatches, black: on })">black</SwitchRow>
     </div>
     <div class="two">
       <RangeField
