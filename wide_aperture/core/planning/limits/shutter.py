@@ -31,7 +31,7 @@ def shutter_terms(case: Case) -> tuple[Term, ...]:
 
 def with_time_in_hand(case: Case, terms: tuple[Term, ...]) -> tuple[Term, ...]:
     """The limits with the room that this case's own opening leaves under the clean ISO."""
-    in_hand = _time_in_hand(case, time_wanted_s(case, terms))
+    in_hand = _time_in_hand(case, time_wanted_s(case, terms), _strictest_s(terms))
     return (*terms, in_hand) if in_hand is not None else terms
 
 
@@ -278,10 +278,9 @@ def time_wanted_s(case: Case, terms: Sequence[Term]) -> float | None:
     """
     if case.situation.look in STREAK_LOOKS or case.flash.leads:
         return None
-    highs = [term.high for term in terms if term.id in MOVES_OR_SHAKES and term.high is not None]
-    if not highs:
+    limit = _strictest_s(terms)
+    if math.isinf(limit):
         return None
-    limit = min(highs)
     wanted = max(limit / 2 ** case.figure("time_in_hand_stops"), min(limit, case.figure("short_enough_s")))
     if case.support.on_tripod:
         return wanted
@@ -293,12 +292,19 @@ def time_wanted_s(case: Case, terms: Sequence[Term]) -> float | None:
     return min(wanted, 1 / (equivalent * case.support.care_divisor))
 
 
-def _time_in_hand(case: Case, wanted: float | None) -> Term | None:
+def _strictest_s(terms: Sequence[Term]) -> float:
+    """The shortest time that movement or shake asks for; inf where neither does."""
+    return min((term.high for term in terms if term.id in MOVES_OR_SHAKES and term.high is not None), default=math.inf)
+
+
+def _time_in_hand(case: Case, wanted: float | None, strictest_s: float) -> Term | None:
     """Under the clean ISO a stop more time than needed costs nothing seen. No further than that: it is never a price."""
     if wanted is None or case.requests.shutter_s is not None:
         return None
     affordable = float(time_for(case.light.wanted_ev, case.depth.opening_needed, clean_iso(case)))
     high = max(wanted, affordable)
+    if high >= strictest_s:
+        return None  # the ISO is no longer clean even without a stop in hand
     return Term(
         id="time_in_hand",
         axis="shutter_s",
