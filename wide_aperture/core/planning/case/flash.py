@@ -52,8 +52,14 @@ class FlashLight:
     @cached_property
     def time_s(self) -> float:
         """How long the shutter is open for a flash that stops the movement: a little longer than the sync time."""
-        known = [limit for kind in self.case.shutters.permitted if (limit := self.case.body.sync_s(kind)) is not None]
-        return (min(known) if known else self.case.figure("usual_sync_s")) * 2 ** self.case.figure("sync_slack_ev")
+        return (self.sync_s or self.case.figure("usual_sync_s")) * 2 ** self.case.figure("sync_slack_ev")
+
+    @cached_property
+    def sync_s(self) -> float | None:
+        """The shortest time at which the whole frame sees the flash; None where no sheet says it."""
+        case = self.case
+        known = [limit for kind in case.shutters.permitted if (limit := case.body.sync_s(kind)) is not None]
+        return min(known, default=None)
 
     @cached_property
     def opening(self) -> float:

@@ -61,14 +61,20 @@ def asked_setting_spoils(checked: Checked) -> Finding | None:
     }
     if not overruled:
         return None
+    held = {setting: value for setting in overruled if (value := asked[setting]) is not None}
     said = [f"{catalogue.setting(setting).label.lower()}: {harm}" for setting, harm in overruled.items()]
     return report(
         "asked_setting_spoils",
         about="request",
-        sentence=f"Not set as you asked. {wording.listed(said).capitalize()}.",
+        sentence=f"Not set as you asked. {_begun(wording.listed(said))}.",
         handled_by=tuple(overruled),
-        remedy=Remedy(label="Keep mine", changes={setting: asked[setting] for setting in overruled}),
+        remedy=Remedy(label="Keep mine", changes=held) if held else None,
     )
+
+
+def _begun(text: str) -> str:
+    """With a capital letter, the others as they are: JPEG stays JPEG."""
+    return text[:1].upper() + text[1:]
 
 
 CHECKS: tuple[Check, ...] = (

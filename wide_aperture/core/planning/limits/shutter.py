@@ -422,11 +422,9 @@ def _flicker(case: Case) -> Term | None:
 def _sync(case: Case) -> Term | None:
     if not case.flash.in_use:
         return None
-    limits = [case.body.sync_s(kind) for kind in case.shutters.permitted]
-    known = [limit for limit in limits if limit is not None]
-    if not known:
+    limit = case.flash.sync_s
+    if limit is None:
         return None
-    limit = min(known)
     fast = case.flash.high_speed_sync
     return Term(
         id="sync",
