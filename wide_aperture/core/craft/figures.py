@@ -88,7 +88,7 @@ def figure(name: str, member: str | None = None, own: Mapping[str, float] | None
 
 
 @functools.cache
-def of_the_trade(name: str, member: str | None) -> float:
+def of_the_trade(name: str, member: str | None = None) -> float:
     """The table's value. A plan asks for more than a hundred. Raises as figure()."""
     return by_full_name()[full_name(name, member)]
 

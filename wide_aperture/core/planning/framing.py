@@ -50,7 +50,11 @@ def rank_kit(bodies: Iterable[Body], lenses: Iterable[Lens], brief: Brief) -> li
     fixed = {owned.built_into for owned in lenses}
     ranked = []
     for body in bodies:
-        cases = [free.on(body, lens).case for lens in lenses if _fits(body, lens, fixed)]
+        fitting = [lens for lens in lenses if _fits(body, lens, fixed)]
+        if not fitting:
+            continue
+        first = Case(free, body, fitting[0])
+        cases = [first, *(first.with_lens(lens) for lens in fitting[1:])]
         ranked += [_framing(case, found) for case, found in zip(cases, cheapest_of(cases), strict=True)]
     return [framing for _, framing in sorted(ranked, key=lambda pair: (pair[1].price_ev, pair[0]))]
 
@@ -64,9 +68,9 @@ def _fits(body: Body, lens: Lens, bodies_with_own_lens: set[UUID | None]) -> boo
 
 
 def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
-    cell = found.cell
-    near, far = _fills(case, case.subject.near_m), _fills(case, case.subject.far_m)
-    middle = _fills(case, case.subject.mid_m)
+    cell, subject = found.cell, case.subject
+    near, far = _fills(case, subject.near_m), _fills(case, subject.far_m)
+    middle = _fills(case, subject.mid_m)
     framing_ev = 0.0
     if middle is not None and case.situation.genre not in ("landscape", "night_sky"):
         share = middle / 100
@@ -74,11 +78,9 @@ def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
         framing_ev = max(
             math.log2(case.figure("well_framed_share") / share), case.figure("cut_off_ev") * (share - 1.0), 0.0
         )
-    sentence = (
-        f"{case.glass.focal_mm:.3g} mm; the subject fills {far:.0f} to {near:.0f} % of the height"
-        if near is not None and far is not None
-        else f"{case.glass.focal_mm:.3g} mm"
-    )
+    sentence = f"{case.glass.focal_mm:.3g} mm"
+    if near is not None and far is not None:
+        sentence += f"; the subject fills {far:.0f} to {near:.0f} % of the height"
     framing = Framing(
         body_id=case.body.id,
         lens_id=case.lens.id,

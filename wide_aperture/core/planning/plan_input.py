@@ -59,12 +59,24 @@ class Brief(Document):
                 raise broken_rule(f"figures/{name}/value", f"must lie between -{MOST_OWN_EV:g} and {MOST_OWN_EV:g}")
         return self
 
-    def on(self, body: Body, lens: Lens) -> PlanInput:
-        """The same brief on a body with a lens."""
-        # Each part has been checked where it was made; ranking a bag of kit puts them together thousands of times.
-        return PlanInput.model_construct(
-            body=body, lens=lens, **{name: self.__dict__[name] for name in Brief.model_fields}
-        )
+    @cached_property
+    def own_values(self) -> dict[str, float]:
+        """The person's own figures by full name."""
+        return {name: own.value for name, own in self.figures.items()}
+
+    @cached_property
+    def held(self) -> dict[SettingId, Value]:
+        """What the photographer holds, by setting; a later pin on the same setting wins.
+
+        Raises: UnknownIdError for a setting no catalogue has; DomainError for a value without meaning.
+        """
+        return _held(self.pins)
+
+    @cached_property
+    def held_exposure(self) -> dict[str, float]:
+        """What is held of the axes the exposure search moves along. Raises as held does."""
+        held = self.held
+        return {axis: float(held[axis]) for axis in SEARCHED_AXES if axis in held}  # type: ignore[arg-type]
 
 
 class PlanInput(Brief):
@@ -90,28 +102,9 @@ class PlanInput(Brief):
         )  # fmt: skip
 
     @cached_property
-    def own_values(self) -> dict[str, float]:
-        """The person's own figures by full name."""
-        return {name: own.value for name, own in self.figures.items()}
-
-    @cached_property
     def case(self) -> Case:
         """The case, its light in numbers."""
-        return Case(self.resolved())
-
-    @cached_property
-    def held(self) -> dict[SettingId, Value]:
-        """What the photographer holds, by setting; a later pin on the same setting wins.
-
-        Raises: UnknownIdError for a setting no catalogue has; DomainError for a value without meaning.
-        """
-        return _held(self.pins)
-
-    @cached_property
-    def held_exposure(self) -> dict[str, float]:
-        """What is held of the axes the exposure search moves along. Raises as held does."""
-        held = self.held
-        return {axis: float(held[axis]) for axis in SEARCHED_AXES if axis in held}  # type: ignore[arg-type]
+        return Case(self.resolved(), self.body, self.lens)
 
     def resolved(self) -> PlanInput:
         """The same with light that comes from the sky in numbers."""

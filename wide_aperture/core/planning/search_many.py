@@ -6,6 +6,7 @@ cheapest cell only. A law holds the two together (tests/core/test_framing.py).
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
@@ -23,7 +24,7 @@ from wide_aperture.core.planning.limits import (
     time_wanted_s,
     with_time_in_hand,
 )
-from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, Term, burden_of, position, position_at
+from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, Term, burden_of, position
 from wide_aperture.core.planning.search import (
     BARRED,
     ERROR_GRACE_EV,
@@ -72,7 +73,8 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
             sights[key] = len(shutters)
             shutters.append(with_time_in_hand(case, by_sight[seen]))
         sight.append(sights[key])
-    wanted_s = [time_wanted_s(cases[sight.index(k)], terms) for k, terms in enumerate(shutters)]
+    first_seen = [sight.index(k) for k in range(len(shutters))]
+    wanted_s = [time_wanted_s(cases[k], terms) for k, terms in zip(first_seen, shutters, strict=True)]
     apertures = [aperture_terms(case, wanted_s[sight[k]]) for k, case in enumerate(cases)]
     isos = iso_terms(first)  # no lens changes the noise
 
@@ -80,19 +82,27 @@ def cheapest_of(cases: Sequence[Case]) -> list[Cheapest]:
     times = np.array([held["shutter_s"]]) if "shutter_s" in held else shutter_axis(shutters[0])
     isos_on_axis = np.array([held["iso"]]) if "iso" in held else iso_axis(first)
     openings = _padded([np.array([held["aperture"]]) if "aperture" in held else aperture_axis(case) for case in cases])
-    time_burden = _burdens("shutter_s", shutters, times[None, :], obeyed="shutter_s" in held)
-    opening_burden = _burdens("aperture", apertures, openings, obeyed="aperture" in held)
-    iso_burden = _burdens("iso", [isos], isos_on_axis[None, :], obeyed="iso" in held)[0]
+    time_limits = _added_up("shutter_s", shutters, times[None, :], obeyed="shutter_s" in held)
+    opening_limits = _added_up("aperture", apertures, openings, obeyed="aperture" in held)
+    iso_limits = _added_up("iso", [isos], isos_on_axis[None, :], obeyed="iso" in held)
 
-    plane = _Plane(times, openings, isos_on_axis, time_burden, opening_burden, iso_burden, np.array(sight))
-    passed = _Passed()
-    return [
-        Cheapest(
-            cell,
-            _off(cell) + sum(passed.ev(terms, cell) for terms in (shutters[sight[k]], apertures[k], isos) if terms),
+    plane = _Plane(
+        times, openings, isos_on_axis, time_limits.burden, opening_limits.burden, iso_limits.burden[0], np.array(sight)
+    )
+    nd_all = np.array([held["nd_stops"]] if "nd_stops" in held else nd_choices(first))
+    cheapest = []
+    for row, (burden, iso, time, opening, nd, error_ev) in enumerate(_solve(first, plane, nd_all)):
+        cell = Cell(
+            shutter_s=float(times[time]),
+            aperture=float(openings[row, opening]),
+            iso=float(isos_on_axis[iso]),
+            nd_stops=float(nd_all[nd]),
+            error_ev=error_ev,
+            burden=burden,
         )
-        for k, cell in enumerate(_solve(first, plane))
-    ]
+        passed_ev = time_limits.passed_ev[sight[row], time] + opening_limits.passed_ev[row, opening]
+        cheapest.append(Cheapest(cell, float(passed_ev + iso_limits.passed_ev[0, iso]) + _off(cell)))
+    return cheapest
 
 
 def _one_by_one(case: Case) -> Cheapest:
@@ -169,11 +179,9 @@ def _exposing(openings: Floats, times: Floats, best_iso: IsoChoice, off_ev: floa
     return _Exposing(cost, index, error, lane.reshape(openings.shape), third - lowest, steps)
 
 
-def _solve(case: Case, plane: _Plane) -> list[Cell]:
-    """The cheapest cell for each lens."""
+def _solve(case: Case, plane: _Plane, nd_all: Floats) -> list[_Found]:
+    """The cheapest cell for each lens. nd_all: the filters to choose from, in stops."""
     time_burden, opening_burden = plane.finite()
-    held_nd = case.given.held_exposure.get("nd_stops")
-    nd_all = np.array(nd_choices(case) if held_nd is None else [held_nd])
     best_iso = IsoChoice(plane.isos, plane.iso_burden)
     best: list[_Found | None] = [None] * plane.openings.shape[0]
     for n, nd in enumerate(nd_all.tolist()):
@@ -191,21 +199,7 @@ def _solve(case: Case, plane: _Plane) -> list[Cell]:
         total = opening_burden[rows, a, None] + (time_burden[plane.sight[rows]] + cost[mark[rows, a]])
         index, error = exposing.index[at][mark[rows, a]], exposing.error[at][mark[rows, a]]
         _keep_best(best, rows, a, np.round(total, TIE_DECIMALS), index, error, n)
-    cells = []
-    for row, found in enumerate(best):
-        assert found is not None
-        burden, iso, time, opening, nd_stops, error_ev = found
-        cells.append(
-            Cell(
-                shutter_s=float(plane.times[time]),
-                aperture=float(plane.openings[row, opening]),
-                iso=float(plane.isos[iso]),
-                nd_stops=float(nd_all[nd_stops]),
-                error_ev=error_ev,
-                burden=burden,
-            )
-        )
-    return cells
+    return [found for found in best if found is not None]
 
 
 def _keep_best(
@@ -232,52 +226,50 @@ def _keep_best(
             best[int(rows[c])] = found
 
 
-def _burdens(axis: Axis, rows: Sequence[Sequence[Term]], values: Floats, *, obeyed: bool = False) -> Floats:
-    """Sum of the terms' burdens, shape (rows, values); values has one row for all or a row each.
+@dataclass(frozen=True)
+class _AddedUp:
+    """What the terms of each row add up to at its values, shape (rows, values): as burden, and as EV passed."""
 
-    obeyed: the value is held, so hard ends do not bar it.
-    """
+    burden: Floats
+    passed_ev: Floats
+
+
+def _added_up(axis: Axis, rows: Sequence[Sequence[Term]], values: Floats, *, obeyed: bool) -> _AddedUp:
+    """values has one row for all or a row each. obeyed: the value is held, so hard ends do not bar it."""
     at = position(axis, values)
-    total = np.zeros((len(rows), values.shape[1]))
-    plain, swung = [], dict[Any, Floats]()
+    burden, passed = np.zeros((len(rows), values.shape[1])), np.zeros((len(rows), values.shape[1]))
+    swung = dict[Any, tuple[Floats, Floats]]()
+    places: list[tuple[int, int]] = []  # the row a term belongs to, and which of its row's it is
+    plain: list[tuple[float, float, float, float, bool]] = []  # low, high, weight, steepens, bars
     for row, terms in enumerate(rows):
-        plain.append([term for term in terms if term.swing is None and not (obeyed and term.is_end)])
+        k = 0
         for term in terms:
             if term.swing is not None:  # lamps pulse for every lens alike
                 if term.swing not in swung:
-                    swung[term.swing] = term.burden(values[0])
-                total[row] += swung[term.swing]
-    most = max(len(terms) for terms in plain)
-    low, high = np.full((len(rows), most), -LARGE), np.full((len(rows), most), LARGE)
-    weight, steepens = np.zeros((len(rows), most)), np.zeros((len(rows), most))
-    bars = np.zeros((len(rows), most), dtype=bool)
-    for row, terms in enumerate(plain):
-        for k, term in enumerate(terms):
-            if term.low is not None:
-                low[row, k] = position_at(axis, term.low)
-            if term.high is not None:
-                high[row, k] = position_at(axis, term.high)
-            weight[row, k], steepens[row, k], bars[row, k] = term.weight, term.steepens, term.is_end
-    for k in range(most):
-        over = np.maximum(at - high[:, k, None], low[:, k, None] - at)
+                    swung[term.swing] = term.burden(values[0]), term.excess(values[0])
+                burden[row] += swung[term.swing][0]
+                passed[row] += swung[term.swing][1]
+            else:
+                low, high = term.low or math.nan, term.high or math.nan
+                plain.append((low, high, term.weight, term.steepens, term.kind == "end"))
+                places.append((row, k))
+                k += 1
+    if not plain:
+        return _AddedUp(burden, passed)
+    row_of, k_of = np.array(places).T
+    table = np.full((5, len(rows), int(k_of.max()) + 1), np.nan)
+    table[:, row_of, k_of] = np.array(plain).T
+    low_at, high_at = position(axis, table[0]), position(axis, table[1])
+    low_at[np.isnan(low_at)], high_at[np.isnan(high_at)] = -LARGE, LARGE
+    weight, steepens, bars = np.nan_to_num(table[2]), np.nan_to_num(table[3]), table[4] == 1
+    for k in range(table.shape[2]):
+        over = np.maximum(at - high_at[:, k, None], low_at[:, k, None] - at)
         over = np.where(over > NEAREST_STEP_EV, over, 0.0)
         counted = burden_of(over, weight[:, k, None], steepens[:, k, None], NEAREST_STEP_EV)
-        total = total + np.where(bars[:, k, None], np.where(over > 0, np.inf, 0.0), counted)
-    return total
-
-
-class _Passed:
-    """By how many EV in all a value passes the limits of its axis; many lenses share limits and values."""
-
-    def __init__(self) -> None:
-        self._known: dict[tuple[int, float], float] = {}
-
-    def ev(self, terms: tuple[Term, ...], cell: Cell) -> float:
-        value = cell.value(terms[0].axis)
-        key = (id(terms), value)
-        if key not in self._known:
-            self._known[key] = sum(term.excess_at(value) for term in terms)
-        return self._known[key]
+        barred = 0.0 if obeyed else np.where(over > 0, np.inf, 0.0)
+        burden += np.where(bars[:, k, None], barred, counted)
+        passed += over
+    return _AddedUp(burden, passed)
 
 
 def _off(cell: Cell) -> float:

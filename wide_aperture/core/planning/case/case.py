@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
+from functools import partial
+from typing import TYPE_CHECKING, Protocol
 
 from wide_aperture.core.craft.figures import figure, of_the_trade
 from wide_aperture.core.documents.accessories import Accessories
@@ -23,22 +24,26 @@ from wide_aperture.core.planning.case.support import Support
 from wide_aperture.core.planning.case.wishes import Wishes
 
 if TYPE_CHECKING:
-    from wide_aperture.core.planning.plan_input import PlanInput
+    from wide_aperture.core.planning.plan_input import Brief
+
+
+class Figure(Protocol):
+    """How a figure of practice is asked for."""
+
+    def __call__(self, name: str, member: str | None = None, /) -> float: ...
+
+
+# What no lens changes.
+LENSLESS = ("situation", "accessories", "requests", "schools", "figure", "output")
 
 
 @dataclass(frozen=True)
 class Case:
     """Everything a rule may ask. Distances in m, times in s, EV at ISO 100. given: its light already in numbers."""
 
-    given: PlanInput
-
-    @cached_property
-    def body(self) -> Body:
-        return self.given.body
-
-    @cached_property
-    def lens(self) -> Lens:
-        return self.given.lens
+    given: Brief
+    body: Body
+    lens: Lens
 
     @cached_property
     def situation(self) -> Situation:
@@ -56,10 +61,12 @@ class Case:
     def schools(self) -> Schools:
         return self.given.preferences.schools
 
-    def figure(self, name: str, member: str | None = None) -> float:
-        """A figure of practice: the person's own where there is one, else the trade's. Raises as craft's figure()."""
+    @cached_property
+    def figure(self) -> Figure:
+        """A figure of practice by name and member: the person's own where there is one, else the trade's. Raises as
+        craft's figure()."""
         own = self.given.own_values
-        return figure(name, member, own) if own else of_the_trade(name, member)
+        return partial(figure, own=own) if own else of_the_trade
 
     @property
     def mains_hz(self) -> int:
@@ -67,7 +74,18 @@ class Case:
 
     def has(self, *constraints: Constraint) -> bool:
         """True when the situation carries any of these constraints."""
-        return any(c in self.situation.constraints for c in constraints)
+        carried = self.situation.constraints
+        return bool(carried) and any(c in carried for c in constraints)
+
+    def with_lens(self, lens: Lens) -> Case:
+        """The same case with another lens on the body. What no lens changes is taken along, worked out already."""
+        other = Case(self.given, self.body, lens)
+        shared = {name: getattr(self, name) for name in LENSLESS}
+        if not self.flash.in_use:  # else its opening, and with it how dark the room is held, is the lens's
+            shared |= {"light": self.light, "flash": self.flash}
+        other.__dict__.update(shared)
+        other.subject.__dict__.update({name: getattr(self.subject, name) for name in self.subject.LENSLESS})
+        return other
 
     @cached_property
     def light(self) -> Light:

@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.situation import OUTPUT_PIXELS
 from wide_aperture.core.once import cached_property
+from wide_aperture.core.physics import sensor
 
 if TYPE_CHECKING:
     from wide_aperture.core.planning.case.case import Case
@@ -40,6 +43,19 @@ class Output:
             return self.blur_tolerance_px
         return self.case.figure("sky_tolerance_share", self.case.subject.kind) * self.case.body.width_px
 
+    @cached_property
+    def clean_iso(self) -> float:
+        """The highest ISO whose deep tones still look clean at this size, never above the routine ceiling."""
+        body = self.case.body
+        measured = _clean_iso(body, self.case.figure("clean_snr"), self.pixels)
+        return min(max(measured if measured is not None else body.base_iso, body.base_iso), body.ceilings.routine)
+
     @property
     def asks_twice_the_care(self) -> bool:
         return self.case.body.megapixels > self.case.figure("many_pixels_mp") or self.name == "print_60cm"
+
+
+@lru_cache(maxsize=256)
+def _clean_iso(body: Body, clean_snr: float, output_pixels: float) -> float | None:
+    """The same for every plan with this body: dragging a ruler asks again and again."""
+    return sensor.iso_ceiling(body, clean_snr, output_pixels)

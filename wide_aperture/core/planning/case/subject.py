@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, ClassVar
 
 from wide_aperture.core.craft.figures import USUAL_SUBJECT, figures_of
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, SubjectKind
@@ -18,6 +18,8 @@ if TYPE_CHECKING:
 @dataclass(frozen=True)
 class Subject:
     """Distances in m, speeds in m/s, image speeds in pixels a second."""
+
+    LENSLESS: ClassVar = ("kind", "is_living", "near_m", "far_m", "mid_m", "blur_m", "sky_rate_arcsec_s")
 
     case: Case
 
@@ -35,7 +37,7 @@ class Subject:
             return "water"
         return USUAL_SUBJECT[situation.genre]
 
-    @property
+    @cached_property
     def is_living(self) -> bool:
         return self.kind in figures_of("restless_m_s")
 

@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
-from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics import sensor
 from wide_aperture.core.physics.quantities import format_iso, step_value
 from wide_aperture.core.planning.case import Case
@@ -23,19 +20,6 @@ def iso_terms(case: Case) -> tuple[Term, ...]:
         _requested(case),
     )
     return tuple(t for t in terms if t is not None)
-
-
-def clean_iso(case: Case) -> float:
-    """The highest ISO whose deep tones still look clean at the output, never above the routine ceiling."""
-    measured = _clean_iso(case.body, case.figure("clean_snr"), case.output.pixels)
-    lowest = case.body.base_iso
-    return min(max(measured if measured is not None else lowest, lowest), case.body.ceilings.routine)
-
-
-@lru_cache(maxsize=256)
-def _clean_iso(body: Body, clean_snr: float, output_pixels: float) -> float | None:
-    """The same for every plan with this body: dragging a ruler asks again and again."""
-    return sensor.iso_ceiling(body, clean_snr, output_pixels)
 
 
 def _body_ends(case: Case) -> Term:
@@ -90,7 +74,7 @@ def _second_gain(case: Case) -> Term | None:
 
 
 def _clean(case: Case) -> Term | None:
-    limit = clean_iso(case)
+    limit = case.output.clean_iso
     if limit >= case.body.ceilings.routine:
         return None
     tidy = step_value("iso", limit, 0)

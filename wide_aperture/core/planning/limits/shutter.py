@@ -15,7 +15,6 @@ from wide_aperture.core.physics import motion
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.physics.quantities import step_value, time_for
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.limits.iso import clean_iso
 from wide_aperture.core.planning.limits.term import Term
 
 SEEN_SWING_EV, DARKEST_PHASE_EV = figure("seen_swing_ev"), figure("darkest_phase_ev")
@@ -113,13 +112,6 @@ def _subject_motion(case: Case) -> Term | None:
     # The flash itself stops the subject; what is left to blur is its ghost in the dimmer ambient light.
     tolerance_px = case.output.blur_tolerance_px * (case.figure("ghost_tolerance") if case.flash.leads else 1.0)
     limit = tolerance_px / case.subject.image_speed_px_s
-    share = tolerance_px / case.body.width_px * 100
-    where = f"at {wording.metres(case.subject.blur_m, 3)}" if case.subject.blur_m < OPTICAL_INFINITY_M else ""
-    what = (
-        wording.speed(case.subject.speed_m_s)
-        if case.subject.speed_m_s == case.situation.speed.high_m_s
-        else f"small movements, about {wording.speed(case.subject.speed_m_s)},"
-    )
     return Term(
         id="motion",
         axis="shutter_s",
@@ -127,11 +119,22 @@ def _subject_motion(case: Case) -> Term | None:
         weight=case.figure("motion_weight", case.situation.genre)
         * (case.figure("weight", "motion_beside_flash") if case.flash.leads else 1.0),
         high=limit,
-        say=lambda: (
-            f"{what} {where} with {case.glass.focal_mm:.3g} mm crosses {case.subject.image_speed_px_s:.0f} px/s; "
-            f"{wording.seconds(_round_step(limit))} keeps that to {tolerance_px:.0f} px "
-            f"({share:.2g} % of the width)."
-        ),
+        say=lambda: _motion_said(case, limit, tolerance_px),
+    )
+
+
+def _motion_said(case: Case, limit_s: float, tolerance_px: float) -> str:
+    subject = case.subject
+    share = tolerance_px / case.body.width_px * 100
+    where = f"at {wording.metres(subject.blur_m, 3)}" if subject.blur_m < OPTICAL_INFINITY_M else ""
+    what = (
+        wording.speed(subject.speed_m_s)
+        if subject.speed_m_s == case.situation.speed.high_m_s
+        else f"small movements, about {wording.speed(subject.speed_m_s)},"
+    )
+    return (
+        f"{what} {where} with {case.glass.focal_mm:.3g} mm crosses {subject.image_speed_px_s:.0f} px/s; "
+        f"{wording.seconds(_round_step(limit_s))} keeps that to {tolerance_px:.0f} px ({share:.2g} % of the width)."
     )
 
 
@@ -301,7 +304,7 @@ def _time_in_hand(case: Case, wanted: float | None, strictest_s: float) -> Term 
     """Under the clean ISO a stop more time than needed costs nothing seen. No further than that: it is never a price."""
     if wanted is None or case.requests.shutter_s is not None:
         return None
-    affordable = float(time_for(case.light.wanted_ev, case.depth.opening_needed, clean_iso(case)))
+    affordable = float(time_for(case.light.wanted_ev, case.depth.opening_needed, case.output.clean_iso))
     high = max(wanted, affordable)
     if high >= strictest_s:
         return None  # the ISO is no longer clean even without a stop in hand

@@ -26,11 +26,6 @@ def position(axis: Axis, value: Floats | float) -> Floats:
     return np.asarray(PER_OCTAVE[axis] * np.log2(value))
 
 
-def position_at(axis: Axis, value: float) -> float:
-    """position for one value, without numpy's overhead."""
-    return PER_OCTAVE[axis] * math.log2(value)
-
-
 def burden_of(
     over_ev: Floats, weight: Floats | float, steepens: Floats | float, dead_zone_ev: Floats | float
 ) -> Floats:
@@ -40,7 +35,7 @@ def burden_of(
     return np.asarray(weight * (effective + steepens * effective**2 / 2))
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(kw_only=True)  # not frozen: ranking a bag of kit makes ten thousand, and freezing triples what each costs
 class Term:
     """One limit. low/high bound the free window (None: open).
 
