@@ -8084,7 +8084,7 @@ export interface components {
              * @default as_seen
              * @enum {string}
              */
-            look: "as_seen" | "freeze" | "pan_blur" | "blur" | "silhouette" | "silky_water" | "deep_focus" | "shallow" | "shadow_graphic" | "star_trails";
+            look: "as_seen" | "freeze" | "pan_blur" | "blur" | "silhouette" | "silky_water" | "deep_focus" | "shallow" | "shadow_graphic" | "star_trails" | "light_trails";
             /**
              * May Clip
              * @default []

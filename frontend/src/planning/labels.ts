@@ -30,6 +30,7 @@ const WORDS: Record<string, Record<string, string>> = {
     shallow: 'shallow',
     shadow_graphic: 'deep blacks',
     star_trails: 'star trails',
+    light_trails: 'light trails',
   },
   output: { screen: 'screen', print_a4: 'A4 print', print_a3: 'A3 print', print_60cm: '60 cm print' },
   constraint: {

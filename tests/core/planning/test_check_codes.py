@@ -263,6 +263,7 @@ TOKENS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
 OTHERS: dict[str, tuple[dict[str, Any], dict[str, Any], dict[str, Any]]] = {
     "asked_number_dropped": ({"aperture": 5.6}, {"aperture": 1.2}, {"glass": lens(85, 1.2), **asked(aperture=1.2)}),
     "asked_setting_spoils": ({"af_area": "zone"}, {"af_area": "pinpoint"}, {"speed": 7, **asked(af_area="pinpoint")}),
+    "asked_setting_dropped": ({"file": "jpeg"}, {"file": "raw"}, asked(file="raw")),
     "extended_iso_costs": ({"extended_iso": "on"}, {"extended_iso": "off"}, {}),
     "zoom_moves_aperture": (
         {"exposure_mode": "manual", "aperture": 4.0}, {"exposure_mode": "manual", "aperture": 6.3},

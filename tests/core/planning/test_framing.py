@@ -110,11 +110,16 @@ class Cheapest(SimpleTestCase):
             iso_burden = np.zeros_like(iso_burden)
         needed = 2 * np.log2(grid.aperture)[None, :] - np.log2(grid.shutter_s)[:, None] - wanted
         pair = grid.shutter_burden[:, None] + grid.aperture_burden[None, :]
-        best = np.inf
+        best, last = np.inf, float(np.log2(grid.iso[np.isfinite(iso_burden)].max() / 100))
         for nd, nd_burden in zip(grid.nd_stops, grid.nd_burden, strict=True):
             for iso, burden in zip(np.log2(grid.iso / 100), iso_burden, strict=True):
-                over = np.maximum(np.abs(iso - needed - nd) - ERROR_GRACE_EV, 0)
-                best = min(best, float(np.min(pair + burden + nd_burden + ERROR_WEIGHT * (over + over**2 / 2))))
+                error = iso - needed - nd
+                over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0)
+                at_the_end = iso == last and search.case.requests.file != "jpeg"
+                lifted = np.where(at_the_end & (error < 0), np.minimum(over, 1.0), 0)  # raw may stay a stop dark there
+                wrong = over - lifted
+                cost = 0.5 * lifted + ERROR_WEIGHT * (wrong + wrong**2 / 2)
+                best = min(best, float(np.min(pair + burden + nd_burden + cost)))
         return best
 
     def check(self, case: Case) -> None:

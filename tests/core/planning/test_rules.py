@@ -80,7 +80,7 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         6.0,
     ),
     (
-        "exposure._set_compensation",
+        "metering._set_compensation",
         "exposure_comp_ev",
         SPORTS,
         0.0,
@@ -180,9 +180,9 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
     (
         "release._set_release_delay",
         "exposure_delay",
-        TRIPOD,
+        {**TRIPOD, "ev": 8.0, "glass": 50, "camera": {"fastest_first_curtain_s": None}},
         "off",
-        {**TRIPOD, "ev": 8.0, "camera": {"fastest_first_curtain_s": None}},
+        {**TRIPOD, "ev": 8.0, "glass": 200, "camera": {"fastest_first_curtain_s": None}},
         "1s",
     ),
     ("release._set_stabiliser", "stabilisation", STILL, "on", TRIPOD, "off"),

@@ -194,7 +194,11 @@ class Spoken(Document):
     def spoken(self, field: str) -> str:
         """A sentence as it was written, its values marked, for use within another one."""
         held = self.said.get(field)
-        return held.marked() if held else str(getattr(self, field))
+        if held:
+            return held.marked()
+        name, _, place = field.partition("/")
+        value = getattr(self, name)
+        return str(value[int(place)] if place else value)
 
     def read_in(self, field: str, units: Units) -> str:
         """A sentence in these units."""

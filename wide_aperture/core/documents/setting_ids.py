@@ -191,7 +191,7 @@ OPTIONS: dict[str, tuple[str, ...]] = {
     "boost_mode": ("off", "on",),
     "boosted_display": ("off", "on",),
     "bracket_order": ("dark_first", "middle_first",),
-    "bracketing": ("none", "3x1", "5x1", "7x1", "3x2", "5x2",),
+    "bracketing": ("none", "3x1", "5x1", "7x1", "9x1", "3x2", "5x2", "7x2", "9x2", "3x0.3", "5x0.3", "7x0.3", "9x0.3", "3x0.7", "5x0.7", "7x0.7", "9x0.7", "3x3", "5x3",),
     "button_back": ("focus", "focus_eye", "exposure_lock", "focus_stop", "off",),
     "button_front": ("preview_depth", "af_area", "recall_slot", "af_mode", "off",),
     "button_hold_toggle": ("hold", "toggle",),

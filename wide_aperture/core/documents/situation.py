@@ -38,6 +38,7 @@ Look = Literal[
     "shallow",
     "shadow_graphic",
     "star_trails",
+    "light_trails",
 ]
 ToneClass = Literal["dark", "mid", "light"]
 Tone = Literal["skin", "white cloth", "sky", "lamps", "sun", "snow", "water", "shadows", "dark cloth", "moon"]

@@ -28,6 +28,7 @@ from wide_aperture.core.planning.limits import Term, all_terms
 from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, PER_OCTAVE
 
 ERROR_WEIGHT, ND_WEIGHT, ND_GROWS_PER_STOPS = figure("error_weight"), figure("nd_weight"), figure("nd_grows_per_stops")
+DARK_WEIGHT = figure("weight", "dark_at_ceiling")
 ERROR_GRACE_EV = 0.18  # just over half a third-stop step: what the grid itself cannot avoid
 TIE_DECIMALS = 7
 SAME_MARK_EV = 0.02  # nearer, a lens's own widest mark is a step of the series
@@ -62,10 +63,11 @@ class Grid:
     aperture_burden: Floats
     iso_burden: Floats
     nd_burden: Floats
+    dark_to_lift_ev: float
 
     @cached_property
     def iso_choice(self) -> IsoChoice:
-        return IsoChoice(self.iso, self.iso_burden)
+        return IsoChoice(self.iso, self.iso_burden, self.dark_to_lift_ev)
 
 
 @cache
@@ -110,10 +112,14 @@ def _lower_half(steps: Floats) -> NDArray[np.intp]:
 
 
 class IsoChoice:
-    """The best ISO for whatever an exposure needs, on one axis of steps with its burdens."""
+    """The best ISO for whatever an exposure needs, on one axis of steps with its burdens.
 
-    def __init__(self, iso: Floats, burden: Floats) -> None:
+    dark_to_lift_ev: so far under the highest allowed ISO a frame may stay dark for little, to be lifted later.
+    """
+
+    def __init__(self, iso: Floats, burden: Floats, dark_to_lift_ev: float) -> None:
         self.steps = np.log2(iso / 100)
+        self.dark_to_lift_ev = dark_to_lift_ev
         allowed = np.flatnonzero(np.isfinite(burden))
         if allowed.size == 0:
             allowed = np.arange(self.steps.size)
@@ -139,7 +145,9 @@ class IsoChoice:
     def _cost(self, index: NDArray[np.intp], needed: Floats) -> tuple[Floats, Floats]:
         error = self.steps[index] - needed
         over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0.0)
-        return error, np.asarray(self.burden[index] + ERROR_WEIGHT * (over + over**2 / 2))
+        lifted = np.where((index == self.last) & (error < 0), np.minimum(over, self.dark_to_lift_ev), 0.0)
+        over = over - lifted
+        return error, np.asarray(self.burden[index] + DARK_WEIGHT * lifted + ERROR_WEIGHT * (over + over**2 / 2))
 
     def _walk(
         self, step: int, needed: Floats, index: NDArray[np.intp], error: Floats, total: Floats
@@ -275,6 +283,7 @@ class ExposureSearch:
             aperture_burden=self._burden("aperture", aperture),
             iso_burden=self._burden("iso", iso),
             nd_burden=nd_burden_of(nd_stops),
+            dark_to_lift_ev=case.output.dark_to_lift_ev(None),
         )
 
     @cached_property
@@ -283,7 +292,7 @@ class ExposureSearch:
 
     def _grid_with(self, pins: Mapping[str, float]) -> Grid:
         """The grid with some axes replaced by one value each."""
-        changes: dict[str, Floats] = {}
+        changes: dict[str, Any] = {}
         for axis, value in pins.items():
             only = np.array([value])
             changes[axis] = only
@@ -291,6 +300,8 @@ class ExposureSearch:
                 changes["nd_burden"] = nd_burden_of(only)
             else:
                 changes[f"{axis.removesuffix('_s')}_burden"] = self._burden(cast(Axis, axis), only, obeyed=True)
+        if "iso" in pins:
+            changes["dark_to_lift_ev"] = self.case.output.dark_to_lift_ev(pins["iso"])
         return replace(self.free_grid, **changes)
 
     def _burden(self, axis: Axis, values: Floats, *, obeyed: bool = False) -> Floats:

@@ -182,7 +182,7 @@ def _exposing(openings: Floats, times: Floats, best_iso: IsoChoice, off_ev: floa
 def _solve(case: Case, plane: _Plane, nd_all: Floats) -> list[_Found]:
     """The cheapest cell for each lens. nd_all: the filters to choose from, in stops."""
     time_burden, opening_burden = plane.finite()
-    best_iso = IsoChoice(plane.isos, plane.iso_burden)
+    best_iso = IsoChoice(plane.isos, plane.iso_burden, case.output.dark_to_lift_ev(case.given.held_exposure.get("iso")))
     best: list[_Found | None] = [None] * plane.openings.shape[0]
     for n, nd in enumerate(nd_all.tolist()):
         exposing = _exposing(plane.openings, plane.times, best_iso, nd - case.light.wanted_ev)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft.brackets import NONE, brackets
 from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, Name
@@ -218,8 +219,5 @@ def _pattern(setup: Setup) -> MeterPattern:
 
 
 def _bracket(setup: Setup) -> BracketSetting:
-    text = setup.option("bracketing") or "none"
-    if "x" not in text:
-        return BracketSetting()
-    frames, step = text.split("x")
-    return BracketSetting(frames=int(frames), step_ev=float(step))
+    known = brackets().get(setup.option("bracketing") or NONE)
+    return BracketSetting() if known is None else BracketSetting(frames=known[0], step_ev=known[1])

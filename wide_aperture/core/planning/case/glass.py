@@ -64,3 +64,9 @@ class Glass:
     def best_aperture(self) -> float:
         """Two stops down, and f/8 on 36 x 24 mm: where the whole frame of most lenses is at its sharpest."""
         return max(self.case.figure("best_f") / self.case.body.crop_factor, self.widest_aperture * math.sqrt(2))
+
+    @cached_property
+    def af_blind_ev(self) -> float:
+        """The light under which autofocus sees nothing: known at one aperture, and this lens focuses wide open."""
+        case = self.case
+        return case.figure("af_blind_ev") + 2 * math.log2(self.widest_aperture / case.figure("af_blind_f"))

@@ -70,6 +70,11 @@ class Light:
     def is_blue_hour(self) -> bool:
         return self.cct_k > self.case.figure("blue_hour_k") and self.ev100 < self.case.figure("blue_hour_below_ev")
 
+    def deepens_colour(self, kelvin: float) -> bool:
+        """True when a white balance carries further what this hour's light is taken for: warmer at sunset, cooler at
+        the blue hour."""
+        return (self.is_low_sun and kelvin > self.cct_k) or (self.is_blue_hour and kelvin < self.cct_k)
+
     @cached_property
     def flicker_hz(self) -> float | None:
         if self.case.situation.flicker_hz is not None:

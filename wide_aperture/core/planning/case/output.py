@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import TYPE_CHECKING
 
-from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.body import NOMINAL_SLACK, Body
 from wide_aperture.core.documents.situation import OUTPUT_PIXELS
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import sensor
@@ -42,6 +42,20 @@ class Output:
         if self.case.situation.direction == "erratic":
             return self.blur_tolerance_px
         return self.case.figure("sky_tolerance_share", self.case.subject.kind) * self.case.body.width_px
+
+    @property
+    def keeps_raw(self) -> bool:
+        """True when raw data are kept, so that brightness and colour can be put right later."""
+        return (self.case.requests.file or self.case.schools.file) != "jpeg"
+
+    def dark_to_lift_ev(self, held_iso: float | None) -> float:
+        """By how much a frame at the ISO's end may stay dark; nothing is lifted in a JPEG, nor while the ISO can rise.
+
+        held_iso: where the ISO is held.
+        """
+        body = self.case.body
+        rises = held_iso is not None and held_iso < min(body.ceilings.push, body.highest_iso) / NOMINAL_SLACK
+        return self.case.figure("dark_to_lift_ev") if self.keeps_raw and not rises else 0.0
 
     @cached_property
     def clean_iso(self) -> float:

@@ -38,7 +38,24 @@ class Shutters:
             ranked = electronic  # a hard rule of the place: what it harms is priced and said
         elif curtains and (case.light.flicker_hz is not None or self.electronic_leans or case.body.readout_ms is None):
             ranked = curtains
+        asked = self.case.requests.shutter_type
+        if asked in available and asked not in ranked and self.harm_of(asked) is None:
+            ranked.append(asked)
         return tuple(ranked or available)
+
+    def harm_of(self, kind: ShutterKind) -> str | None:
+        """What this kind does to the picture at any exposure of this case, or None."""
+        case = self.case
+        if case.flash.in_use and case.body.sync_s(kind) is None:
+            return "the flash would light a strip of the frame"
+        if kind != "electronic":
+            silent = self.wants_silence and "electronic" in case.body.shutter_kinds
+            return "the place demands silence" if silent else None
+        if case.light.flicker_hz is not None and not self.wants_silence:
+            return f"lamps pulsing at {case.light.flicker_hz:g} Hz draw bands through its read-out"
+        if self.electronic_leans and not self.wants_silence:
+            return f"its read-out leans the image by {self.skew_deg:.0f}°"
+        return None
 
     @property
     def wants_silence(self) -> bool:

@@ -44,7 +44,7 @@ class Subject:
     @cached_property
     def is_moving(self) -> bool:
         """Moves on its own fast enough that focus must follow: beyond a person's standing gestures."""
-        if self.kind in ("land", "water", "stars", "moon", "meteor"):
+        if self.kind in ("land", "water", "stars", "moon", "meteor") or self.case.situation.look == "light_trails":
             return False
         return (
             self.case.situation.speed.high_m_s >= self.case.figure("moving_from_m_s")
@@ -61,6 +61,13 @@ class Subject:
     def speed_m_s(self) -> float:
         """The upper end of the band; where none is stated, what a living subject's restlessness amounts to."""
         return self.case.situation.speed.high_m_s or self.restless_m_s
+
+    @cached_property
+    def still_moment_stops(self) -> float:
+        """What a planned burst gains where a living thing only stirs: one of its frames meets a still moment."""
+        if self.case.situation.speed.high_m_s or not self.is_living:
+            return 0.0
+        return motion.burst_gain_stops(self.case.situation.burst_frames)
 
     @cached_property
     def restless_m_s(self) -> float:
@@ -141,8 +148,9 @@ class Subject:
         if self.case.has("star_tracker") and self.kind == "stars" and situation.direction != "erratic":
             return 0.0
         stated = situation.angular_speed_arcsec_s
-        if situation.direction == "erratic" and stated is not None and self.kind != "meteor":
-            return max(stated, self.case.figure("curtain_rate_arcsec_s"))
+        turns = stated is not None and stated <= motion.SIDEREAL_RATE_ARCSEC_S * 1.01
+        if situation.direction == "erratic" and turns and self.kind != "meteor":
+            return self.case.figure("curtain_rate_arcsec_s")  # how the sky turns says nothing of its curtains
         if stated is not None:
             return stated
         return motion.SIDEREAL_RATE_ARCSEC_S if situation.genre == "night_sky" or self.kind == "stars" else 0.0

@@ -27,11 +27,22 @@ class Support:
     def has_stabiliser(self) -> bool:
         return max(self.case.body.stabiliser_stops, self.case.lens.stabiliser_stops) > 0
 
+    @property
+    def accepted_s(self) -> float | None:
+        """The slowest time the photographer accepts, whatever it shows; None where nobody said."""
+        return self.case.requests.shutter_floor_s
+
+    @cached_property
+    def is_switched_off(self) -> bool:
+        """True when the photographer asked for, or holds, the stabiliser off."""
+        case = self.case
+        return case.given.held.get("stabilisation", case.requests.stabilisation) == "off"
+
     @cached_property
     def stabiliser_stops(self) -> float:
-        """Stops credited to the stabiliser: a sheet's laboratory figure less one, half a stop more for two."""
+        """Stops credited to the stabiliser: a sheet's laboratory figure less one, half a stop more for two; none when off."""
         body, lens = self.case.body.stabiliser_stops, self.case.lens.stabiliser_stops
-        if max(body, lens) == 0:
+        if max(body, lens) == 0 or self.is_switched_off:
             return 0.0
         case = self.case
         pair = case.figure("stabiliser_pair_gain_stops") if min(body, lens) > 0 else 0.0

@@ -6,6 +6,7 @@ One file per group; each check is a small function from Checked to a Finding or 
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
@@ -87,5 +88,18 @@ def check_setup(setup: Setup, given: PlanInput) -> list[Finding]:
 
 def run_checks(checked: Checked) -> list[Finding]:
     """The same for a case whose limits are already known."""
-    found = [finding for run in ALL_CHECKS if (finding := run(checked)) is not None]
+    others = [run for run in ALL_CHECKS if run not in requests.CHECKS]
+    found = [_with_way_back(checked, finding) for run in others if (finding := run(checked)) is not None]
+    # What stands otherwise than asked is said once: by the check that knows what it would do, or else by these.
+    answered = {name for finding in found if finding.about == "request" for name in finding.handled_by}
+    last = replace(checked, answered=answered)
+    found += [finding for run in requests.CHECKS if (finding := run(last)) is not None]
     return sorted(found, key=lambda f: (not f.is_open, LEVEL_ORDER[f.level], f.code))
+
+
+def _with_way_back(checked: Checked, finding: Finding) -> Finding:
+    """A request that was answered by another value can always be held instead."""
+    if finding.about != "request" or finding.remedy is not None:
+        return finding
+    asked = {name: value for name, value in requests.overruled(checked).items() if name in finding.handled_by}
+    return finding.model_copy(update={"remedy": requests.keep_mine(asked)}) if asked else finding

@@ -27,6 +27,7 @@ class Checked:
     case: Case
     setup: Setup
     known_terms: tuple[Term, ...] | None = None
+    answered: Collection[str] = ()  # settings asked for that another finding already speaks of
 
     @property
     def pinned(self) -> Collection[str]:

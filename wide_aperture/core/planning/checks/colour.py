@@ -46,7 +46,11 @@ def wb_mismatch(checked: Checked) -> Finding | None:
     if mode is not None and mode not in ("auto", "custom"):
         held = checked.setup.number("kelvin") or case.light.preset_k(mode)
     given = asked if asked is not None else held
-    if given is None or _apart(given, case.light.cct_k) <= case.figure("mixed_mired"):
+    if (
+        given is None
+        or _apart(given, case.light.cct_k) <= case.figure("mixed_mired")
+        or case.light.deepens_colour(given)
+    ):
         return None
     second = case.situation.second_cct_k
     between = second is not None and min(second, case.light.cct_k) <= given <= max(second, case.light.cct_k)

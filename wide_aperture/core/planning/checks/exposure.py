@@ -11,6 +11,7 @@ from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value, time_for
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
 
+GRACE_EV = 1 / 4  # a third-step grid misses by up to half a step
 SHUTTER_LIMITS = ("motion", "growth", "shake", "own_floor", "trailing", "wind", "shutter_end_slow")
 
 
@@ -71,7 +72,11 @@ def shutter_floor_broken(checked: Checked) -> Finding | None:
 def underexposure_at_ceiling(checked: Checked) -> Finding | None:
     """Shutter and aperture are held, ISO stops at its ceiling, the frame comes out dark."""
     shutter, aperture = checked.shutter_s, checked.aperture
-    if checked.mode != "manual_auto_iso" or shutter is None or aperture is None:
+    if shutter is None or aperture is None:
+        return None
+    if exposes_by_hand(checked.mode):
+        return _dark_by_hand(checked)
+    if checked.mode != "manual_auto_iso":
         return None
     ceiling = checked.setup.number("iso_ceiling") or checked.case.body.ceilings.push
     needed = checked.iso_needed(aperture, shutter, checked.case.light.ev_low)
@@ -84,8 +89,30 @@ def underexposure_at_ceiling(checked: Checked) -> Finding | None:
         about=checked.about("shutter_s", "aperture", "iso_ceiling"),
         sentence=f"At {wording.ev(checked.case.light.ev_low)} these values need {format_iso(step_value('iso', needed, 0))}; automatic "
         f"ISO stops at {format_iso(ceiling)} and the frame comes out {wording.stops_word(dark)} dark.",
+        handled_by=("file",) if dark <= checked.case.output.dark_to_lift_ev(None) + GRACE_EV else (),
+        residual=_lifted(needed) if checked.case.output.keeps_raw else None,
         remedy=Remedy(label=f"Allow {wording.seconds(slower)}", changes={"shutter_s": slower}),
     )
+
+
+def _dark_by_hand(checked: Checked) -> Finding | None:
+    """The ISO set by hand stands at its end, and the light is not enough."""
+    case, iso, dark = checked.case, checked.iso or 0.0, -(checked.exposure_error_ev or 0.0)
+    if dark <= GRACE_EV or iso < case.body.ceilings.push / SLACK or case.flash.leads:
+        return None
+    needed = iso * 2**dark
+    return report(
+        "underexposure_at_ceiling",
+        about=checked.about("shutter_s", "aperture", "iso"),
+        sentence=f"{format_iso(step_value('iso', needed, 0))} would be needed; at your ceiling of {format_iso(iso)} the frame "
+        f"stays {wording.stops_word(dark)} dark.",
+        handled_by=("file",) if dark <= case.output.dark_to_lift_ev(None) + GRACE_EV else (),
+        residual=_lifted(needed) if case.output.keeps_raw else None,
+    )
+
+
+def _lifted(needed_iso: float) -> str:
+    return f"Lifted later, its shadows are as noisy as at {format_iso(step_value('iso', needed_iso, 0))}."
 
 
 def max_shutter_exceeded(checked: Checked) -> Finding | None:

@@ -5,27 +5,18 @@ from __future__ import annotations
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics import optics
-from wide_aperture.core.planning.case.wishes import WIDE_AREAS
+from wide_aperture.core.planning.case.wishes import DETECTED_KIND, WIDE_AREAS
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
-
-DETECTED_KIND = {
-    "person": ("human", "human_eye"),
-    "group": ("human", "human_eye"),
-    "animal": ("animal", "animal_eye", "bird", "insect"),
-    "bird": ("bird", "animal_eye", "animal"),
-    "insect": ("insect", "animal_eye", "animal"),
-    "vehicle": ("vehicle", "human", "human_eye"),
-}
 
 
 def af_low_light_limit(checked: Checked) -> Finding | None:
     """Too dark for autofocus."""
-    if checked.case.light.ev100 >= checked.case.figure("af_blind_ev"):
+    if checked.case.light.ev100 >= checked.case.glass.af_blind_ev:
         return None
     by_hand = checked.option("af_mode") == "manual"
     return report(
         "af_low_light_limit",
-        sentence=f"{wording.ev(checked.case.light.ev100)} is under what autofocus sees, about {wording.ev(checked.case.figure('af_blind_ev'))}.",
+        sentence=f"{wording.ev(checked.case.light.ev100)} is under what autofocus sees, about {wording.ev(checked.case.glass.af_blind_ev)}.",
         handled_by=("af_mode",) if by_hand else (),
         residual="Check it enlarged after every change of lens or temperature." if by_hand else None,
         remedy=None if by_hand else Remedy(label="By hand", changes={"af_mode": "manual"}),
@@ -133,7 +124,7 @@ def manual_focus_left_on(checked: Checked) -> Finding | None:
     case = checked.case
     if checked.option("af_mode") != "manual" or not case.subject.is_moving or case.depth.is_zone_focus:
         return None
-    if not (case.body.autofocus and case.lens.autofocus) or case.light.ev100 < case.figure("af_blind_ev"):
+    if not (case.body.autofocus and case.lens.autofocus) or case.light.ev100 < case.glass.af_blind_ev:
         return None
     return report(
         "manual_focus_left_on",

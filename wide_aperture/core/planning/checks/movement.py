@@ -17,7 +17,7 @@ def motion_blur_subject(checked: Checked) -> Finding | None:
     case, shutter = checked.case, checked.shutter_s
     if shutter is None or case.situation.look in STREAK_LOOKS or case.flash.leads:
         return None
-    blur = case.subject.image_speed_px_s * shutter
+    blur = case.subject.image_speed_px_s * shutter / 2**case.subject.still_moment_stops
     share = blur / case.body.width_px
     if share <= case.figure("visible_blur_share"):
         return None

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.brackets import NONE, is_bracket, nearest_brackets
+from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.documents.preferences import BracketRequest
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
@@ -44,32 +47,116 @@ def asked_number_dropped(checked: Checked) -> Finding | None:
     )
 
 
-def asked_setting_spoils(checked: Checked) -> Finding | None:
-    """A setting that was asked for, would spoil the picture here, and was not set."""
+def asked_settings(checked: Checked) -> Mapping[SettingId, Value]:
+    """Every setting that was asked for, in the catalogue's terms; brackets no body has stand as they were asked."""
     requests = checked.case.requests
+    back = {True: "back_button", False: "shutter_button", None: None}[requests.back_button_af]
     bracket = requests.bracketing
     asked: dict[SettingId, Value] = {
+        "exposure_mode": requests.exposure_mode,
+        "metering": requests.metering,
+        "white_balance": "kelvin" if requests.kelvin is not None else requests.white_balance,
+        "kelvin": requests.kelvin,
+        "af_mode": requests.af_mode,
         "af_area": requests.af_area,
+        "subject_detection": requests.subject_detection,
+        "af_activation": back,
         "drive": requests.drive,
-        "white_balance": requests.white_balance,
-        "bracketing": f"{bracket.frames}x{bracket.step_ev:g}" if bracket else None,
+        "shutter_type": requests.shutter_type,
+        "stabilisation": requests.stabilisation,
+        "flash": requests.flash,
+        "dr_mode": requests.dr_mode,
+        "bracketing": _bracket_option(bracket) if bracket else None,
+        "noise_reduction_long_exposure": requests.noise_reduction_long_exposure,
+        "interval_s": requests.interval_s,
+        "file": requests.file,
+        "picture_profile": requests.picture_profile,
+        "card_mode": requests.card_mode,
+        "self_timer": requests.self_timer,
     }
-    overruled = {
-        setting: harm
-        for setting, harm in checked.case.wishes.harms.items()
-        if checked.setup.value(setting) not in (None, asked[setting]) and setting not in checked.pinned
+    return {setting: value for setting, value in asked.items() if value is not None}
+
+
+def _bracket_option(asked: BracketRequest) -> str:
+    nearest = nearest_brackets(asked.frames, asked.step_ev)[0]
+    exact = nearest == NONE or is_bracket(nearest, asked.frames, asked.step_ev)
+    return nearest if exact else f"{asked.frames}x{asked.step_ev:g}"
+
+
+def overruled(checked: Checked) -> Mapping[SettingId, Value]:
+    """What was asked for and stands otherwise, neither pinned nor left to be judged."""
+    return {
+        setting: value
+        for setting, value in asked_settings(checked).items()
+        if setting in checked.setup.settings and checked.setup.value(setting) != value and setting not in checked.pinned
     }
-    if not overruled:
+
+
+def _unsaid(checked: Checked) -> dict[SettingId, Value]:
+    return {name: value for name, value in overruled(checked).items() if name not in checked.answered}
+
+
+def asked_setting_spoils(checked: Checked) -> Finding | None:
+    """A setting that was asked for, would spoil the picture here, and was not set."""
+    unsaid, kinds = _unsaid(checked), checked.case.body.shutter_kinds
+    spoiled = {name: value for name, value in unsaid.items() if name in checked.case.wishes.harms}
+    if (kind := unsaid.get("shutter_type")) in kinds:
+        spoiled["shutter_type"] = kind
+    if not spoiled:
         return None
-    held = {setting: value for setting in overruled if (value := asked[setting]) is not None}
-    said = [f"{catalogue.setting(setting).label.lower()}: {harm}" for setting, harm in overruled.items()]
+    said = [f"{catalogue.setting(name).label.lower()}: {_harm(checked, name)}" for name in spoiled]
     return report(
         "asked_setting_spoils",
         about="request",
         sentence=f"Not set as you asked. {_begun(wording.listed(said))}.",
-        handled_by=tuple(overruled),
-        remedy=Remedy(label="Keep mine", changes=held) if held else None,
+        handled_by=tuple(spoiled),
+        remedy=keep_mine(spoiled),
     )
+
+
+def _harm(checked: Checked, setting: SettingId) -> str:
+    if setting != "shutter_type":
+        return checked.case.wishes.harms[setting]
+    kind, time, opening = checked.case.requests.shutter_type, checked.shutter_s, checked.aperture
+    assert kind is not None
+    found = checked.case.wishes.of_shutter(kind, time, opening) if time is not None and opening is not None else None
+    return found or "another kind suits this exposure"
+
+
+def asked_setting_dropped(checked: Checked) -> Finding | None:
+    """A setting that was asked for and gave way to the body, to another wish or to the place."""
+    harms, kinds = checked.case.wishes.harms, checked.case.body.shutter_kinds
+    named = {
+        name: value
+        for name, value in _unsaid(checked).items()
+        if name not in harms and not (name == "shutter_type" and value in kinds)
+    }
+    if not named:
+        return None
+    said = []
+    for name in named:
+        entry, stands = catalogue.setting(name), checked.setup.settings[name]
+        spoken = [stands.spoken(f"reasons/{k}") for k in range(len(stands.reasons))]
+        because = next((reason for reason in reversed(spoken) if reason != "You asked for it."), "")
+        said.append(f"{entry.label}: {say_value(entry, stands.value)} stands. {because}".strip())
+    return report(
+        "asked_setting_dropped",
+        about="request",
+        sentence=" ".join(said),
+        handled_by=tuple(named),
+        remedy=keep_mine(named),
+    )
+
+
+def keep_mine(asked: Mapping[SettingId, Value]) -> Remedy | None:
+    """The remedy that holds what was asked for, where the catalogue has it."""
+    held = {name: value for name, value in asked.items() if _has(name, value)}
+    return Remedy(label="Keep mine", changes=held) if held else None
+
+
+def _has(setting: SettingId, value: Value) -> bool:
+    entry = catalogue.setting(setting)
+    return entry.kind != "choice" or value in {option.id for option in entry.options}
 
 
 def _begun(text: str) -> str:
@@ -80,4 +167,5 @@ def _begun(text: str) -> str:
 CHECKS: tuple[Check, ...] = (
     asked_number_dropped,
     asked_setting_spoils,
+    asked_setting_dropped,
 )

@@ -51,9 +51,10 @@ def interval_too_short(checked: Checked) -> Finding | None:
     asked, held, shutter = checked.case.requests.interval_s, checked.setup.number("interval_s"), checked.shutter_s
     interval = asked if asked is not None else held
     write_s = checked.case.figure("write_s")
-    if interval is None or shutter is None or interval >= shutter + write_s / 2:
+    least = write_s * checked.case.figure("least_write_share")
+    if interval is None or shutter is None or interval >= shutter + least:
         return None
-    longer = held is not None and held >= shutter + write_s / 2
+    longer = held is not None and held >= shutter + least
     return report(
         "interval_too_short",
         about="request" if asked is not None else checked.about("interval_s"),

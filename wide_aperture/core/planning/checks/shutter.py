@@ -33,12 +33,8 @@ def shutter_shock_risk(checked: Checked) -> Finding | None:
     """A mechanical first curtain on a tripod with a long lens in the band where its shock shows."""
     case, shutter = checked.case, checked.shutter_s
     asked, chosen = case.requests.shutter_type == "mechanical", checked.shutter_type == "mechanical"
-    long = case.glass.focal_mm * case.body.crop_factor >= case.figure("shock_from_mm") * 0.99
     times = [t for t in (shutter, case.requests.shutter_s) if t is not None]
-    in_band = any(
-        case.figure("shock_band_s", "from") / SLACK <= t <= case.figure("shock_band_s", "to") * SLACK for t in times
-    )
-    if not (asked or chosen) or not case.support.on_tripod or not long or not in_band:
+    if not (asked or chosen) or not any(case.wishes.shock_shows_at(t) for t in times):
         return None
     delayed = checked.option("exposure_delay") not in (None, "off")
     handled = ("exposure_delay",) if chosen and delayed else () if chosen else ("shutter_type",)

@@ -38,7 +38,7 @@ def _body_ends(case: Case) -> Term:
 def _reserve_floor(case: Case) -> Term | None:
     reserve = case.requests.dr_mode
     floor = case.body.reserve_floor(reserve)
-    if floor is None:
+    if floor is None or "dr_mode" in case.wishes.harms:
         return None
     return Term(
         id="reserve_floor",

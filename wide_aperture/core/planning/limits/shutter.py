@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 
@@ -20,7 +21,7 @@ from wide_aperture.core.planning.limits.term import Term
 SEEN_SWING_EV, DARKEST_PHASE_EV = figure("seen_swing_ev"), figure("darkest_phase_ev")
 SLOWEST_THAT_COUNTS_PX_S = 1e-3  # slower than this nothing moves within the longest exposure
 MOVES_OR_SHAKES = ("motion", "growth", "wind", "shake")
-STREAK_LOOKS = ("pan_blur", "blur", "silky_water", "star_trails")
+STREAK_LOOKS = ("pan_blur", "blur", "silky_water", "star_trails", "light_trails")
 
 
 def shutter_terms(case: Case) -> tuple[Term, ...]:
@@ -104,6 +105,14 @@ def _bulb(case: Case) -> Term | None:
     )
 
 
+def _by_floor(case: Case, limit_s: float, weight: float) -> dict[str, Any]:
+    """kind and weight of a limit of movement or shake: what the photographer accepts to show is a price, no harm."""
+    accepted = case.support.accepted_s
+    if accepted is None or accepted <= limit_s:
+        return {"weight": weight}
+    return {"kind": "want", "weight": case.figure("weight", "accepted")}
+
+
 def _subject_motion(case: Case) -> Term | None:
     if case.situation.look in STREAK_LOOKS or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S:
         return None
@@ -111,14 +120,18 @@ def _subject_motion(case: Case) -> Term | None:
         return None  # the room is held so dark that nothing of it moves: the sync time limits, not the movement
     # The flash itself stops the subject; what is left to blur is its ghost in the dimmer ambient light.
     tolerance_px = case.output.blur_tolerance_px * (case.figure("ghost_tolerance") if case.flash.leads else 1.0)
-    limit = tolerance_px / case.subject.image_speed_px_s
+    limit = tolerance_px / case.subject.image_speed_px_s * 2**case.subject.still_moment_stops
     return Term(
         id="motion",
         axis="shutter_s",
         imposed_by="subject motion",
-        weight=case.figure("motion_weight", case.situation.genre)
-        * (case.figure("weight", "motion_beside_flash") if case.flash.leads else 1.0),
         high=limit,
+        **_by_floor(
+            case,
+            limit,
+            case.figure("motion_weight", case.situation.genre)
+            * (case.figure("weight", "motion_beside_flash") if case.flash.leads else 1.0),
+        ),
         say=lambda: _motion_said(case, limit, tolerance_px),
     )
 
@@ -134,7 +147,16 @@ def _motion_said(case: Case, limit_s: float, tolerance_px: float) -> str:
     )
     return (
         f"{what} {where} with {case.glass.focal_mm:.3g} mm crosses {subject.image_speed_px_s:.0f} px/s; "
-        f"{wording.seconds(_round_step(limit_s))} keeps that to {tolerance_px:.0f} px ({share:.2g} % of the width)."
+        f"{wording.seconds(_round_step(limit_s))} keeps that to {tolerance_px:.0f} px ({share:.2g} % of the width){_by_burst(case)}."
+    )
+
+
+def _by_burst(case: Case) -> str:
+    stops = case.subject.still_moment_stops
+    if not stops:
+        return ""
+    return (
+        f", {wording.stops_word(stops)} of it because one of {case.situation.burst_frames} frames meets a still moment"
     )
 
 
@@ -155,8 +177,8 @@ def _focus_travel(case: Case) -> Term | None:
         id="growth",
         axis="shutter_s",
         imposed_by="coming closer",
-        weight=case.figure("motion_weight", case.situation.genre),
         high=limit,
+        **_by_floor(case, limit, case.figure("motion_weight", case.situation.genre)),
         say=lambda: (
             f"Coming at {wording.speed(case.subject.speed_m_s)} from {wording.metres(case.subject.blur_m, 3)} its edges grow by "
             f"{case.output.blur_tolerance_px:.0f} px in {wording.seconds(_round_step(limit))}."
@@ -186,8 +208,8 @@ def _wind(case: Case) -> Term | None:
         id="wind",
         axis="shutter_s",
         imposed_by="wind",
-        weight=case.figure("weight", "wind"),
         high=limit,
+        **_by_floor(case, limit, case.figure("weight", "wind")),
         say=lambda: (
             f"Leaves at {wording.metres(case.subject.near_m, 3)} stir by about {wording.speed(leaves_m_s)}: {wording.seconds(_round_step(limit))} holds "
             f"them to {case.output.blur_tolerance_px:.0f} px."
@@ -246,8 +268,8 @@ def _shake(case: Case) -> Term | None:
         id="shake",
         axis="shutter_s",
         imposed_by="shake",
-        weight=case.figure("weight", "shake_beside_flash" if case.flash.leads else "shake"),
         high=limit,
+        **_by_floor(case, limit, case.figure("weight", "shake_beside_flash" if case.flash.leads else "shake")),
         say=lambda: f"{'; '.join(_steadied_by(case))}: steady to {wording.seconds(_round_step(limit))}.",
     )
 
@@ -322,7 +344,7 @@ def _time_in_hand(case: Case, wanted: float | None, strictest_s: float) -> Term 
 
 
 def _own_floor(case: Case) -> Term | None:
-    floor = case.requests.shutter_floor_s
+    floor = case.support.accepted_s
     if floor is None:
         return None
     return Term(
@@ -340,6 +362,13 @@ def _look_window(case: Case) -> Term | None:
     if look == "star_trails":
         return _window(
             case, "star trails", *_band(case, "trail_frame_s"), "many frames of such a time joined make clean trails"
+        )
+    if look == "light_trails":
+        return _window(
+            case,
+            "light trails",
+            *_band(case, "light_trail_s"),
+            "lamps and sparks then draw whole lines across the frame",
         )
     if look == "silky_water":
         speed = max(case.situation.speed.high_m_s, case.figure("silk_least_m_s"))

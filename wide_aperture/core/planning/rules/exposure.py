@@ -1,22 +1,16 @@
-"""Rules of the exposure group: mode, the three values, automatic ISO and its limits, filter, flash, compensation."""
+"""Rules of the exposure group: mode, the three values, automatic ISO and its limits, filter, flash."""
 
 from __future__ import annotations
 
 import math
 
-from wide_aperture.core.craft.exposure_modes import SCHOOL_MODES, exposes_by_hand, mode_facts
+from wide_aperture.core.craft.exposure_modes import SCHOOL_MODES, mode_facts
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
 from wide_aperture.core.physics.sensor import cleaner_from_iso
 from wide_aperture.core.planning.draft import Draft
-from wide_aperture.core.planning.rules.tones import compensation
 
 TOUCHES = (0.9, 1.12)  # a value this near a limit, as a ratio, stands at it
-HIGHLIGHT_WORDS = {
-    "expose_to_the_right": "expose to the right",
-    "standing_under_exposure": "standing under-exposure",
-    "spot_near_brightest": "spot near the brightest tone",
-}
 
 
 def set_exposure(draft: Draft) -> None:
@@ -26,7 +20,6 @@ def set_exposure(draft: Draft) -> None:
     _set_aperture(draft)
     _set_iso(draft, mode)
     _set_filter_and_flash(draft)
-    _set_compensation(draft, mode)
 
 
 def _set_mode(draft: Draft) -> str:
@@ -54,19 +47,8 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
     case, cell = draft.case, draft.exposure
     swing = case.light.swing_ev
     asked = case.requests.exposure_mode
-    if asked is not None and case.is_matched_series and mode_facts(asked).exposes_itself:
-        return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
-    if (
-        asked is not None
-        and case.has("background_changes")
-        and mode_facts(asked).exposes_itself
-        and swing <= case.figure("steady_light_ev")
-    ):
-        return (
-            "manual",
-            ("The background changes, the light on the subject does not: nothing automatic may follow.",),
-            "manual fixed ISO",
-        )
+    if harm := case.wishes.harms.get("exposure_mode"):
+        return "manual", (f"Not what you asked for: {harm}.",), "manual fixed ISO"
     if asked is not None:
         return asked, ("You asked for it.",), "your request"
     if case.is_matched_series:
@@ -306,33 +288,3 @@ def _ambient_is_enough(draft: Draft) -> str:
     if spare < 0:
         return f"You asked for none; {wording.ev(case.light.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} over your ceiling."
     return f"{wording.ev(case.light.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} under your ceiling: the ambient light is enough."
-
-
-def _set_compensation(draft: Draft, mode: str) -> None:
-    shift = draft.case.light.highlight_shift_ev
-    school = draft.follow("highlights", HIGHLIGHT_WORDS.get(draft.case.schools.highlights, "pattern and compensate"))
-    if exposes_by_hand(mode):
-        said = f" The exposure itself stands {wording.signed_stops(shift)} by your school." if shift else ""
-        draft.put(
-            "exposure_comp_ev",
-            0.0,
-            f"Everything is set by hand for {wording.ev(draft.case.light.ev100)}: compensation only moves the pointer.{said}",
-            school=school if shift else None,
-        )
-        return
-    if draft.case.schools.highlights == "spot_near_brightest":
-        placed_ev = draft.case.figure("spot_placed_ev")
-        draft.put(
-            "exposure_comp_ev",
-            placed_ev,
-            f"The spot rests on the brightest part that must hold: placed {wording.signed_stops(placed_ev)} it keeps "
-            f"{draft.case.body.electrons.mid_below_clipping_ev - placed_ev:.1f} EV to clipping.",
-            school=school,
-        )
-        return
-    value, reasons = compensation(draft.case)
-    if shift:
-        most = draft.case.figure("compensation_most_ev")
-        value = max(-most, min(most, round((value + shift) * 3) / 3))
-        reasons = (*reasons, f"Your school of highlights adds {wording.signed_stops(shift)}.")
-    draft.put("exposure_comp_ev", value, *reasons, school=school)

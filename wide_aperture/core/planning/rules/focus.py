@@ -41,12 +41,18 @@ def _set_mode(draft: Draft) -> str:
         without = case.body.name if not case.body.autofocus else case.lens.name
         draft.put("af_mode", "manual", f"{without} has no autofocus.")
         return "manual"
+    if case.situation.look == "light_trails":
+        where = wording.metres(case.subject.mid_m, 3)
+        draft.put(
+            "af_mode", "manual", f"Set once at {where}, where the trails run: lamps in the dark pull autofocus about."
+        )
+        return "manual"
     if case.depth.is_zone_focus:
         draft.put(
             "af_mode", "manual", f"Zone focus: the distance is set once, at {wording.metres(case.depth.focus_m)}."
         )
         return "manual"
-    if case.light.ev100 < case.figure("af_blind_ev") or (case.subject.kind == "stars" and case.light.ev100 < 0):
+    if case.light.ev100 < case.glass.af_blind_ev or (case.subject.kind == "stars" and case.light.ev100 < 0):
         draft.put(
             "af_mode",
             "manual",
@@ -57,7 +63,7 @@ def _set_mode(draft: Draft) -> str:
         why = f"{wording.ev(case.light.ev100)} is too dark to trust autofocus on low contrast."
         draft.put("af_mode", "manual", why, layer="genre")
         return "manual"
-    if asked is not None and not (asked == "single" and case.subject.is_moving):
+    if asked is not None and "af_mode" not in case.wishes.harms:
         return draft.put_available("af_mode", (asked,), "You asked for it.")
     if case.schools.af_mode in ("continuous_always", "continuous_hold_to_stop") and case.subject.is_living:
         school = draft.follow("AF mode", case.schools.af_mode.replace("_", " "))
@@ -155,7 +161,7 @@ def _area_for(case: Case) -> tuple[tuple[str, ...], str]:
 def _set_detection(draft: Draft) -> None:
     case = draft.case
     asked = case.requests.subject_detection
-    if asked is not None:
+    if asked is not None and "subject_detection" not in case.wishes.harms:
         draft.put_available("subject_detection", (asked, "off"), "You asked for it.")
         return
     if case.situation.look == "silhouette":

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft.brackets import is_bracket, nearest_brackets
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.rules.tones import compensation
 
 METERING_SCHOOLS = {
     "pattern": "multi_segment",
@@ -16,11 +18,17 @@ METERING_SCHOOLS = {
     "centre_weighted": "centre_weighted",
     "highlight_weighted": "highlight_weighted",
 }
+HIGHLIGHT_WORDS = {
+    "expose_to_the_right": "expose to the right",
+    "standing_under_exposure": "standing under-exposure",
+    "spot_near_brightest": "spot near the brightest tone",
+}
 
 
 def set_metering(draft: Draft) -> None:
-    """Metering pattern, face favour, spot link, highlight reserve and bracket."""
+    """Metering pattern and the compensation it needs, face favour, spot link, highlight reserve and bracket."""
     _set_pattern(draft)
+    _set_compensation(draft)
     _set_reserve(draft)
     _set_spot_link(draft)
     _set_bracket(draft)
@@ -38,7 +46,7 @@ def _set_pattern(draft: Draft) -> None:
         )
         draft.put("face_metering", None, "The meter is not used.")
         return
-    if asked is not None and not (asked == "spot" and case.subject.is_moving):
+    if asked is not None and "metering" not in case.wishes.harms:
         draft.put_available("metering", (asked, "multi_segment"), "You asked for it.")
     else:
         spots = case.schools.highlights == "spot_near_brightest"
@@ -89,24 +97,50 @@ def _whole_frame(case: Case) -> str:
     return f"The whole frame, weighed: steady over {scene}{swing} while subjects and tones change."
 
 
+def _set_compensation(draft: Draft) -> None:
+    shift = draft.case.light.highlight_shift_ev
+    school = draft.follow("highlights", HIGHLIGHT_WORDS.get(draft.case.schools.highlights, "pattern and compensate"))
+    if exposes_by_hand(draft.option("exposure_mode")):
+        said = f" The exposure itself stands {wording.signed_stops(shift)} by your school." if shift else ""
+        draft.put(
+            "exposure_comp_ev",
+            0.0,
+            f"Everything is set by hand for {wording.ev(draft.case.light.ev100)}: compensation only moves the pointer.{said}",
+            school=school if shift else None,
+        )
+        return
+    if draft.case.schools.highlights == "spot_near_brightest":
+        placed_ev = draft.case.figure("spot_placed_ev")
+        draft.put(
+            "exposure_comp_ev",
+            placed_ev,
+            f"The spot rests on the brightest part that must hold: placed {wording.signed_stops(placed_ev)} it keeps "
+            f"{draft.case.body.electrons.mid_below_clipping_ev - placed_ev:.1f} EV to clipping.",
+            school=school,
+        )
+        return
+    value, reasons = compensation(draft.case, draft.option("metering"))
+    if shift:
+        most = draft.case.figure("compensation_most_ev")
+        value = max(-most, min(most, round((value + shift) * 3) / 3))
+        reasons = (*reasons, f"Your school of highlights adds {wording.signed_stops(shift)}.")
+    draft.put("exposure_comp_ev", value, *reasons, school=school)
+
+
 def _set_spot_link(draft: Draft) -> None:
     if draft.option("metering") == "spot":
         if draft.case.schools.highlights == "spot_near_brightest":
             draft.put("spot_link", "centre", "The centre is laid near the brightest part, whatever is focused on.")
             return
-        light = draft.case.situation.subject_tone != "mid"
-        draft.put(
-            "spot_link",
-            "centre" if light else "af_point",
-            f"The point would rest on a {draft.case.situation.subject_tone} tone: measure a mid one and lock."
-            if light
-            else "Where you focus is what must be right.",
-        )
+        draft.put("spot_link", "af_point", "What is focused on is what is measured; compensation answers its tone.")
 
 
 def _set_reserve(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     asked = case.requests.dr_mode
+    if asked is not None and (harm := case.wishes.harms.get("dr_mode")):
+        draft.put("dr_mode", "off", f"Not what you asked for: {harm}.")
+        return
     if asked is not None:
         floor = case.body.reserve_floor(asked)
         if floor is None or cell.iso >= floor * case.figure("reserve_floor_slack"):
@@ -137,12 +171,19 @@ def _set_reserve(draft: Draft) -> None:
     )
 
 
+def _can_be_joined(case: Case) -> bool:
+    """Frames match, or can be laid over each other: a Moon that drifts as a whole can, stars over land cannot."""
+    drifts = case.subject.sky_rate_arcsec_s > 0 and case.subject.kind != "moon"
+    return case.support.on_tripod and not case.subject.stirs and not drifts
+
+
 def needs_bracket(case: Case, iso: float) -> bool:
     """True when the scene's range exceeds what one frame holds and camera and subject stand still."""
     scene = case.light.scene_range_ev
-    still = case.support.on_tripod and not case.subject.stirs and case.subject.sky_rate_arcsec_s == 0
     return (
-        scene is not None and still and scene > engineering_range_ev(case.body, iso) - case.figure("bracket_margin_ev")
+        scene is not None
+        and _can_be_joined(case)
+        and scene > engineering_range_ev(case.body, iso) - case.figure("bracket_margin_ev")
     )
 
 
@@ -152,10 +193,13 @@ def _set_bracket(draft: Draft) -> None:
     scene = case.light.scene_range_ev
     asked = case.requests.bracketing
     if asked is not None and "bracketing" not in case.wishes.harms:
-        draft.put("bracketing", _nearest_bracket(asked.frames, asked.step_ev), "You asked for it.")
+        ranked = nearest_brackets(asked.frames, asked.step_ev)
+        exact = asked.frames == 1 or is_bracket(ranked[0], asked.frames, asked.step_ev)
+        draft.put_available(
+            "bracketing", ranked, "You asked for it." if exact else "What spans nearest to the bracket you asked for."
+        )
         return
-    still = case.support.on_tripod and not case.subject.stirs and case.subject.sky_rate_arcsec_s == 0
-    if case.schools.highlights == "bracket" and still and not needs_bracket(case, cell.iso):
+    if case.schools.highlights == "bracket" and _can_be_joined(case) and not needs_bracket(case, cell.iso):
         draft.put(
             "bracket_one_press",
             True,
@@ -210,13 +254,6 @@ def _set_bracket(draft: Draft) -> None:
         f"{math.ceil(missing / 2) * 2} EV more with a stop of overlap at either end.",
         school=draft.follow("range", f"bracket {bracket.replace('x', ' x ')} EV"),
     )
-
-
-def _nearest_bracket(frames: int, step_ev: float) -> str:
-    known = {"3x1": (3, 1.0), "5x1": (5, 1.0), "7x1": (7, 1.0), "3x2": (3, 2.0), "5x2": (5, 2.0)}
-    if frames <= 1:
-        return "none"
-    return min(known, key=lambda k: (abs(known[k][0] * known[k][1] - frames * step_ev), abs(known[k][0] - frames)))
 
 
 def range_sentence(case: Case, iso: float) -> str:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.draft import Draft
 
+DELAYS = ("2s", "10s", "exposure_delay")
 NAMED_LEAN_DEG = 0.1  # a slant that rounds to nothing is not named
 
 
@@ -24,7 +25,7 @@ def _set_shutter_kind(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     asked = case.requests.shutter_type
     kind = case.shutters.kind_for(cell.shutter_s)
-    if asked is not None and asked in case.shutters.permitted:
+    if asked in case.body.shutter_kinds and case.wishes.of_shutter(asked, cell.shutter_s, cell.aperture) is None:
         draft.put("shutter_type", asked, "You asked for it.")
         return
     if case.flash.in_use:
@@ -167,8 +168,11 @@ def _set_rate(draft: Draft, drive: str) -> None:
             if top > case.figure("little_lower_fps")
             else f"All the body has with this shutter, {top:g}/s.",
         )
-    buffer = case.body.buffer_raw_frames
-    if buffer:
+    buffer, lasts_s = case.body.buffer_raw_frames, case.requests.burst_seconds
+    if buffer and lasts_s and rate * lasts_s > buffer:
+        rate = max(1.0, float(int(buffer / lasts_s)))
+        why = f"At {rate:g}/s the buffer of {buffer} frames lasts the {lasts_s:g} s you plan to hold it."
+    elif buffer:
         why += f" The buffer lasts {buffer / rate:.0f} s."
     draft.put("frame_rate", rate, why)
 
@@ -178,7 +182,10 @@ def _set_timer(draft: Draft) -> None:
     long_lens = case.glass.focal_mm * case.body.crop_factor >= case.figure("delayed_release_from_mm")
     nothing_hurries = case.support.on_tripod and not case.subject.is_moving and not case.subject.is_living
     steady = nothing_hurries and (long_lens or cell.shutter_s > case.figure("steady_release_from_s"))
-    if not steady:
+    asked = case.requests.self_timer
+    if asked is not None and not (case.subject.is_moving and asked in DELAYS):
+        draft.put_available("self_timer", (asked, "off"), "You asked for it.")
+    elif not steady:
         draft.put(
             "self_timer",
             "off",
@@ -204,8 +211,7 @@ def _set_timer(draft: Draft) -> None:
 
 def _set_release_delay(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
-    in_band = case.figure("shock_band_s", "from") / 1.12 <= cell.shutter_s <= case.figure("shock_band_s", "to") * 1.12
-    shocks = case.support.on_tripod and draft.option("shutter_type") == "mechanical" and in_band
+    shocks = draft.option("shutter_type") == "mechanical" and case.wishes.shock_shows_at(cell.shutter_s)
     draft.put(
         "exposure_delay",
         "1s" if shocks else "off",
@@ -231,6 +237,14 @@ def _set_stabiliser(draft: Draft) -> None:
             "off",
             f"On a rigid tripod it can drift by itself during {wording.seconds(draft.exposure.shutter_s)}.",
         )
+    elif case.requests.stabilisation == "off":
+        draft.put(
+            "stabilisation",
+            "off",
+            f"You asked for it: the hand alone holds {wording.seconds(case.support.handheld_limit_s)}.",
+        )
+    elif case.requests.stabilisation == "panning" and case.situation.look != "pan_blur":
+        draft.put_available("stabilisation", ("panning", "on"), "You asked for it.")
     elif case.situation.look == "pan_blur":
         draft.put_available(
             "stabilisation",
@@ -254,6 +268,8 @@ def _set_noise_reduction(draft: Draft) -> None:
         value, why = "off", f"{time} is too short to need a dark frame."
     elif case.is_matched_series:
         value, why = "off", f"A dark frame of {time} after each would tear gaps into the series."
+    elif case.requests.noise_reduction_long_exposure == "off":
+        value, why = "off", "You asked for it."
     elif case.requests.noise_reduction_long_exposure == "on":
         value, why = "on", f"You asked for it: the body is busy for another {time} after each frame."
     elif draft.option("file") == "jpeg":

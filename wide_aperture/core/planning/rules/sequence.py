@@ -55,9 +55,9 @@ def _set_interval(draft: Draft) -> None:
     requests, shutter = draft.case.requests, draft.exposure.shutter_s
     if requests.interval_s is None and requests.sequence_frames is None and requests.sequence_hours is None:
         return
-    least = shutter + draft.case.figure("write_s")
-    interval = max(requests.interval_s or least, least)
-    longer = requests.interval_s is not None and interval > requests.interval_s
+    write_s, asked = draft.case.figure("write_s"), requests.interval_s
+    longer = asked is not None and asked < shutter + write_s * draft.case.figure("least_write_share")
+    interval = asked if asked is not None and not longer else shutter + write_s
     draft.put(
         "interval_s",
         interval,
