@@ -13,6 +13,7 @@ NAMES: dict[str, str] = {
     "ceilings/routine": "Routine",
     "ceilings/push": "At a push",
     "flash/guide_number_m": "Flash guide number",
+    "flash/recycle_s": "Ready again after full power",
     "light/ev100": "Exposure value",
     "light/cct_k": "Colour of the light",
     "light/ev_low": "May fall to",

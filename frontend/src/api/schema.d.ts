@@ -2390,6 +2390,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -2754,6 +2755,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -3550,6 +3552,11 @@ export interface components {
              * @default false
              */
             high_speed_sync: boolean;
+            /**
+             * Recycle S
+             * @description Seconds until ready after full power; null: about as most
+             */
+            recycle_s?: number | null;
         };
         /**
          * FlashSync
@@ -5235,6 +5242,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -5878,6 +5886,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -5981,6 +5990,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -6126,6 +6136,7 @@ export interface components {
              *       "range": "by_case",
              *       "recomposing": "move_point",
              *       "review": "by_case",
+             *       "warmth": "part",
              *       "white_balance": "by_case"
              *     }
              */
@@ -6509,6 +6520,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -7129,6 +7141,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -7408,6 +7421,12 @@ export interface components {
              */
             review: "by_case" | "off" | "two_seconds" | "after_burst";
             /**
+             * Warmth
+             * @default part
+             * @enum {string}
+             */
+            warmth: "neutral" | "part" | "as_seen";
+            /**
              * White Balance
              * @default by_case
              * @enum {string}
@@ -7647,7 +7666,7 @@ export interface components {
             title: string;
         };
         /** @enum {string} */
-        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "aspect" | "assist_lamp" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "dial_front" | "dial_rear" | "dial_ring" | "display_brightness" | "dr_mode" | "drive" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_refresh" | "finder_switch" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_curtain" | "flash_gel" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "hdr_mode" | "hdr_originals" | "heat_limit" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "magnifier_time" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefocus" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "review" | "safety_shift" | "self_timer" | "sensor_cleaning" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "touch_action" | "touch_drag" | "trap_release" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
+        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "aspect" | "assist_lamp" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "dial_front" | "dial_rear" | "dial_ring" | "display_brightness" | "dr_mode" | "drive" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_refresh" | "finder_switch" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "hdr_mode" | "hdr_originals" | "heat_limit" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "magnifier_time" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefocus" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "review" | "safety_shift" | "self_timer" | "sensor_cleaning" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "touch_action" | "touch_drag" | "trap_release" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
         /**
          * SettingIs
          * @description A setting standing at an option.
@@ -7820,6 +7839,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }
@@ -8662,6 +8682,7 @@ export interface components {
              *         "range": "by_case",
              *         "recomposing": "move_point",
              *         "review": "by_case",
+             *         "warmth": "part",
              *         "white_balance": "by_case"
              *       }
              *     }

@@ -263,6 +263,10 @@ TOKENS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
 OTHERS: dict[str, tuple[dict[str, Any], dict[str, Any], dict[str, Any]]] = {
     "asked_number_dropped": ({"aperture": 5.6}, {"aperture": 1.2}, {"glass": lens(85, 1.2), **asked(aperture=1.2)}),
     "asked_setting_spoils": ({"af_area": "zone"}, {"af_area": "pinpoint"}, {"speed": 7, **asked(af_area="pinpoint")}),
+    "ambient_offset_missed": (
+        {"ambient_offset_ev": -1.0, "shutter_s": 1 / 15, "aperture": 2.8, "iso": 100.0}, {"ambient_offset_ev": -1.0, "shutter_s": 1 / 60, "aperture": 2.8, "iso": 1600.0},
+        {"ev": 4, "genre": "wedding", "near": 3, "far": 3, **asked(flash="bounce")},
+    ),
     "asked_setting_dropped": ({"file": "jpeg"}, {"file": "raw"}, asked(file="raw")),
     "extended_iso_costs": ({"extended_iso": "on"}, {"extended_iso": "off"}, {}),
     "zoom_moves_aperture": (

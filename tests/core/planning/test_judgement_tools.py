@@ -243,7 +243,7 @@ class FlashFigures(SimpleTestCase):
             requests={"flash": "bounce"},
             accessories=Accessories(flash=Flash(guide_number_m=36)),
         )
-        self.assertTrue(any("reaches" in r for r in made.setup.settings["flash_burst"].reasons))
+        self.assertTrue(any("reaches" in r for r in made.setup.settings["flash_level_ev"].reasons))
         self.assertEqual(made.setup.value("flash_gel"), "warm")
 
 

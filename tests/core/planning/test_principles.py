@@ -276,3 +276,201 @@ class FocusStacks(SimpleTestCase):
         made = plan_of(plan_input(brook, glass=lens(35, 2.8), accessories=Accessories(nd_stops=(10,))))
         self.assertLessEqual(made.choice.iso, 126)
         self.assertTrue(1 <= made.choice.shutter_s <= 30)
+
+
+class AtTheCeiling(SimpleTestCase):
+    """Raw may stay up to a stop dark before a limit of movement breaks; a JPEG may not."""
+
+    def made(self, ev, file="raw", **requests):
+        brief = situation(ev=ev, speed=1.4, near=4, far=4, genre="wedding")
+        return planned(brief, glass=lens(50, 1.8), requests={"file": file, **requests})
+
+    def test_raw_stays_dark_by_no_more_than_a_stop_and_says_what_it_costs(self):
+        for ev in (2, 1, 0, -1):
+            made = self.made(ev)
+            self.assertGreater(made.choice.error_ev, -1.25)
+            dark = next((f for f in made.findings if f.code == "underexposure_at_ceiling"), None)
+            self.assertEqual(dark is not None, made.choice.error_ev < -1 / 4)
+            if dark:
+                self.assertEqual((dark.handled_by, made.choice.iso), (("file",), 12800))
+                self.assertIn("as noisy as at ISO", dark.residual)
+        self.assertLess(self.made(-1).choice.error_ev, -0.9)
+
+    def test_a_jpeg_takes_the_time_instead(self):
+        raw, jpeg = self.made(-1), self.made(-1, "jpeg")
+        self.assertGreater(jpeg.choice.error_ev, -0.3)
+        self.assertGreater(jpeg.choice.shutter_s, raw.choice.shutter_s)
+
+    def test_an_iso_that_is_held_low_is_no_ceiling(self):
+        brief = situation(ev=4, speed=1.4, near=4, far=4, genre="wedding")
+        made = planned(brief, glass=lens(50, 1.8), pins={"iso": 400.0})
+        self.assertGreater(made.choice.error_ev, -0.4)
+
+
+class TheSlowestTimeAccepted(SimpleTestCase):
+    def made(self, floor_s=None, ev=4, focal=50, **brief):
+        asked = {"shutter_floor_s": floor_s} if floor_s else {}
+        brief = situation(**{"ev": ev, "speed": 1.4, "near": 4, "far": 4, "genre": "wedding", **brief})
+        return planned(brief, glass=lens(focal, 1.8), requests=asked)
+
+    def shown_ev(self, made):
+        return sum(price.ev for price in made.prices if price.limit == "motion")
+
+    def test_it_moves_the_choice_the_rulers_the_prices_and_the_prediction_together(self):
+        free, slow = self.made(), self.made(1 / 80)
+        self.assertAlmostEqual(slow.choice.shutter_s, 1 / 80, delta=1e-3)
+        self.assertLess(slow.choice.iso, free.choice.iso / 2)
+        motion = next(window for window in slow.windows if window.id == "motion")
+        self.assertEqual(motion.high, next(window.high for window in free.windows if window.id == "motion"))
+        self.assertGreater(self.shown_ev(slow), self.shown_ev(free) + 1)  # what it will show is its price
+        self.assertAlmostEqual(slow.prediction[0].shutter_s, slow.choice.shutter_s)
+
+    def test_never_slower_than_that_while_the_iso_has_room(self):
+        for floor_s in (1 / 500, 1 / 250):
+            self.assertLessEqual(self.made(floor_s).choice.shutter_s, floor_s * 2 ** (1 / 6))
+
+    def test_in_good_light_it_changes_nothing(self):
+        self.assertEqual(self.made(1 / 80, ev=12).choice, self.made(ev=12).choice)
+
+    def test_a_burst_meets_a_still_moment_of_what_only_stirs(self):
+        brief = {"speed": 0.0, "ev": 3, "focal": 135}
+        self.assertGreater(self.made(**brief, burst_frames=8).choice.shutter_s, self.made(**brief).choice.shutter_s * 2)
+        walks = {"speed": 1.4, "ev": 3, "focal": 135}
+        self.assertEqual(self.made(**walks, burst_frames=8).choice.shutter_s, self.made(**walks).choice.shutter_s)
+
+
+class Lamps(SimpleTestCase):
+    def test_under_a_silent_shutter_pulsing_lamps_outweigh_a_stop_or_two_of_motion(self):
+        def time(speed, **brief):
+            light = {"ev": 7, "near": 6, "far": 6, "genre": "everyday", "flicker_hz": 100, "modulation": 0.5}
+            return planned(situation(speed=speed, **light, **brief), glass=lens(50, 1.8)).choice.shutter_s
+
+        for speed in (1, 2):
+            self.assertAlmostEqual(time(speed, constraints=("silent",)), 1 / 100, delta=5e-4)
+        self.assertLess(time(4, constraints=("silent",)), 1 / 400)
+        self.assertLess(time(2), 1 / 200)  # curtains do not band
+
+
+class DarkAndFar(SimpleTestCase):
+    def test_the_darkness_autofocus_sees_in_belongs_to_an_aperture(self):
+        def by_hand(ev, f_number):
+            brief = situation(ev=ev, genre="everyday", near=4, far=4, support="tripod", subject="thing")
+            return planned(brief, glass=lens(50, f_number)).setup.option("af_mode") == "manual"
+
+        self.assertEqual([by_hand(-3.9, 2.0), by_hand(-4.1, 2.0)], [False, True])
+        self.assertEqual([by_hand(-0.9, 5.6), by_hand(-1.2, 5.6)], [False, True])
+
+    def test_a_stated_sky_rate_is_kept_and_the_sky_s_own_says_nothing_of_curtains(self):
+        def rate(stated, direction, subject):
+            brief = {"genre": "night_sky", "near": 1000, "far": None, "ev": -5, "direction": direction}
+            return plan_input(
+                situation(**brief, angular_speed_arcsec_s=stated, subject=subject)
+            ).case.subject.sky_rate_arcsec_s
+
+        self.assertEqual(rate(60, "erratic", "stars"), 60)
+        self.assertEqual(rate(15.04, "erratic", "stars"), 180)
+        self.assertEqual(rate(15.04, "erratic", "meteor"), 15.04)
+        self.assertEqual(rate(11, "still", "stars"), 11)
+
+
+class TheMeterDecides(SimpleTestCase):
+    def compensation(self, pattern, **brief):
+        mode = {"exposure_mode": "aperture_priority", "metering": pattern}
+        return planned(situation(speed=0, genre="portrait", near=3, far=3, **brief), requests=mode).setup.number(
+            "exposure_comp_ev"
+        )
+
+    def test_a_spot_counts_only_the_tone_under_it(self):
+        for behind in ("dark", "mid", "light"):
+            self.assertAlmostEqual(self.compensation("spot", subject_tone="light", background_tone=behind), 5 / 3)
+            self.assertEqual(self.compensation("spot", background_tone=behind), 0)
+        self.assertLess(self.compensation("multi_segment", background_tone="dark"), 0)
+
+    def test_the_middle_counts_more_under_a_bell_than_by_its_area(self):
+        dark = {"background_tone": "dark"}
+        self.assertLess(self.compensation("average", **dark), self.compensation("multi_segment", **dark))
+        self.assertLess(self.compensation("average", **dark), self.compensation("centre_weighted", **dark))
+
+    def test_a_highlight_weighted_meter_brings_the_subject_up_as_far_as_its_highlights_survive(self):
+        def up(range_ev):
+            return self.compensation("highlight_weighted", scene_range_ev=range_ev, subject_tone="mid")
+
+        self.assertEqual(up(5), 0)  # the top lies within its room: it reads the average
+        self.assertGreater(up(7), 0)
+        clipping = body().electrons.mid_below_clipping_ev
+        for range_ev in (8.0, 10.0, 14.0):
+            top_after = up(range_ev) + 7 / 3  # where the brightest part lands
+            self.assertLessEqual(top_after, clipping)
+
+
+class FlashFigures(SimpleTestCase):
+    """Power as a number, with its reach and how soon the flash is ready again; a held room is really held."""
+
+    def made(self, guide=36, mid=3.0, **plan):
+        brief = situation(ev=5, genre="wedding", near=mid, far=mid, speed=0.1, direction="still")
+        unit = Flash(guide_number_m=guide, **plan.pop("unit", {}))
+        return planned(
+            brief, glass=lens(50, 1.8), accessories=Accessories(flash=unit), requests={"flash": "key"}, **plan
+        )
+
+    def test_a_stop_less_power_for_each_stop_of_guide_number_to_spare(self):
+        near, far = self.made(mid=2.0), self.made(mid=4.0)
+        self.assertEqual(near.choice, far.choice)
+        self.assertAlmostEqual(far.setup.number("flash_level_ev") - near.setup.number("flash_level_ev"), 2)
+        cell = far.choice
+        at_full = 36 / cell.aperture * math.sqrt(cell.iso / 100)  # N = GN / d x sqrt(S / 100)
+        self.assertAlmostEqual(far.setup.number("flash_level_ev"), 2 * math.log2(4.0 / at_full), delta=1 / 6)
+
+    def test_bounce_takes_two_stops_and_what_is_missing_is_full_power(self):
+        brief = situation(ev=5, genre="wedding", near=3.0, far=3.0, speed=0.1, direction="still")
+        kit = {"glass": lens(50, 1.8), "accessories": Accessories(flash=Flash(guide_number_m=36))}
+        direct, bounced = (planned(brief, requests={"flash": use}, **kit) for use in ("key", "bounce"))
+        self.assertAlmostEqual(bounced.setup.number("flash_level_ev") - direct.setup.number("flash_level_ev"), 2)
+        self.assertEqual(self.made(guide=6, mid=8.0).setup.number("flash_level_ev"), 0)
+        self.assertEqual(self.made(guide=200, mid=0.5).setup.number("flash_level_ev"), -7)
+
+    def test_ready_again_in_proportion_to_the_power_used(self):
+        def loads_s(made):
+            return made.setup.settings["flash_level_ev"].reasons[1]
+
+        self.assertEqual(loads_s(self.made(guide=6, mid=8.0)), "It is ready again after about 2.5 s.")
+        slow = self.made(guide=6, mid=8.0, unit={"recycle_s": 8.0})
+        self.assertEqual(loads_s(slow), "It is ready again after about 8 s.")
+
+    def test_a_held_offset_is_held_and_an_exposure_that_misses_it_is_found(self):
+        free, held = self.made(), self.made(pins={"ambient_offset_ev": -3.0})
+        self.assertEqual(held.setup.number("ambient_offset_ev"), -3)
+        cell = held.choice
+        room = 5 - math.log2(cell.aperture**2 / cell.shutter_s * 100 / cell.iso)  # how the ambient light comes out
+        self.assertAlmostEqual(room, -3, delta=1 / 4)
+        self.assertNotIn("ambient_offset_missed", codes(held))
+        self.assertNotIn("ambient_offset_missed", codes(free))
+        stuck = self.made(pins={"ambient_offset_ev": -3.0, "iso": 6400.0, "aperture": 1.8})
+        self.assertIn("ambient_offset_missed", codes(stuck))
+
+
+class TheLightsColour(SimpleTestCase):
+    def balance(self, kelvin, ev=6, schools=None, **brief):
+        made = planned(situation(ev=ev, cct_k=kelvin, near=3, far=3, **brief), schools=schools or {})
+        return made.setup.option("white_balance"), made.setup.number("kelvin")
+
+    def test_neutral_light_indoors_is_a_room_s_own_not_daylight_with_clouds(self):
+        for kelvin in (4300, 5000, 5500):
+            self.assertEqual(self.balance(kelvin, genre="everyday"), ("kelvin", kelvin))
+        made = planned(situation(ev=6, cct_k=4800, near=3, far=3, genre="street"))
+        self.assertNotIn("cloud", " ".join(made.setup.settings["white_balance"].reasons))
+        self.assertEqual(self.balance(6200, genre="street")[0], "auto")  # a grey day
+        self.assertEqual(self.balance(5200, ev=13, genre="street")[0], "auto")  # the Sun is up
+        self.assertEqual(self.balance(4800, genre="landscape", support="tripod")[0], "daylight")  # an evening outdoors
+
+    def test_how_much_of_the_lamps_warmth_stays_is_a_school(self):
+        def kelvin(school, light):
+            return self.balance(light, ev=4, genre="wedding", schools={"warmth": school})[1]
+
+        for light in (1900, 2500):
+            neutral, part, seen = (kelvin(school, light) for school in ("neutral", "part", "as_seen"))
+            self.assertAlmostEqual(neutral, light, delta=50)
+            self.assertTrue(neutral < part < seen < 5300)
+        self.assertEqual(kelvin("part", 3200), kelvin("neutral", 3200))
+        self.assertGreater(kelvin("as_seen", 3200), 3200)
+        self.assertEqual({kelvin(school, 5000) for school in ("neutral", "part", "as_seen")}, {5000})

@@ -19,6 +19,9 @@ class Flash(Document):
     guide_number_m: Annotated[Positive, Field(ge=0.1, le=1000, description="At ISO 100, metres x f-number")]
     high_speed_sync: bool = False
     bounce: bool = True
+    recycle_s: Annotated[Positive, Field(le=60)] | None = Field(
+        default=None, description="Seconds until ready after full power; null: about as most"
+    )
 
 
 class Accessories(Document):

@@ -95,6 +95,7 @@ class Schools(Document):
     recomposing: Literal["move_point", "lock_recompose"] = "move_point"
     preview: Literal["neutral", "flat_for_truth", "standard_with_histogram", "as_delivered"] = "neutral"
     clip_warning: Literal["always", "on_call"] = "always"
+    warmth: Literal["neutral", "part", "as_seen"] = "part"
     night_colour: Literal["cool_fixed", "daylight_decide_later"] = "cool_fixed"
     range: Literal["by_case", "one_frame_lift_shadows", "bracket_3x2", "bracket_5x1", "in_camera_hdr"] = "by_case"
     crop: Literal["full_frame_crop_later", "in_camera_for_print"] = "full_frame_crop_later"

@@ -70,6 +70,7 @@ SettingId = TypeAliasType(
         "flash_comp_ev",
         "flash_curtain",
         "flash_gel",
+        "flash_level_ev",
         "flash_modelling",
         "flash_power",
         "flash_slowest_s",

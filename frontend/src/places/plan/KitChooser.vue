@@ -155,9 +155,20 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
             flash:
               number === null
                 ? null
-                : { guide_number_m: number, high_speed_sync: accessories.flash?.high_speed_sync ?? false, bounce: accessories.flash?.bounce ?? true },
+                : { high_speed_sync: false, bounce: true, recycle_s: null, ...accessories.flash, guide_number_m: number },
           })
       " />
+    <NumberField
+      v-if="accessories.flash"
+      label="Ready again after full power"
+      pointer="/accessories/flash/recycle_s"
+      unit="s"
+      optional
+      empty-means="2.5 s"
+      :value="accessories.flash.recycle_s ?? null"
+      :above="0"
+      :most="60"
+      @update:value="(recycle_s) => changeBag({ flash: { ...accessories.flash!, recycle_s } })" />
     <div class="bag wide">
       <Checkbox :checked="accessories.release" @update:checked="(release: boolean) => changeBag({ release })">Cable or radio release</Checkbox>
       <Checkbox :checked="accessories.grey_card" @update:checked="(grey_card: boolean) => changeBag({ grey_card })">Grey card</Checkbox>

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from wide_aperture.core.once import cached_property
+from wide_aperture.core.physics.flash import BOUNCE_LOSS_EV, flash_power_ev, high_speed_sync_loss_ev
 
 if TYPE_CHECKING:
     from wide_aperture.core.planning.case.case import Case
@@ -67,6 +68,27 @@ class FlashLight:
         glass = self.case.glass
         asked = self.case.requests.aperture or self.case.figure("flash_f")
         return min(max(asked, glass.widest_aperture), glass.smallest_aperture)
+
+    def loss_ev(self, exposure_s: float | None, use: str | None = None) -> float:
+        """What bounce and high-speed sync take of the flash's light. use: as set, where that is not as asked."""
+        lost = BOUNCE_LOSS_EV if (use or self.use) == "bounce" else 0.0
+        if self.high_speed_sync and self.sync_s is not None and exposure_s is not None:
+            lost += float(high_speed_sync_loss_ev(exposure_s, self.sync_s))
+        return lost
+
+    def spare_ev(self, exposure_s: float | None, aperture: float, iso: float, use: str | None = None) -> float | None:
+        """How far over what the usual distance needs full power lies (+) or falls short (-); None without a unit."""
+        unit = self.case.accessories.flash
+        if unit is None:
+            return None
+        lost = self.loss_ev(exposure_s, use)
+        return float(flash_power_ev(unit.guide_number_m, aperture, iso, self.case.subject.mid_m, lost))
+
+    def ready_again_s(self, level_ev: float) -> float:
+        """How long the unit loads after a frame. level_ev: of full power. The energy used is what must come back."""
+        unit = self.case.accessories.flash
+        full = unit.recycle_s if unit and unit.recycle_s else self.case.figure("recycle_s")
+        return full * 2**level_ev
 
     @property
     def high_speed_sync(self) -> bool:

@@ -67,6 +67,15 @@ class Light:
         return late and self.flicker_hz is None and self.ev100 >= self.case.figure("sun_from_ev")
 
     @cached_property
+    def is_indoors(self) -> bool:
+        """Lamps: they pulse, or they are too dim for the day and no bluer than its plain light."""
+        if self.flicker_hz is not None:
+            return True
+        outdoors = self.case.situation.genre in ("landscape", "wildlife", "night_sky")
+        coolest = self.case.figure("lamplight_below_k" if outdoors else "neutral_indoors_to_k")
+        return self.ev100 < self.case.figure("sun_from_ev") and self.cct_k <= coolest
+
+    @cached_property
     def is_blue_hour(self) -> bool:
         return self.cct_k > self.case.figure("blue_hour_k") and self.ev100 < self.case.figure("blue_hour_below_ev")
 
@@ -98,6 +107,9 @@ class Light:
         flash = self.case.flash
         if not flash.leads:
             return 0.0
+        held = self.case.given.held.get("ambient_offset_ev")
+        if isinstance(held, int | float):
+            return float(held)
         if not flash.ghost_shows:
             return self.case.figure("flash_ambient_offset_ev")
         if flash.keeps_room:

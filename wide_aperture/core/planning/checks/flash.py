@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
-from wide_aperture.core.physics.flash import BOUNCE_LOSS_EV, flash_power_ev
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
 
@@ -67,19 +66,33 @@ def flash_with_electronic_shutter(checked: Checked) -> Finding | None:
 def flash_out_of_reach(checked: Checked) -> Finding | None:
     """Full power is not enough at this aperture, ISO and distance."""
     case = checked.case
-    unit = case.accessories.flash
     use = checked.option("flash")
-    if unit is None or use in (None, "off", "fill") or checked.aperture is None or checked.iso is None:
+    if use in (None, "off", "fill") or checked.aperture is None or checked.iso is None:
         return None
-    loss = BOUNCE_LOSS_EV if use == "bounce" else 0.0
-    spare = float(flash_power_ev(unit.guide_number_m, checked.aperture, checked.iso, case.subject.mid_m, loss))
-    if spare >= 0:
+    spare = case.flash.spare_ev(checked.shutter_s, checked.aperture, checked.iso, use)
+    if spare is None or spare >= 0:
         return None
     return report(
         "flash_out_of_reach",
         about=checked.about("aperture", "iso"),
         sentence=f"At {wording.metres(case.subject.mid_m)} the flash is {wording.stops_word(spare)} short.",
         residual="Come nearer, open up, raise the ISO, or do not bounce.",
+    )
+
+
+def ambient_offset_missed(checked: Checked) -> Finding | None:
+    """The exposure leaves the room brighter or darker than the offset that is set."""
+    meant, missed = checked.setup.number("ambient_offset_ev"), checked.exposure_error_ev
+    if not checked.case.flash.leads or meant is None or missed is None:
+        return None
+    comes_out = checked.case.light.ambient_offset_ev + missed
+    if abs(comes_out - meant) <= checked.case.figure("broken_ev"):
+        return None
+    return report(
+        "ambient_offset_missed",
+        about=checked.about("ambient_offset_ev", "shutter_s", "aperture", "iso"),
+        sentence=f"The room comes out at {wording.signed_stops(comes_out)}, meant was {wording.signed_stops(meant)}.",
+        residual="The time within sync, the aperture or the ISO brings it there.",
     )
 
 
@@ -114,6 +127,7 @@ CHECKS: tuple[Check, ...] = (
     flash_sync_exceeded,
     flash_with_electronic_shutter,
     flash_out_of_reach,
+    ambient_offset_missed,
     flash_burst_power,
     hdr_with_flash,
 )

@@ -131,15 +131,13 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
         preset = case.figure("preset_kelvin", "daylight")
         hour = "low Sun" if case.light.is_low_sun else "blue hour"
         return "daylight", preset, (f"The {hour}'s own colour is the picture: daylight keeps it.",), "daylight value"
-    artificial = case.light.flicker_hz is not None or (
-        light < case.figure("lamplight_below_k") and case.light.ev100 < case.figure("sun_from_ev")
-    )
-    if artificial:
-        kelvin = _tidy(light + (case.figure("warmth_kept_k") if light < case.figure("keep_warm_below_k") else 0))
+    if case.light.is_indoors:
+        kelvin = _tidy(light + _warmth_kept_k(case))
+        warm = " Part of their warmth stays." if kelvin > light + 50 else ""
         return (
             "kelvin",
             kelvin,
-            (f"Lamps at {light:.0f} K stay as they are: one value keeps the whole series alike.",),
+            (f"Lamps at {light:.0f} K stay as they are: one value keeps the whole series alike.{warm}",),
             "kelvin by light",
         )
     if not case.subject.is_living:
@@ -164,6 +162,18 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
         (f"Daylight near {light:.0f} K changes with every cloud and turn; raw puts the rest right.",),
         "automatic, raw fixes it",
     )
+
+
+def _warmth_kept_k(case: Case) -> float:
+    """By how much over the lamps' own colour the value is set, so that their warmth shows, by the school."""
+    light, school = case.light.cct_k, case.schools.warmth
+    if school == "neutral" or light >= case.figure("lamplight_below_k"):
+        return 0.0
+    if school == "as_seen":
+        daylight = float(mired(case.figure("preset_kelvin", "daylight")))
+        own = float(mired(light))
+        return 1e6 / (own - case.figure("warmth_seen_share") * (own - daylight)) - light
+    return case.figure("warmth_kept_k") if light < case.figure("keep_warm_below_k") else 0.0
 
 
 def _for_mixed_light(case: Case, second: float) -> tuple[str, float, tuple[str, ...], str | None]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.documents import wording
-from wide_aperture.core.physics.flash import BOUNCE_LOSS_EV, flash_power_ev, flash_reach, high_speed_sync_loss_ev
+from wide_aperture.core.physics.flash import flash_reach, high_speed_sync_loss_ev
 from wide_aperture.core.physics.quantities import mired
 from wide_aperture.core.planning.draft import Draft
 
@@ -15,16 +15,6 @@ def set_flash(draft: Draft) -> None:
     _set_power(draft)
     _set_sync(draft)
     _set_gel(draft)
-
-
-def loss_ev(draft: Draft) -> float:
-    """What bounce and high-speed sync take of the flash's light."""
-    case = draft.case
-    sync = draft.search.term("sync")
-    lost = BOUNCE_LOSS_EV if case.flash.use == "bounce" else 0.0
-    if sync is not None and sync.low is not None and case.flash.high_speed_sync:
-        lost += float(high_speed_sync_loss_ev(draft.exposure.shutter_s, sync.low))
-    return lost
 
 
 def _set_power(draft: Draft) -> None:
@@ -47,21 +37,29 @@ def _set_power(draft: Draft) -> None:
         else f"The flash is the light; the room stays {wording.stops_word(case.light.ambient_offset_ev)} under it.",
     )
     draft.put("flash_auto_iso", "off", f"Fixed at ISO {cell.iso:.0f}, or the room would change from frame to frame.")
-    if unit is None:
+    spare = case.flash.spare_ev(cell.shutter_s, cell.aperture, cell.iso)
+    if unit is None or spare is None:
         return
-    lost = loss_ev(draft)
-    reach = float(flash_reach(unit.guide_number_m, cell.aperture, cell.iso, lost))
-    spare = float(flash_power_ev(unit.guide_number_m, cell.aperture, cell.iso, case.subject.mid_m, lost))
+    reach = float(flash_reach(unit.guide_number_m, cell.aperture, cell.iso, case.flash.loss_ev(cell.shutter_s)))
     enough = (
         f"{wording.stops_word(spare)} to spare at {wording.metres(case.subject.mid_m)}"
         if spare >= 0
         else f"{wording.stops_word(spare)} short at {wording.metres(case.subject.mid_m)}"
     )
+    level = max(case.figure("least_flash_ev"), min(0.0, (case.figure("fill_ev") if fill else 0.0) - spare))
+    ready_s = case.flash.ready_again_s(level)
+    draft.put(
+        "flash_level_ev",
+        round(level * 3) / 3 + 0.0,
+        f"Guide number {unit.guide_number_m:g} reaches {wording.metres(reach)} here: {enough}.",
+        f"It is ready again after about {wording.seconds(ready_s)}.",
+    )
     burst = spare >= case.figure("burst_power_ev") and case.subject.is_living
     draft.put(
         "flash_burst",
         "burst" if burst else "single",
-        f"Guide number {unit.guide_number_m:g} reaches {wording.metres(reach)} here: {enough}.",
+        f"At this power it is ready again after {wording.seconds(ready_s)}"
+        + (": a few frames at once are lit alike." if burst else ": one frame at a time."),
     )
 
 
