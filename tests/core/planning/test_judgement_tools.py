@@ -58,7 +58,9 @@ class ReserveAdvisor(SimpleTestCase):
         self.assertFalse(two.pays)
 
     def test_for_jpeg_above_the_floor_a_reserve_pays(self):
-        self.assertTrue(self.advise(800, file="jpeg", scene_range_ev=11).best.startswith("highlight_reserve"))
+        advice = self.advise(800, file="jpeg", scene_range_ev=11)
+        auto = next(option for option in advice.options if option.reserve == "auto")
+        self.assertEqual((advice.best, auto.gains_above_ev, auto.raises_iso_ev), ("auto", 2, 0))
 
     def test_nothing_pays_where_nothing_clips(self):
         self.assertEqual(self.advise(800, scene_range_ev=6).best, "off")

@@ -123,7 +123,7 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
     ),
     ("metering._set_bracket", "bracketing", TRIPOD, "none", {**TRIPOD, "scene_range_ev": 18.0}, "5x2"),
     ("colour.set_colour", "kelvin", PEOPLE, 5200.0, {**PEOPLE, "cct_k": 3000, "flicker_hz": 100}, 3000.0),
-    ("colour.set_colour", "white_balance", SPORTS, "auto", TRIPOD, "daylight"),
+    ("colour.set_colour", "white_balance", {**SPORTS, "ev": 12.0}, "auto", TRIPOD, "daylight"),
     ("focus._set_mode", "af_mode", SPORTS, "continuous", STILL, "single"),
     ("focus._set_manual", "af_area", SPORTS, "zone", NIGHT, "magnified_live_view"),
     ("focus._set_area", "af_area", SPORTS, "zone", {**SPORTS, "constraints": ("crowd_behind",)}, "tracking_point"),

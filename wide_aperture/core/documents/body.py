@@ -152,6 +152,14 @@ class SlotBank(Document):
     family: Annotated[str, Field(max_length=40)] = ""
 
 
+RESERVE_EV = {
+    "off": 0.0,
+    "auto": 0.0,
+    "highlight_reserve_1": 1.0,
+    "highlight_reserve_2": 2.0,
+}  # recorded so much darker
+
+
 class ReserveFloor(Document):
     """The lowest ISO that a highlight reserve allows."""
 
@@ -276,8 +284,24 @@ class Body(Document):
         return max(fitting) if fitting else None
 
     def reserve_floor(self, reserve: str | None) -> float | None:
-        """The lowest ISO with a highlight reserve; None when the body states none."""
-        return next((f.iso for f in self.reserve_floors if f.reserve == reserve), None)
+        """The lowest ISO with a highlight reserve: stated, or as far over base as it records darker; None without one.
+
+        Automatic has no floor: it takes as much as the ISO allows.
+        """
+        stops = RESERVE_EV.get(reserve or "off", 0.0)
+        if not stops:
+            return None
+        return next((f.iso for f in self.reserve_floors if f.reserve == reserve), self.base_iso * 2**stops)
+
+    def reserve_at(self, iso: float, reserve: str) -> float:
+        """The EV a highlight reserve really holds back at an ISO: what was set, or as much of it as works there."""
+        most = max(RESERVE_EV.values()) if reserve == "auto" else RESERVE_EV[reserve]
+        works = [
+            stops
+            for name, stops in RESERVE_EV.items()
+            if stops <= most and (floor := self.reserve_floor(name)) is not None and iso * NOMINAL_SLACK >= floor
+        ]
+        return max(works, default=0.0)
 
     @cached_property
     def _support(self) -> dict[str, SettingSupport]:

@@ -102,13 +102,17 @@ def tone_signal(body: SensorOwner, iso: ArrayLike, tone_ev: ArrayLike = 0.0) -> 
     return np.asarray(mid_at_base / gain * 2.0 ** as_floats(tone_ev))
 
 
-def output_snr(body: SensorOwner, iso: ArrayLike, output_pixels: float, tone_ev: float = DEEP_TONE_EV) -> Number:
+def output_snr(
+    body: SensorOwner, iso: ArrayLike, output_pixels: float, tone_ev: float = DEEP_TONE_EV, *, read_at_iso: ArrayLike | None = None
+) -> Number:  # fmt: skip
     """Return the SNR of a tone after resampling to output_pixels (never above the sensor's own pixels).
 
+    Args: iso: what the frame is exposed for; read_at_iso: the gain it is read out with, where that is another one.
     Source: averaging n pixels divides the noise by sqrt(n).
     """
+    gain_iso = iso if read_at_iso is None else read_at_iso
     per_pixel = signal_to_noise(
-        tone_signal(body, iso, tone_ev), read_noise_at(body.electrons, iso), body.electrons.prnu_fraction
+        tone_signal(body, iso, tone_ev), read_noise_at(body.electrons, gain_iso), body.electrons.prnu_fraction
     )
     pixels = body.megapixels * 1e6
     shrink = pixels / min(float(positive("output_pixels", output_pixels)), pixels)

@@ -11,7 +11,6 @@ from wide_aperture.core.physics.sensor import usable_range_ev
 from wide_aperture.core.picture.imaging import Rendered, readings
 from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.compare import difference
-from wide_aperture.core.picture.imaging.raw import reserve_ev
 from wide_aperture.core.picture.scenes import Scene
 from wide_aperture.core.picture.tone import scene_range_ev, tone_table
 from wide_aperture.rehearse.pictures import jpeg_address, mask_address, png_address
@@ -82,7 +81,7 @@ def _spot(scene: Scene, point: tuple[float, float]) -> dict[str, float]:
 
 def noise_floor_ev(asked: RenderRequest, capture: Capture) -> float:
     """EV from mid of the darkest tone that still stands out of the noise at a screen's size."""
-    reserved = reserve_ev(asked.body, capture)
+    reserved = asked.body.reserve_at(capture.iso, capture.reserve)
     usable = usable_range_ev(asked.body, capture.iso / 2**reserved, SCREEN_PIXELS, lowest_snr=LOWEST_SNR)
     return float(asked.body.electrons.mid_below_clipping_ev + reserved - usable)
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.look import white_ev
-from wide_aperture.core.picture.imaging.raw import exposure_ev100, reserve_ev
+from wide_aperture.core.picture.imaging.raw import exposure_ev100
 from wide_aperture.core.picture.metering import PATTERNS, MeterPattern, Reading, meter, spot_radius
 from wide_aperture.core.picture.tone import DEEP_SHADOW_EV, ev_from_mid, scene_range_ev, share_of, tone_table
 from wide_aperture.rehearse.questions import MeteredBy, RenderRequest
@@ -43,7 +43,7 @@ def meter_all(asked: RenderRequest) -> dict[str, Any]:
     """Every pattern beside each other, the tones under the chosen one, and the scene's range."""
     by = asked.metered or MeteredBy()
     light, wanted = luminances(asked), wanted_ev100(asked)
-    clip = asked.body.electrons.mid_below_clipping_ev + reserve_ev(asked.body, asked.capture)
+    clip = asked.body.electrons.mid_below_clipping_ev + asked.body.reserve_at(asked.capture.iso, asked.capture.reserve)
     screen_clip = white_ev(asked.capture.look, clip)
     patterns: list[dict[str, Any]] = []
     for pattern in PATTERNS:

@@ -24,7 +24,6 @@ from wide_aperture.core.picture.scenes.scene import Scene
 DAYLIGHT_RESPONSE = (0.55, 1.0, 0.70)
 RESPONSE = (np.array(DAYLIGHT_RESPONSE) / white_of(5500.0)).astype(np.float32)
 PATTERN_AVERAGES_OUT = 8.0  # sensor pixels a picture pixel
-RESERVE_EV = {"off": 0.0, "auto": 0.0, "highlight_reserve_1": 1.0, "highlight_reserve_2": 2.0}
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,14 +36,6 @@ class RawFrame:
     read_e: float
     reserve_ev: float
     pixels_merged: float
-
-
-def reserve_ev(body: Body, capture: Capture) -> float:
-    """The highlight reserve that works here: automatic takes what the ISO allows; a reserve cannot go under base."""
-    room = max(math.log2(capture.iso / body.base_iso) + 0.01, 0.0)
-    if capture.reserve == "auto":
-        return float(min(math.floor(room), 2))
-    return min(RESERVE_EV[capture.reserve], math.floor(room) if room < RESERVE_EV[capture.reserve] else 9.0)
 
 
 def exposure_ev100(capture: Capture) -> float:
@@ -132,7 +123,7 @@ def expose(
     Source: variance = shot + read(ISO)^2 + dark t, PRNU apart as a fixed pattern; all divided by the pixels merged.
     """
     figures = body.electrons
-    reserved = reserve_ev(body, capture)
+    reserved = body.reserve_at(capture.iso, capture.reserve)
     full_e = figures.full_well_e * body.base_iso / capture.iso
     mid_e = full_e / 2**figures.mid_below_clipping_ev
     clip_e = full_e * 2**reserved

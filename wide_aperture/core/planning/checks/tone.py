@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.body import RESERVE_EV
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics.quantities import format_iso, step_value
 from wide_aperture.core.physics.sensor import engineering_range_ev
@@ -43,8 +44,9 @@ def dr_mode_raises_min_iso(checked: Checked) -> Finding | None:
     by_school = case.schools.highlights == "reserve" and asked is None  # planned only where the ISO is high anyway
     if reserve is None or by_school:
         return None
-    stops = 1 if reserve == "highlight_reserve_1" else 2
-    floor = case.body.reserve_floor(reserve) or case.body.base_iso * 2**stops
+    stops, floor = RESERVE_EV[reserve], case.body.reserve_floor(reserve)
+    if floor is None:
+        return None
     slowest = checked.slowest_allowed_s("motion", "growth", "shake", "own_floor", "shutter_end_slow")
     wide_open = checked.iso_needed(case.glass.widest_aperture, slowest)
     set_iso = checked.iso if checked.iso is not None else wide_open
@@ -55,8 +57,8 @@ def dr_mode_raises_min_iso(checked: Checked) -> Finding | None:
         "dr_mode_raises_min_iso",
         about="request" if asked == reserve else "plan",
         sentence=f"The reserve starts at {format_iso(floor)}; without it "
-        f"{format_iso(step_value('iso', max(min(wide_open, set_iso), case.body.base_iso), 0))} would do. It records "
-        f"{stops} EV darker and takes that from the shadows.",
+        f"{format_iso(step_value('iso', max(min(wide_open, set_iso), case.body.base_iso), 0))} would do. Each stop of "
+        f"ISO it raises is a stop less light in the shadows, for {stops:g} EV above.",
         handled_by=() if on else ("dr_mode",),
         remedy=Remedy(label="Reserve off", changes={"dr_mode": "off"}) if on else None,
     )

@@ -86,7 +86,8 @@ def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
         return asked, case.light.preset_k(asked) or _tidy(light), ("You asked for it.",), None
     school = case.schools.white_balance
     if school == "automatic":
-        return "auto", _tidy(light), (f"Your school: raw puts {light:.0f} K right.",), "automatic, raw fixes it"
+        how = f"raw puts {light:.0f} K right" if case.output.keeps_raw else f"the camera finds about {light:.0f} K"
+        return "auto", _tidy(light), (f"Your school: {how}.",), _automatic(case)
     if school == "daylight_always":
         return (
             "daylight",
@@ -159,9 +160,16 @@ def _by_case(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
     return (
         "auto",
         _tidy(light),
-        (f"Daylight near {light:.0f} K changes with every cloud and turn; raw puts the rest right.",),
-        "automatic, raw fixes it",
+        (
+            f"Daylight near {light:.0f} K changes with every cloud and turn"
+            + ("; raw puts the rest right." if case.output.keeps_raw else ": nobody sets it as fast by hand."),
+        ),
+        _automatic(case),
     )
+
+
+def _automatic(case: Case) -> str:
+    return "automatic, raw fixes it" if case.output.keeps_raw else "automatic"
 
 
 def _warmth_kept_k(case: Case) -> float:

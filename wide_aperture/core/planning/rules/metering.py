@@ -7,9 +7,11 @@ import math
 from wide_aperture.core.craft.brackets import is_bracket, nearest_brackets
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
+from wide_aperture.core.physics.quantities import format_iso
 from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.reserve import reserve_advice
 from wide_aperture.core.planning.rules.tones import compensation
 
 METERING_SCHOOLS = {
@@ -152,22 +154,40 @@ def _set_reserve(draft: Draft) -> None:
         return
     if case.schools.highlights == "reserve":
         reserve = "highlight_reserve_1"
-        floor = case.body.reserve_floor(reserve) or 2 * case.body.base_iso
+        floor = case.body.reserve_floor(reserve) or case.body.base_iso
         fits = cell.iso >= floor * case.figure("reserve_floor_slack")
         draft.put_available(
             "dr_mode",
             (reserve, "auto", "off") if fits else ("off",),
-            f"Your school: a stop above, a stop less light in the shadows at ISO {cell.iso:g}."
+            f"Your school: a stop more above; at ISO {cell.iso:g} the light stays, only the read-out is noisier."
             if fits
             else f"Your school's reserve starts at ISO {floor:g}; at ISO {cell.iso:g} exposing darker does the same.",
             school=draft.follow("highlights", "in-camera reserve"),
         )
+        return
+    if not case.output.keeps_raw:
+        _reserve_for_jpeg(draft)
         return
     draft.put_available(
         "dr_mode",
         ("off",),
         f"{range_sentence(case, cell.iso) or f'One frame holds {engineering_range_ev(case.body, cell.iso):.1f} EV'}: raw exposed "
         f"for its highlights holds as much as a reserve would, and ISO {case.body.base_iso:g} stays open.",
+    )
+
+
+def _reserve_for_jpeg(draft: Draft) -> None:
+    """What the reserve's own page would take, as long as it costs no light."""
+    advice = reserve_advice(draft.case, draft.exposure.iso)
+    best = next(option for option in advice.options if option.reserve == advice.best)
+    free = best.raises_iso_ev <= draft.case.figure("notable_in_hand_ev")
+    draft.put_available(
+        "dr_mode",
+        (best.reserve, "off") if free else ("off",),
+        advice.sentence,
+        best.sentence
+        if free
+        else f"But it would raise the ISO to {format_iso(best.iso)}: the highlights are exposed for instead.",
     )
 
 
