@@ -12,16 +12,17 @@ from tests.core.builders import body, situation
 from wide_aperture.core.documents.situation import LightByReading, LightBySky
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.sky.daylight.conditions import band_ev
+from wide_aperture.core.sky.daylight.conditions import band_ev, subject_lux
 from wide_aperture.core.sky.daylight.day import light_at, light_of, tracks
 from wide_aperture.core.sky.daylight.hand_meter import LIES_WITHIN, simulated_reading
-from wide_aperture.core.sky.daylight.illuminance import direct_share, disc_ev, moon_lux, sun_lux
+from wide_aperture.core.sky.daylight.illuminance import beam_lux, direct_share, disc_ev, moon_lux, sun_lux
 from wide_aperture.core.sky.daylight.resolve import READING_BAND_EV, SpanLight, resolved, span_light
 from wide_aperture.core.sky.events import crossings, utc_of
+from wide_aperture.core.sky.night.darkness import magnitude_of_luminance, moonlit_cd_m2, sky_cd_m2
 from wide_aperture.core.sky.night.search import NightWish, search_nights
-from wide_aperture.core.sky.night.sequence import field_deg, panorama, sequence_plan
+from wide_aperture.core.sky.night.sequence import field_deg, narrowest_width_deg, panorama, sequence_plan
 from wide_aperture.core.sky.night.windows import dark_night, spans
-from wide_aperture.core.sky.pointing import apart_deg, framed_declination_deg, sun_caution
+from wide_aperture.core.sky.pointing import apart_deg, frame_outline, framed_declination_deg, sun_caution
 
 HERE = SkyContext(date=dt.date(2026, 9, 12), zone="Etc/UTC", latitude_deg=51.5, longitude_deg=-1.0)
 
@@ -60,7 +61,54 @@ class Moonlight(SimpleTestCase):
     def test_the_sun_by_the_handbook(self):
         for altitude, lux in ((0, 732), (-6, 3.4), (30, 47_000), (90, 124_000), (-40, 6.5e-4)):
             self.assertAlmostEqual(float(sun_lux(altitude)) / lux, 1, places=6)
-        self.assertAlmostEqual(float(direct_share(15)), 0.72, places=6)
+
+    def test_the_low_sun_s_beam_goes_by_the_air_it_passes(self):
+        for altitude, mass in ((90, 1.0), (30, 1.994), (10, 5.586), (2, 19.4)):  # Kasten and Young (1989)
+            self.assertAlmostEqual(float(beam_lux(altitude)) / (133_100 * math.exp(-0.25 * mass)), 1, delta=0.02)
+        self.assertEqual(float(beam_lux(-1)), 0)
+        self.assertLess(float(direct_share(1)), 0.05)
+        self.assertGreater(float(direct_share(40)), 0.8)
+
+    def test_the_beam_and_the_sky_add_up_to_the_handbook_s_total(self):
+        for altitude in (3, 10, 25, 60):
+            level = float(beam_lux(altitude)) * math.sin(math.radians(altitude))
+            self.assertAlmostEqual(level / float(sun_lux(altitude)), float(direct_share(altitude)), delta=0.03)
+
+    def test_shade_is_never_brighter_than_the_open_sky(self):
+        altitudes = np.linspace(-12, 85, 300)
+        shade = subject_lux("open_shade", altitudes)
+        for condition in ("clear", "haze", "broken_cloud"):
+            self.assertTrue((subject_lux(condition, altitudes) >= shade).all(), condition)
+
+
+class MoonlitSky(SimpleTestCase):
+    """Krisciunas and Schaefer (1991)."""
+
+    def magnitude(self, altitude=45.0, moon=60.0, lit=1.0, apart=60.0):
+        return float(magnitude_of_luminance(moonlit_cd_m2(altitude, moon, lit, apart)))
+
+    def test_by_hand(self):
+        # 344 772 scattered at 60 degrees, 0.0291 for the full Moon, 0.834 on its way at 60 degrees, 0.197 of it scattered at
+        # 45: 1648 nanolamberts. With their extinction of 0.172; ours is 0.17.
+        nanolamberts = float(moonlit_cd_m2(45.0, 60.0, 1.0, 60.0)) / (1e-5 / math.pi)
+        self.assertAlmostEqual(nanolamberts / 1648, 1, delta=0.02)
+        self.assertAlmostEqual(self.magnitude(), 18.3, delta=0.1)
+
+    def test_brighter_towards_the_moon_and_through_more_air(self):
+        self.assertLess(self.magnitude(apart=20), self.magnitude(apart=60) - 0.7)
+        self.assertLess(self.magnitude(altitude=15), self.magnitude(altitude=80))
+        self.assertGreater(self.magnitude(lit=0.5), self.magnitude() + 2)
+        self.assertEqual(float(moonlit_cd_m2(45.0, -2.0, 1.0, 60.0)), 0)
+
+    def test_the_sky_s_page_looks_from_the_moon_and_from_the_sun(self):
+        moon = {"moon_altitude_deg": 40.0, "moon_azimuth_deg": 180.0, "moon_fraction": 1.0}
+        near, far = (float(sky_cd_m2(azimuth, 40.0, **moon)) for azimuth in (200.0, 20.0))
+        self.assertGreater(near, 2 * far)
+        sun = {"sun_altitude_deg": -9.0, "sun_azimuth_deg": 290.0}
+        towards, away, over = (float(sky_cd_m2(azimuth, 5.0, **sun)) for azimuth in (290.0, 110.0, 200.0))
+        self.assertTrue(towards > 3 * over > 9 * away * 0.9)
+        high = [float(sky_cd_m2(azimuth, 89.0, **sun)) for azimuth in (290.0, 110.0)]
+        self.assertAlmostEqual(high[0] / high[1], 1, delta=0.1)
 
 
 class Spans(SimpleTestCase):
@@ -142,21 +190,30 @@ class Panoramas(SimpleTestCase):
         return panorama(body(), focal, **asked)
 
     def test_columns_and_rows_by_hand(self):
-        # Upright on 36 x 24 mm at 24 mm: 53.13 degrees wide, 73.74 tall; each step is six tenths of that.
+        # Upright on 36 x 24 mm at 24 mm, tilted by half of 73.74 degrees: the lower edge looks level, 30 mm ahead of the lens's
+        # middle, and is 2 atan(12 / 30) = 43.60 degrees wide there; each step is six tenths of that.
         self.assertAlmostEqual(field_deg(24, 24), 53.1301, places=4)
         made = self.of()
-        self.assertEqual((made.columns, made.rows, made.frames), (5, 1, 5))  # (180 - 53.1) / 31.9 = 3.98
-        self.assertAlmostEqual(made.step_deg, 31.9)
+        self.assertEqual((made.columns, made.rows, made.frames), (7, 1, 7))  # (180 - 43.6) / 26.2 = 5.2
+        self.assertAlmostEqual(made.step_deg, 26.2)
         self.assertEqual(made.tilts_deg, (36.9,))
         tall = self.of(to_tilt_deg=90)
         self.assertEqual((tall.rows, tall.tilts_deg), (2, (36.9, 53.1)))
 
     def test_a_whole_turn_closes_on_itself(self):
-        self.assertEqual(self.of(span_deg=360).columns, 12)  # 360 / 31.88 = 11.3
-        self.assertEqual(self.of(span_deg=359.9).columns, 11)  # (359.9 - 53.1) / 31.88 = 9.6
+        self.assertEqual(self.of(span_deg=360).columns, 14)  # 360 / 26.16 = 13.8
+        self.assertEqual(self.of(span_deg=359.9).columns, 14)  # (359.9 - 43.6) / 26.16 = 12.1
 
     def test_level_frames_are_wider_and_lower(self):
-        self.assertEqual(self.of(upright=False).columns, 4)  # (180 - 73.7) / 44.2 = 2.4
+        self.assertEqual(self.of(upright=False).columns, 4)  # (180 - 67.7) / 40.6 = 2.8
+
+    def test_the_asked_overlap_holds_along_the_lower_edge(self):
+        for focal, tilt in ((14.0, 20.0), (24.0, 36.9), (50.0, 10.0), (20.0, 0.0)):
+            azimuth, _ = frame_outline(24, 36, focal, 180, tilt)
+            along_the_bottom = azimuth[:24]
+            wide = float(along_the_bottom.max() - along_the_bottom.min())
+            tall = field_deg(36, focal)
+            self.assertAlmostEqual(narrowest_width_deg(24, tall, focal, tilt), wide, delta=0.05)
 
     def test_what_fits_in_one_frame_is_one_frame(self):
         made = self.of(span_deg=40, to_tilt_deg=40)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from wide_aperture.core.craft.endurance import battery_left, bytes_a_frame
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
@@ -92,8 +93,7 @@ def card_full_before_end(checked: Checked) -> Finding | None:
     cards_gb = checked.case.accessories.cards_gb
     if frames is None or cards_gb <= 0:
         return None
-    share = checked.case.figure("file_share", checked.option("file") or "")
-    needed_gb = frames * checked.case.body.megapixels * checked.case.figure("raw_bytes_per_pixel") * share / 1000
+    needed_gb = frames * bytes_a_frame(checked.case.body.megapixels, checked.option("file")) / 1e9
     if needed_gb <= cards_gb:
         return None
     return report(
@@ -154,7 +154,7 @@ def battery_cold(checked: Checked) -> Finding | None:
     return report(
         "battery_cold",
         about="kit",
-        sentence=f"At {wording.celsius(celsius)} about half the battery is gone.",
+        sentence=f"At {wording.celsius(celsius)} about {1 - battery_left(celsius):.0%} of a battery's charge is not there.",
         residual="Warm spares in an inner pocket, changed before the camera asks.",
     )
 

@@ -14,7 +14,7 @@ from numpy.typing import ArrayLike
 
 from wide_aperture.core.documents.situation import SkyCondition
 from wide_aperture.core.physics.numeric import Floats, as_floats
-from wide_aperture.core.sky.daylight.illuminance import NIGHT_LUX, direct_share, sun_lux
+from wide_aperture.core.sky.daylight.illuminance import NIGHT_LUX, beam_lux, direct_share, sun_lux
 
 CONDITIONS: tuple[SkyCondition, ...] = get_args(SkyCondition)
 LUX_AT_EV0 = 2.5  # incident-light constant C = 250: E = 250 2^EV / 100
@@ -34,11 +34,11 @@ class Condition:
 
 
 TABLE: dict[SkyCondition, Condition] = {
-    "clear": Condition(label="clear sun", direct=0.86, diffuse=0.55, band_ev=0.35, range_ev=11),
+    "clear": Condition(label="clear sun", direct=0.86, diffuse=0.82, band_ev=0.35, range_ev=11),
     "haze": Condition(label="hazy sun", direct=0.50, diffuse=0.80, band_ev=0.5, range_ev=10),
     "broken_cloud": Condition(label="sun and cloud in turn", direct=0.36, diffuse=0.80, band_ev=1.3, range_ev=10),
     "overcast": Condition(label="overcast", direct=0.0, diffuse=0.62, cloud=0.17, band_ev=0.9, cct_k=6500, range_ev=8),
-    "open_shade": Condition(label="open shade", direct=0.0, diffuse=0.75, band_ev=0.6, cct_k=7800, range_ev=8),
+    "open_shade": Condition(label="open shade", direct=0.0, diffuse=0.70, band_ev=0.6, cct_k=7800, range_ev=8),
     "under_trees": Condition(label="under trees", direct=0.0, diffuse=0.10, band_ev=1.0, cct_k=6500, range_ev=9),
     "window_side": Condition(label="beside a window", direct=0.0, diffuse=0.045, band_ev=1.0, cct_k=6500, range_ev=11),
 }  # fmt: skip
@@ -52,8 +52,7 @@ def subject_lux(condition: SkyCondition, sun_altitude_deg: ArrayLike) -> Floats:
     """Illuminance of a subject turned to the light, Sun and twilight only, any shape."""
     altitude = as_floats(sun_altitude_deg)
     kind, level, share = TABLE[condition], sun_lux(altitude), direct_share(altitude)
-    facing = level * share / np.maximum(np.sin(np.radians(np.maximum(altitude, 1.0))), 0.0175)
-    return np.asarray(kind.direct * facing + kind.diffuse * _sky_lux(kind, level, share))
+    return np.asarray(kind.direct * beam_lux(altitude) + kind.diffuse * _sky_lux(kind, level, share))
 
 
 def _sky_lux(kind: Condition, level: Floats, share: Floats) -> Floats:

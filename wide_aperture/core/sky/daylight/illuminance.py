@@ -7,6 +7,7 @@ Moon in the zenith at its mean distance, 0.17 magnitudes of extinction an air ma
 
 from __future__ import annotations
 
+import functools
 import math
 
 import numpy as np
@@ -16,9 +17,9 @@ from wide_aperture.core.physics.numeric import Floats, as_floats
 
 _ALTITUDE_DEG = np.array([-18, -16, -14, -12, -10, -8, -6, -5, -4, -3, -2, -1, -0.8, 0, 1, 2, 5, 10, 15, 20, 25, 30, 40, 50, 60, 70, 80, 90.0])  # fmt: skip
 _LUX = np.array([6.5e-4, 8.6e-4, 1.9e-3, 8.3e-3, 4.6e-2, 0.30, 3.4, 10.8, 31.0, 83.0, 180, 375, 453, 732, 1230, 1850, 4760, 10900, 18600, 27300, 36700, 47000, 66700, 85000, 102000, 113000, 120000, 124000])  # fmt: skip
-# Share of it that comes straight from the Sun's disc: none at the horizon, five sixths from 40 degrees on.
-_SHARE_ALTITUDE_DEG = np.array([-0.8, 0, 1, 2, 5, 10, 20, 40, 90.0])
-_DIRECT_SHARE = np.array([0, 0.03, 0.10, 0.20, 0.45, 0.66, 0.78, 0.84, 0.86])
+SUN_ABOVE_AIR_LUX = 133_100.0
+SUN_EXTINCTION_A_MASS = 0.25  # in e-folds; the formula's own 0.21 is for cleaner air than the table's totals are of
+MOON_UP_DEG = -0.8  # lifted by the air and half its width
 
 NIGHT_LUX = 0.001
 FULL_MOON_LUX = 0.26
@@ -33,9 +34,29 @@ def sun_lux(altitude_deg: ArrayLike) -> Floats:
     return np.asarray(np.exp(np.interp(as_floats(altitude_deg), _ALTITUDE_DEG, np.log(_LUX))))
 
 
+def beam_lux(altitude_deg: ArrayLike) -> Floats:
+    """Illuminance by the Sun's disc alone of a surface turned to it; 0 below the horizon.
+
+    Source: exp(-c m) of 133 100 lx, the daylight availability formula for clear skies (IES), m by air_mass.
+    """
+    altitude = as_floats(altitude_deg)
+    lux = SUN_ABOVE_AIR_LUX * np.exp(-SUN_EXTINCTION_A_MASS * air_mass(altitude))
+    return np.asarray(np.where(altitude > -0.3, lux, 0.0))
+
+
 def direct_share(altitude_deg: ArrayLike) -> Floats:
-    """The share of sun_lux that comes from the disc itself."""
-    return np.asarray(np.interp(as_floats(altitude_deg), _SHARE_ALTITUDE_DEG, _DIRECT_SHARE))
+    """The share of sun_lux that comes from the disc itself: its beam on level ground against the table's total."""
+    altitude = as_floats(altitude_deg)
+    sky = np.interp(altitude, *_sky_by_altitude())
+    return np.asarray(np.clip(1 - sky / sun_lux(altitude), 0.0, 1.0))
+
+
+@functools.cache
+def _sky_by_altitude() -> tuple[Floats, Floats]:
+    """What the table's total leaves for the sky, never less under a higher Sun: two sources meet here, and ripple."""
+    altitude = np.arange(-18.0, 90.01, 0.25)
+    level = beam_lux(altitude) * np.sin(np.radians(np.clip(altitude, 0.0, 90.0)))
+    return altitude, np.maximum.accumulate(sun_lux(altitude) - level)
 
 
 def air_mass(altitude_deg: ArrayLike) -> Floats:
@@ -57,7 +78,7 @@ def moon_lux(
     dimmed = MOON_EXTINCTION_MAG * (air_mass(altitude) - 1)
     nearer = (MEAN_MOON_DISTANCE_KM / as_floats(distance_km)) ** 2
     level = FULL_MOON_LUX * nearer * 10 ** (-0.4 * (fainter + dimmed)) * np.sin(np.radians(np.clip(altitude, 0, 90)))
-    return np.asarray(np.where(altitude > -0.3, level, 0.0))
+    return np.asarray(np.where(altitude > MOON_UP_DEG, level, 0.0))
 
 
 def disc_ev(illuminated_fraction: float, altitude_deg: float, haze: float = 0.0) -> float:

@@ -12,11 +12,10 @@ from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.daylight.conditions import TABLE
 from wide_aperture.core.sky.daylight.day import SkyTracks, light_of, offsets_ev, tracks
-from wide_aperture.core.sky.daylight.illuminance import disc_ev
+from wide_aperture.core.sky.daylight.illuminance import MOON_UP_DEG, disc_ev
 
 STEP_MIN = 5.0
 NOON_MIN = 12 * 60
-MOON_UP_DEG = -0.8  # lifted by the air and half its width
 SkyAt = Callable[[Floats], SkyTracks]
 READING_BAND_EV = 0.3  # a hand meter and where it was held
 

@@ -1,7 +1,7 @@
 """How bright the night sky is: airglow and stars, the Moon, towns, what is left of twilight, and haze near the horizon.
 
 Brightness in magnitudes a square second of arc, as sky meters give it: L = 108000 x 10^(-0.4 m) cd/m2. The Moon's share
-is that of its light on level ground scattered over the sky, a plain stand-in for Krisciunas and Schaefer (1991).
+follows Krisciunas and Schaefer (1991): its phase, the angle it is scattered by, and the air on both ways.
 """
 
 from __future__ import annotations
@@ -11,12 +11,15 @@ from numpy.typing import ArrayLike
 
 from wide_aperture.core.documents.place import DARK_SKY_MAG, TownGlow
 from wide_aperture.core.physics.numeric import Floats, as_floats
-from wide_aperture.core.sky.daylight.illuminance import air_mass, moon_lux, sun_lux
+from wide_aperture.core.sky.daylight.illuminance import MOON_EXTINCTION_MAG, MOON_UP_DEG, air_mass, sun_lux
+from wide_aperture.core.sky.pointing import apart_deg
 
 CD_M2_AT_MAG_0 = 1.08e5
 CLEAR_EXTINCTION_MAG = 0.18
-MOONLIT_SKY_SHARE = 0.03  # cd/m2 of sky a lux of moonlight, 60 degrees from the Moon: 18 magnitudes under a full one
+CD_M2_A_NANOLAMBERT = 1e-5 / np.pi
+SCATTERED_AWAY_DEG = 60.0  # how far from the Moon where nobody says where it stands
 TWILIGHT_SKY_SHARE = 0.15
+TWILIGHT_LEANS = 1.2  # towards the Sun the horizon is so many e-folds brighter than overhead, away from it as many darker
 
 
 def luminance_of_magnitude(mag_arcsec2: ArrayLike) -> Floats:
@@ -48,15 +51,48 @@ def sky_cd_m2(
     dark_mag: float = DARK_SKY_MAG,
     glows: tuple[TownGlow, ...] = (),
     sun_altitude_deg: ArrayLike = -30.0,
+    sun_azimuth_deg: ArrayLike | None = None,
     moon_altitude_deg: ArrayLike = -30.0,
+    moon_azimuth_deg: ArrayLike | None = None,
     moon_fraction: ArrayLike = 0.0,
 ) -> Floats:
-    """Luminance of the sky in a direction, cd/m2, any shape."""
+    """Luminance of the sky in a direction, cd/m2, any shape. Without the azimuths: as bright as on average around."""
     dark = float(luminance_of_magnitude(dark_mag))
     towards_horizon = 1 + 0.6 * np.exp(-np.clip(as_floats(altitude_deg), 0, 90) / 12)
-    moon = MOONLIT_SKY_SHARE * moon_lux(moon_altitude_deg, moon_fraction)
+    from_moon = (
+        as_floats(SCATTERED_AWAY_DEG)
+        if moon_azimuth_deg is None
+        else apart_deg(azimuth_deg, altitude_deg, moon_azimuth_deg, moon_altitude_deg)
+    )
+    moon = moonlit_cd_m2(altitude_deg, moon_altitude_deg, moon_fraction, from_moon)
     twilight = TWILIGHT_SKY_SHARE * np.maximum(sun_lux(sun_altitude_deg) - sun_lux(-18.0), 0)
+    if sun_azimuth_deg is not None:
+        towards = np.cos(np.radians(as_floats(azimuth_deg) - as_floats(sun_azimuth_deg)))
+        level = np.cos(np.radians(np.clip(as_floats(altitude_deg), 0, 90)))
+        twilight = twilight * np.exp(TWILIGHT_LEANS * towards * level)
     return np.asarray(dark * towards_horizon + moon + twilight + glow_cd_m2(glows, azimuth_deg, altitude_deg, dark))
+
+
+def moonlit_cd_m2(
+    altitude_deg: ArrayLike, moon_altitude_deg: ArrayLike, moon_fraction: ArrayLike, apart: ArrayLike
+) -> Floats:
+    """What the Moon adds to the sky, cd/m2, any shape; nothing while it is down.
+
+    Args: apart: degrees between the direction and the Moon.
+    Source: Krisciunas and Schaefer (1991), equations 3, 15, 16, 20 and 21, with their V-band extinction.
+    """
+    rho = np.clip(as_floats(apart), 5.0, 180.0)
+    scattered = 10**5.36 * (1.06 + np.cos(np.radians(rho)) ** 2) + 10 ** (6.15 - rho / 40)
+    lit = np.clip(as_floats(moon_fraction), 1e-4, 1.0)
+    phase = np.degrees(np.arccos(np.clip(2 * lit - 1, -1, 1)))
+    shines = 10 ** (-0.4 * (3.84 + 0.026 * phase + 4e-9 * phase**4))
+
+    def through(height: ArrayLike) -> Floats:
+        zenith = np.radians(90 - np.clip(as_floats(height), 0.0, 90.0))
+        return np.asarray(10 ** (-0.4 * MOON_EXTINCTION_MAG / np.sqrt(1 - 0.96 * np.sin(zenith) ** 2)))
+
+    brightness = scattered * shines * through(moon_altitude_deg) * (1 - through(altitude_deg)) * CD_M2_A_NANOLAMBERT
+    return np.asarray(np.where(as_floats(moon_altitude_deg) > MOON_UP_DEG, brightness, 0.0))
 
 
 def extinction_mag(altitude_deg: ArrayLike, haze: float = 0.0) -> Floats:

@@ -5,16 +5,15 @@ from __future__ import annotations
 import math
 from typing import Literal
 
+from wide_aperture.core.craft.endurance import battery_left, bytes_a_frame
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, NotNegative, Seconds
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.errors import DomainError
 
-RAW_BYTES_A_PIXEL = figure("night_raw_bytes_per_pixel")
 BATTERY_SHOTS_HOURS = figure("battery_night_hours")
-COLD_LOSS_PER_C = figure("cold_loss_per_c")
-DEW_HUMIDITY = figure("dew_humidity")
+DEW_HUMIDITY, COLD_C = figure("dew_humidity"), figure("cold_c")
 TRAIL_GAP_S, LAPSE_WRITE_S = figure("sequence_gap_s", "star_trails"), figure("sequence_gap_s", "time_lapse")
 PLAYBACK_FPS = figure("playback_fps")
 
@@ -64,9 +63,8 @@ def sequence_plan(
     frames = math.floor(duration_min * 60 / interval)
     if frames < 1:
         raise DomainError("duration_min", duration_min, "is shorter than one frame")
-    gigabytes = frames * body.megapixels * 1e6 * RAW_BYTES_A_PIXEL / 1e9
-    warmth = max(1 - COLD_LOSS_PER_C * max(20 - (temperature_c if temperature_c is not None else 15), 0), 0.3)
-    batteries = math.ceil(duration_min / 60 / (BATTERY_SHOTS_HOURS * warmth))
+    gigabytes = frames * bytes_a_frame(body.megapixels) / 1e9
+    batteries = math.ceil(duration_min / 60 / (BATTERY_SHOTS_HOURS * battery_left(temperature_c)))
     notes = []
     if kind == "star_trails" and interval - exposure_s > TRAIL_GAP_S + 0.05:
         notes.append(f"Gaps of {interval - exposure_s:.1f} s show as breaks in the trails: at most 1 s.")
@@ -76,7 +74,7 @@ def sequence_plan(
         notes.append(f"About {batteries} batteries: change without moving the camera, or feed it from outside.")
     if humidity is not None and humidity >= DEW_HUMIDITY:
         notes.append("Dew is likely: a warm band around the lens from the start.")
-    if temperature_c is not None and temperature_c <= -5:
+    if temperature_c is not None and temperature_c <= COLD_C:
         notes.append("Cold takes batteries early: spares next to the body.")
     notes.append("Dark-frame noise reduction off: it would double every exposure and tear gaps.")
     return SequencePlan(
@@ -119,7 +117,8 @@ def panorama(
     """Return columns and rows that cover a span of the horizon between two heights.
 
     Raises: DomainError for spans or overlaps out of range.
-    Source: rectilinear field 2 atan(s / 2f); columns crowd together by the cosine of the tilt, so the lowest row decides.
+    Source: rectilinear field 2 atan(s / 2f); on the sky columns crowd together by the cosine of the altitude, so the edge
+        of a row that lies nearest to the horizon decides how far to turn.
     """
     if not 1 <= span_deg <= 360:
         raise DomainError("span_deg", span_deg, "must lie between 1 and 360")
@@ -128,15 +127,18 @@ def panorama(
     if not -90 <= from_tilt_deg <= to_tilt_deg <= 90:
         raise DomainError("to_tilt_deg", to_tilt_deg, "must not lie below from_tilt_deg, and both within 90 degrees")
     long_mm, short_mm = body.sensor_width_mm, body.sensor_height_mm
-    wide, tall = (field_deg(short_mm, focal_mm), field_deg(long_mm, focal_mm)) if upright else (field_deg(long_mm, focal_mm), field_deg(short_mm, focal_mm))  # fmt: skip
-    step, rise = wide * (1 - overlap), tall * (1 - overlap)
-    columns = max(math.ceil((span_deg - wide) / step) + 1, 1) if span_deg < 360 else math.ceil(360 / step)
+    tall = field_deg(long_mm if upright else short_mm, focal_mm)
+    rise = tall * (1 - overlap)
     rows = max(math.ceil((to_tilt_deg - from_tilt_deg - tall) / rise) + 1, 1)
-    if columns * rows > MOST_PANORAMA_FRAMES:
-        raise DomainError("focal_mm", focal_mm, f"must be shorter: {columns * rows} frames are no panorama any more")
     low = from_tilt_deg + tall / 2
     high = max(to_tilt_deg - tall / 2, low)
     tilts = tuple(round(low + (high - low) * k / max(rows - 1, 1), 1) for k in range(rows))
+    across = short_mm if upright else long_mm
+    wide = min(narrowest_width_deg(across, tall, focal_mm, tilt) for tilt in tilts)
+    step = wide * (1 - overlap)
+    columns = max(math.ceil((span_deg - wide) / step) + 1, 1) if span_deg < 360 else math.ceil(360 / step)
+    if columns * rows > MOST_PANORAMA_FRAMES:
+        raise DomainError("focal_mm", focal_mm, f"must be shorter: {columns * rows} frames are no panorama any more")
     return Panorama(
         columns=columns,
         rows=rows,
@@ -151,6 +153,17 @@ def panorama(
 def field_deg(side_mm: float, focal_mm: float) -> float:
     """Angle of view across one side of the sensor."""
     return math.degrees(2 * math.atan(side_mm / (2 * focal_mm)))
+
+
+def narrowest_width_deg(side_mm: float, tall_deg: float, focal_mm: float, tilt_deg: float) -> float:
+    """The least span of bearing that a frame tilted up covers, over all its heights.
+
+    Source: gnomonic projection. At v from the frame's middle a line of half-width h spans 2 atan(h / (f cos t - v sin t)),
+    least on the edge whose line of sight lies lower.
+    """
+    tilt, half = math.radians(tilt_deg), math.tan(math.radians(tall_deg / 2)) * focal_mm
+    ahead = [focal_mm * math.cos(tilt) - v * math.sin(tilt) for v in (-half, 0.0, half)]
+    return min(math.degrees(2 * math.atan2(side_mm / 2, a)) if a > 0 else 360.0 for a in ahead)
 
 
 class SeriesFrame(Document):
