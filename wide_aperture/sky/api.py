@@ -11,11 +11,12 @@ from pydantic import Field
 from wide_aperture.core.documents.sky_context import MeterReading
 from wide_aperture.core.planning import PlanInput
 from wide_aperture.core.planning.changing_light import ChangingLight, changing_light
+from wide_aperture.core.planning.night import NightChoice
 from wide_aperture.core.sky import Star, stars
 from wide_aperture.core.sky.clock import zone_of
 from wide_aperture.core.sky.daylight.hand_meter import simulated_reading
 from wide_aperture.core.sky.night.frames import NightFrame
-from wide_aperture.core.sky.night.moon import BalancedRise, MoonPlan, balanced_rises, moon_plan
+from wide_aperture.core.sky.night.moon import BalancedRise, MoonPlan, balanced_rises
 from wide_aperture.core.sky.night.search import NightSearch
 from wide_aperture.core.sky.night.sequence import (
     FOCUS_STEPS,
@@ -31,11 +32,17 @@ from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem, problem
 from wide_aperture.sky.models import Place
-from wide_aperture.sky.questions import DayRequest, NightRequest, PanoramaRequest, SearchRequest, YearRequest
+from wide_aperture.sky.questions import (
+    DayRequest,
+    MoonRequest,
+    NightRequest,
+    PanoramaRequest,
+    SearchRequest,
+    YearRequest,
+)
 from wide_aperture.sky.schemas import (
     CalendarRequest,
     DayOut,
-    MoonRequest,
     PanoramaOut,
     ReadingRequest,
     RisesRequest,
@@ -110,6 +117,7 @@ def changes(request: PersonRequest, asked: PlanInput) -> object:
 class NightOut(Schema):
     dark: DarkNight
     frame: NightFrame
+    planned: NightChoice = Field(description="What a plan for this sky has, and between which limits")
     sky_mag: float
     usable_above_deg: float
     target_azimuth_deg: float
@@ -153,10 +161,7 @@ def drawn_sky(request: PersonRequest, asked: PanoramaRequest) -> object:
 @sky.post("/moon", response={200: MoonPlan, 422: Problem}, operation_id="sky_moon")
 def one_moon(request: PersonRequest, asked: MoonRequest) -> object:
     """The Moon at a moment through a lens."""
-    return moon_plan(
-        asked.body, asked.focal_mm, asked.f_number, context=asked.sky, at_min=asked.at_min, haze=asked.haze,
-        iso=asked.iso, burst_frames=asked.burst_frames, frames_per_s=asked.frames_per_s,
-    )  # fmt: skip
+    return night.moon(asked)
 
 
 @sky.post("/rises", response={200: list[BalancedRise], 422: Problem}, operation_id="sky_rises")

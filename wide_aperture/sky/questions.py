@@ -11,6 +11,7 @@ from wide_aperture.core.document import Document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.clock import SkyDate, Zone
 from wide_aperture.core.documents.place import DARK_SKY_MAG, HorizonPoint, TownGlow
+from wide_aperture.core.documents.preferences import MoonFocus
 from wide_aperture.core.documents.situation import Light, SkyCondition
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.sky.night.search import NightWish
@@ -48,6 +49,13 @@ class DayRequest(Document):
     blocks: Annotated[list[SkyBlock], Field(max_length=200)] = []
 
 
+class PlannedFrame(Document):
+    """What the plan of the situation that is looked at exposes with."""
+
+    exposure_s: Annotated[float, Field(gt=0, le=3600)]
+    iso: Annotated[float, Field(ge=1, le=10_000_000)]
+
+
 class NightRequest(Document):
     sky: SkyContext
     target: Annotated[str, Field(max_length=60)] = "Galactic core"
@@ -59,10 +67,29 @@ class NightRequest(Document):
     focal_mm: Focal
     f_number: FNumber
     exposure_s: Annotated[float, Field(gt=0, le=3600)] | None = None
+    planned: PlannedFrame | None = Field(
+        default=None, description="Its frame is shown; null, or another time or a tracker: what a plan would have"
+    )
     frames: Annotated[int, Field(ge=1, le=2000)] = 1
     tracked: bool = False
     bearing_deg: Bearing | None = Field(default=None, description="Where the camera points; null: at the target")
     tilt_deg: Tilt = 0
+
+
+class MoonRequest(Document):
+    """The Moon at a moment. focus: the school of focusing on it; lens_stabiliser_stops: as its sheet has it."""
+
+    sky: SkyContext
+    at_min: Minutes
+    body: Body
+    focal_mm: Focal
+    f_number: FNumber
+    haze: Annotated[float, Field(ge=0, le=1)] = 0
+    iso: Annotated[float, Field(ge=1, le=10_000_000)] | None = None
+    burst_frames: Annotated[int, Field(ge=1, le=5000)] = 200
+    frames_per_s: Annotated[float, Field(gt=0, le=240)] = 10
+    lens_stabiliser_stops: Annotated[float, Field(ge=0, le=12)] = 0
+    focus: MoonFocus = "single"
 
 
 class Pointed(Document):

@@ -11,7 +11,7 @@ from pydantic import Field
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.situation import SkyCondition
 from wide_aperture.core.documents.sky_context import SkyContext
-from wide_aperture.sky.questions import CalendarItem, FNumber, Focal, Minutes
+from wide_aperture.sky.questions import CalendarItem, Focal, Minutes
 
 
 class EventOut(Schema):
@@ -93,18 +93,6 @@ class PanoramaOut(Schema):
     horizon_deg: list[float]
     moon_fraction: float
     frame: OutlineOut | None
-
-
-class MoonRequest(Schema):
-    sky: SkyContext
-    at_min: Minutes
-    body: Body
-    focal_mm: Focal
-    f_number: FNumber
-    haze: Annotated[float, Field(ge=0, le=1)] = 0
-    iso: Annotated[float, Field(ge=1, le=10_000_000)] | None = None
-    burst_frames: Annotated[int, Field(ge=1, le=5000)] = 200
-    frames_per_s: Annotated[float, Field(gt=0, le=240)] = 10
 
 
 class RisesRequest(Schema):

@@ -2381,6 +2381,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -2746,6 +2747,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -4709,7 +4711,10 @@ export interface components {
             /** Stack Keeps */
             stack_keeps: number;
         };
-        /** MoonRequest */
+        /**
+         * MoonRequest
+         * @description The Moon at a moment. focus: the school of focusing on it; lens_stabiliser_stops: as its sheet has it.
+         */
         MoonRequest: {
             /** At Min */
             at_min: number;
@@ -4724,6 +4729,12 @@ export interface components {
             /** Focal Mm */
             focal_mm: number;
             /**
+             * Focus
+             * @default single
+             * @enum {string}
+             */
+            focus: "single" | "continuous" | "by_hand";
+            /**
              * Frames Per S
              * @default 10
              */
@@ -4735,6 +4746,11 @@ export interface components {
             haze: number;
             /** Iso */
             iso?: number | null;
+            /**
+             * Lens Stabiliser Stops
+             * @default 0
+             */
+            lens_stabiliser_stops: number;
             sky: components["schemas"]["SkyContext"];
         };
         /**
@@ -4867,6 +4883,28 @@ export interface components {
             state: components["schemas"]["CameraState"];
         };
         /**
+         * NightChoice
+         * @description The planner's frame. limit_*: the limits it was chosen between, None where the case has none.
+         */
+        NightChoice: {
+            /**
+             * Exposure S
+             * @description seconds
+             */
+            exposure_s: number;
+            /**
+             * Iso
+             * @description ISO speed
+             */
+            iso: number;
+            /** Iso Drowned */
+            iso_drowned: number | null;
+            /** Limit Points S */
+            limit_points_s: number | null;
+            /** Points Px */
+            points_px: number;
+        };
+        /**
          * NightFrame
          * @description One sub-exposure and its stack. Signal-to-noise of the core over the sky at a screen's size.
          */
@@ -4971,6 +5009,8 @@ export interface components {
             frame: components["schemas"]["NightFrame"];
             /** Nearest Dark */
             nearest_dark: string | null;
+            /** @description What a plan for this sky has, and between which limits */
+            planned: components["schemas"]["NightChoice"];
             /** Sky Mag */
             sky_mag: number;
             /** Target Altitude Deg */
@@ -5024,6 +5064,8 @@ export interface components {
              * @default 0
              */
             haze: number;
+            /** @description Its frame is shown; null, or another time or a tracker: what a plan would have */
+            planned?: components["schemas"]["PlannedFrame"] | null;
             sky: components["schemas"]["SkyContext"];
             /**
              * Target
@@ -5233,6 +5275,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -5877,6 +5920,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -5894,6 +5938,16 @@ export interface components {
             preferences: components["schemas"]["Preferences"];
             situation: components["schemas"]["Situation"];
             sky?: components["schemas"]["SkyContext"] | null;
+        };
+        /**
+         * PlannedFrame
+         * @description What the plan of the situation that is looked at exposes with.
+         */
+        PlannedFrame: {
+            /** Exposure S */
+            exposure_s: number;
+            /** Iso */
+            iso: number;
         };
         /**
          * PlannedSituation
@@ -5981,6 +6035,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -6127,6 +6182,7 @@ export interface components {
              *       "highlights": "by_case",
              *       "iso": "ceiling_only",
              *       "metering": "pattern",
+             *       "moon_focus": "single",
              *       "night_colour": "cool_fixed",
              *       "noise_reduction": "later",
              *       "points": "full",
@@ -6511,6 +6567,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -7132,6 +7189,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -7366,6 +7424,12 @@ export interface components {
              * @enum {string}
              */
             metering: "pattern" | "spot" | "centre_weighted" | "highlight_weighted";
+            /**
+             * Moon Focus
+             * @default single
+             * @enum {string}
+             */
+            moon_focus: "single" | "continuous" | "by_hand";
             /**
              * Night Colour
              * @default cool_fixed
@@ -7830,6 +7894,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -8673,6 +8738,7 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "metering": "pattern",
+             *         "moon_focus": "single",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "points": "full",
@@ -9299,6 +9365,7 @@ export type MovementOut = components['schemas']['MovementOut'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NewBody = components['schemas']['NewBody'];
 export type NewCameraRequest = components['schemas']['NewCameraRequest'];
+export type NightChoice = components['schemas']['NightChoice'];
 export type NightFrame = components['schemas']['NightFrame'];
 export type NightHit = components['schemas']['NightHit'];
 export type NightOut = components['schemas']['NightOut'];
@@ -9333,6 +9400,7 @@ export type PlaceCost = components['schemas']['PlaceCost'];
 export type PlacePage = components['schemas']['PlacePage'];
 export type Plan = components['schemas']['Plan'];
 export type PlanInput = components['schemas']['PlanInput'];
+export type PlannedFrame = components['schemas']['PlannedFrame'];
 export type PlannedSituation = components['schemas']['PlannedSituation'];
 export type Pointed = components['schemas']['Pointed'];
 export type PredictedFrame = components['schemas']['PredictedFrame'];

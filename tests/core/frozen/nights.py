@@ -70,7 +70,9 @@ def _nights(context: SkyContext) -> list[str]:
     lines += [line for point in points[::6] for line in flat(point)]
     lines.append(f"last evening: {last_evening(points)}")
     camera = body()
-    lines += flat(moon_plan(camera, 600, 8, context=context, at_min=1300.0, haze=0.1), "moon")
+    lines += flat(
+        moon_plan(camera, 600, 8, context=context, at_min=1300.0, haze=0.1, hand_limit_s=1 / 250, drift_px=1.2), "moon"
+    )
     lines += flat(balanced_rises(context, days=45), "balanced")
     lines += flat(balanced_rises(context, days=45, bearing_deg=110, horizon_deg=3), "towards 110")
     wish = NightWish(above_deg=10, weekdays=(4, 5), at_least_min=30)

@@ -1,5 +1,6 @@
 """The same question has the same answer on every page that speaks of it."""
 
+import datetime as dt
 import json
 import math
 import random
@@ -10,12 +11,27 @@ from django.test import SimpleTestCase
 
 from tests.core.builders import body, codes, lens, plan_input, planned, situation
 from tests.core.corpus import all_inputs
+from wide_aperture.core.craft.endurance import battery_left, bytes_a_frame
+from wide_aperture.core.craft.lights import named_light
+from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import RESERVE_EV, ReserveFloor
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
+from wide_aperture.core.documents.sky_context import SkyContext
+from wide_aperture.core.physics.motion import star_trail_length
 from wide_aperture.core.physics.sensor import typical
 from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.raw import expose
 from wide_aperture.core.planning import plan_of
+from wide_aperture.core.planning.night import moon_case, night_case, night_choice, sky_rate_arcsec_s
 from wide_aperture.core.planning.reserve import reserve_advice
+from wide_aperture.core.sky.daylight.conditions import ev_of_lux
+from wide_aperture.core.sky.daylight.illuminance import moon_lux
+from wide_aperture.core.sky.frames import horizontal
+from wide_aperture.core.sky.night.darkness import luminance_of_magnitude
+from wide_aperture.core.sky.night.frames import ev_of_sky, land_cd_m2, night_frame
+from wide_aperture.core.sky.night.moon import moon_plan
+from wide_aperture.core.sky.night.sequence import sequence_plan
+from wide_aperture.core.sky.pointing import frame_outline, framed_declination_deg, worst_trail_px
 
 RAW = re.compile(r"\braw\b", re.IGNORECASE)
 
@@ -127,3 +143,127 @@ class TheReserve(SimpleTestCase):
             with self.subTest(title):
                 self.assertIn(taken.reserve, (advice.best, "off"))
                 self.assertLess(taken.raises_iso_ev, 0.15)
+
+
+class TheNight(SimpleTestCase):
+    """Plan and Sky give one frame for the same stars, and the same limits for the same Moon."""
+
+    def test_one_time_and_one_iso(self):
+        for focal, f_number in ((14, 2.8), (24, 1.8), (50, 1.8)):
+            for declination in (0, -29, 60):
+                for megapixels in (12, 24, 45):
+                    camera = body(megapixels=megapixels, electrons=typical(36, 24, megapixels, 100))
+                    sky = float(luminance_of_magnitude(21.7))
+                    said = night_choice(night_case(camera, focal, f_number, sky_cd_m2=sky, declination_deg=declination))
+                    brief = situation(
+                        ev=ev_of_sky(sky), genre="night_sky", subject="stars", near=OPTICAL_INFINITY_M, far=None,
+                        support="tripod", angular_speed_arcsec_s=sky_rate_arcsec_s(declination), background_tone="dark",
+                    )  # fmt: skip
+                    glass = lens(focal, f_number, fixed_aperture=True)
+                    made = planned(brief, camera=camera, glass=glass, requests={"aperture": f_number})
+                    self.assertEqual((said.exposure_s, said.iso), (made.choice.shutter_s, made.choice.iso))
+                    on_rulers = {window.id: window for window in made.windows}
+                    self.assertAlmostEqual(on_rulers["trailing"].high, said.limit_points_s)
+                    self.assertEqual(on_rulers["read_noise_drowned"].marks, (said.iso_drowned,))
+                    self.assertIn("ceiling", on_rulers)
+
+    def test_the_drowned_iso_is_the_sky_page_s_own(self):
+        sky, camera = float(luminance_of_magnitude(21.7)), body()
+        case = night_case(camera, 24, 1.8, sky_cd_m2=sky, declination_deg=0)
+        said = night_choice(case)
+        frame = night_frame(camera, 24, 1.8, sky_cd_m2=sky, declination_deg=0, exposure_s=said.limit_points_s)
+        self.assertAlmostEqual(frame.iso_enough / said.iso_drowned, 1, delta=0.01)
+
+    def test_the_moon_s_hand_and_drift(self):
+        for stops in (0.0, 4.0):
+            glass = lens(400, 5.6, stabiliser_stops=stops)
+            camera = body(stabiliser_stops=0)
+            brief = {"genre": "night_sky", "subject": "moon", "ev": 14, "near": OPTICAL_INFINITY_M, "far": None}
+            made = plan_input(situation(**brief, support="handheld"), camera=camera, glass=glass).case
+            said = moon_case(camera, 400, 5.6, ev100=14, rate_arcsec_s=15, stabiliser_stops=stops)
+            self.assertAlmostEqual(said.support.handheld_limit_s, made.support.handheld_limit_s)
+            self.assertEqual(said.output.sky_tolerance_px, made.output.sky_tolerance_px)
+
+    def test_one_way_of_focusing_the_moon(self):
+        context = SkyContext(date=dt.date(2026, 7, 28), zone="Etc/UTC", latitude_deg=38, longitude_deg=-33)
+        brief = {"genre": "night_sky", "subject": "moon", "ev": 14, "near": OPTICAL_INFINITY_M, "far": None}
+        for school, mode in (("single", "single"), ("continuous", "continuous"), ("by_hand", "manual")):
+            made = planned(situation(**brief, support="tripod"), glass=lens(400, 5.6), schools={"moon_focus": school})
+            page = moon_plan(
+                body(), 400, 5.6, context=context, at_min=1380, hand_limit_s=0.01, drift_px=1, focus=school
+            )
+            self.assertEqual(made.setup.option("af_mode"), mode)
+            self.assertIn(page.focus[0], made.setup.settings["af_mode"].reasons)
+
+    def test_land_under_a_full_moon(self):
+        named = named_light("full_moon_land")
+        high = float(ev_of_lux(moon_lux(60.0, 1.0)))
+        self.assertAlmostEqual(named.ev100, high, delta=0.15)
+        self.assertTrue(named.ev_low <= float(ev_of_lux(moon_lux(35.0, 1.0))) <= named.ev_high)
+        sky = float(luminance_of_magnitude(18.5))
+        starlit, moonlit = (
+            night_frame(body(), 14, 2.8, sky_cd_m2=sky, declination_deg=0, exposure_s=20, land=land_cd_m2(lux)).land_s
+            for lux in (0.0, float(moon_lux(45.0, 1.0)))
+        )
+        self.assertGreater(starlit, 600)
+        self.assertLess(moonlit, 30)
+
+    def test_cards_and_batteries_are_counted_once(self):
+        for file in (None, "raw_lossless_compressed"):
+            self.assertAlmostEqual(bytes_a_frame(24, file) / 1e6, 26.4)
+        night = sequence_plan("time_lapse", body(), exposure_s=10, duration_min=600, interval_s=12)
+        brief = situation(
+            genre="night_sky", subject="stars", near=OPTICAL_INFINITY_M, far=None, ev=-6, support="tripod"
+        )
+        needed = night.frames * bytes_a_frame(24) / 1e9
+        self.assertAlmostEqual(night.gigabytes, needed)
+        for gigabytes, fires in ((needed * 1.02, False), (needed * 0.98, True)):
+            made = planned(
+                brief, glass=lens(20, 1.8), accessories=Accessories(cards_gb=gigabytes),
+                requests={"sequence_frames": night.frames, "interval_s": 40.0},
+            )  # fmt: skip
+            self.assertEqual("card_full_before_end" in codes(made), fires)
+        cold = planned(situation(temperature_c=-20))
+        said = next(f.sentence for f in cold.findings if f.code == "battery_cold")
+        self.assertIn(f"{1 - battery_left(-20):.0%}", said)
+
+
+class WideLenses(SimpleTestCase):
+    def test_trails_at_the_edge_by_exact_projection(self):
+        asked = {"bearing_deg": 180.0, "tilt_deg": 20.0, "latitude_deg": 40.0, "exposure_s": 20.0}
+        wide = worst_trail_px(36, 24, 14, 6.0, **asked)
+        middle = float(star_trail_length(-30, 14, 6.0, 20))
+        self.assertGreater(wide, 2 * middle)
+        long = worst_trail_px(36, 24, 400, 6.0, **asked)
+        self.assertAlmostEqual(long / float(star_trail_length(-30, 400, 6.0, 20)), 1, delta=0.05)
+
+    def test_against_a_star_s_own_track(self):
+        # The corner of a frame that looks south at 40 degrees: the star there, where it stands 60 s later, both projected.
+        azimuth, altitude = frame_outline(36, 24, 14, 180, 40)
+        away = [self.drift_px(float(a), float(h)) for a, h in zip(azimuth, altitude, strict=True)]
+        asked = {"bearing_deg": 180.0, "tilt_deg": 40.0, "latitude_deg": 51.0, "exposure_s": 60.0}
+        self.assertAlmostEqual(worst_trail_px(36, 24, 14, 6.0, **asked), max(away), delta=0.05)
+
+    def drift_px(self, azimuth, altitude):
+        latitude = 51.0
+        declination = float(framed_declination_deg(azimuth, altitude, latitude))
+        hour = math.degrees(
+            math.atan2(
+                -math.sin(math.radians(azimuth)) * math.cos(math.radians(altitude)),
+                math.sin(math.radians(altitude)) * math.cos(math.radians(latitude))
+                - math.cos(math.radians(altitude)) * math.cos(math.radians(azimuth)) * math.sin(math.radians(latitude)),
+            )
+        )
+        hours = np.array([hour, hour + 60 * 15.041068 / 3600])
+        heights, bearings = horizontal(hours, np.full(2, declination), latitude)
+        (x0, y0), (x1, y1) = (self.projected(float(a), float(h)) for a, h in zip(bearings, heights, strict=True))
+        return math.hypot(x1 - x0, y1 - y0) * 1000 / 6.0
+
+    def projected(self, azimuth, altitude, focal=14.0, bearing=180.0, tilt=40.0):
+        """Where a direction falls on the sensor, mm."""
+        a, h, t = math.radians(azimuth - bearing), math.radians(altitude), math.radians(tilt)
+        ahead = math.cos(h) * math.cos(a) * math.cos(t) + math.sin(h) * math.sin(t)
+        return (
+            focal * math.cos(h) * math.sin(a) / ahead,
+            focal * (math.sin(h) * math.cos(t) - math.cos(h) * math.cos(a) * math.sin(t)) / ahead,
+        )

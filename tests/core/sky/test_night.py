@@ -115,11 +115,14 @@ class Frames(SimpleTestCase):
         self.assertGreater(tracked.exposure_s, tracked.limit_points_s)
 
 
+LIMITS = {"hand_limit_s": 1 / 250, "drift_px": 1.0}  # the planner's own in the application
+
+
 class Moons(SimpleTestCase):
     full = NORTH.model_copy(update={"date": dt.date(2026, 7, 28)})
 
     def test_rise_size_and_drift(self):
-        found = moon_plan(body(), 600, 8, context=self.full, at_min=1380)
+        found = moon_plan(body(), 600, 8, context=self.full, at_min=1380, **LIMITS)
         rise = night_events(self.full.date, 38, -33).moonrise
         self.assertAlmostEqual(found.rise.at_min, self.full.minutes_of(rise), delta=0.1)
         self.assertAlmostEqual(found.rise.azimuth_deg, 121, delta=2)
@@ -127,8 +130,22 @@ class Moons(SimpleTestCase):
         self.assertAlmostEqual(found.limit_drift_s, found.arcsec_px / 14.5, delta=0.02)
         self.assertAlmostEqual(found.leaves_after_s, (6000 + found.disc_px) / 2 * found.arcsec_px / 13.4, delta=15)
 
+    def test_rise_and_set_stand_on_either_side_of_the_moment(self):
+        for at in range(0, 2880, 95):
+            found = moon_plan(body(), 600, 8, context=self.full, at_min=at, **LIMITS)
+            rise, setting = found.rise.at_min, found.set.at_min
+            self.assertTrue(rise <= at <= setting if found.altitude_deg > -0.8 else setting <= at <= rise, at)
+            self.assertLess(abs(rise - setting), 1000)
+
+    def test_both_evenings_of_a_full_moon_are_listed(self):
+        found = balanced_rises(NORTH.model_copy(update={"date": dt.date(2026, 7, 20)}), days=20)
+        evenings = {rise.date for rise in found if rise.at_min < 1440}
+        self.assertGreaterEqual(len(evenings), 2)
+        self.assertTrue(any(rise.at_min >= 1440 for rise in found))  # and a morning over the other horizon
+        self.assertTrue(all(rise.illuminated_fraction >= 0.965 for rise in found))
+
     def test_the_disc_is_exposed_by_phase_and_height(self):
-        low, high = (moon_plan(body(), 600, 8, context=self.full, at_min=at) for at in (1275, 1560))
+        low, high = (moon_plan(body(), 600, 8, context=self.full, at_min=at, **LIMITS) for at in (1275, 1560))
         self.assertLess(low.ev100, high.ev100 - 3)
         self.assertAlmostEqual(2 * math.log2(8) - math.log2(high.exposure_s), high.ev100, delta=0.17)
 

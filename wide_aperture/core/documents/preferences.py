@@ -54,6 +54,7 @@ SelfTimer = Literal["off", "2s", "10s", "remote", "exposure_delay"]
 Reserve = Literal["off", "auto", "highlight_reserve_1", "highlight_reserve_2"]
 FileOption = Literal["raw", "raw_lossless_compressed", "raw_lossy_compressed", "raw_plus_jpeg", "jpeg"]
 Profile = Literal["standard", "neutral", "flat", "mono"]
+MoonFocus = Literal["single", "continuous", "by_hand"]
 FlashUse = Literal["off", "fill", "key", "bounce"]
 
 
@@ -95,6 +96,7 @@ class Schools(Document):
     recomposing: Literal["move_point", "lock_recompose"] = "move_point"
     preview: Literal["neutral", "flat_for_truth", "standard_with_histogram", "as_delivered"] = "neutral"
     clip_warning: Literal["always", "on_call"] = "always"
+    moon_focus: MoonFocus = "single"
     warmth: Literal["neutral", "part", "as_seen"] = "part"
     night_colour: Literal["cool_fixed", "daylight_decide_later"] = "cool_fixed"
     range: Literal["by_case", "one_frame_lift_shadows", "bracket_3x2", "bracket_5x1", "in_camera_hdr"] = "by_case"

@@ -149,7 +149,8 @@ def _step(
     later = start > 0
     reach = evs[start : end + 1] if is_last else evs[start:end]
     needs = [cell.iso * 2 ** (evs[start] - ev) for ev in reach] if automatic else [cell.iso]
-    low, high = (min(max(iso, case.body.base_iso), case.body.highest_iso) for iso in (min(needs), max(needs)))
+    most = max(cell.iso, min(case.body.ceilings.push, case.body.highest_iso))  # there the automatic stops, light or not
+    low, high = (min(max(iso, case.body.base_iso), most) for iso in (min(needs), max(needs)))
     broken = {limit: ev for limit, ev in passed.items() if limit in FLOORS and ev > case.figure("broken_ev")}
     dark = cell.error_ev < -case.figure("serious_ev") or max(needs) > case.body.ceilings.push * 1.1
     kind: Literal["start", "change", "floor_broken", "too_dark"] = (

@@ -104,4 +104,5 @@ def _fills(case: Case, distance_m: float) -> float | None:
     if case.subject.kind not in figures_of("subject_height_m") or distance_m >= OPTICAL_INFINITY_M:
         return None
     height = case.figure("subject_height_m", case.subject.kind)
-    return height * case.glass.focal_mm / distance_m / case.body.sensor_height_mm * 100
+    distance = case.glass.beyond_focal_m(distance_m)
+    return height * case.glass.focal_mm / distance / case.body.sensor_height_mm * 100

@@ -9,6 +9,7 @@ from numpy.typing import ArrayLike
 
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.errors import DomainError
+from wide_aperture.core.physics.motion import SIDEREAL_RATE_ARCSEC_S
 from wide_aperture.core.physics.numeric import Floats, as_floats
 
 POINTS_A_SIDE = 24
@@ -25,15 +26,47 @@ def frame_outline(
     for name, value in (("width_mm", width_mm), ("height_mm", height_mm), ("focal_mm", focal_mm)):
         if value <= 0:
             raise DomainError(name, value, "must be above 0")
-    along = np.linspace(-1, 1, POINTS_A_SIDE)
-    one = np.ones(POINTS_A_SIDE)
-    x = np.concatenate([along, one, -along, -one]) * width_mm / 2
-    y = np.concatenate([-one, along, one, -along]) * height_mm / 2
+    x, y = _edge_mm(width_mm, height_mm)
     bearing, tilt = math.radians(bearing_deg), math.radians(tilt_deg)
     ahead = focal_mm * math.cos(tilt) - y * math.sin(tilt)
     up = focal_mm * math.sin(tilt) + y * math.cos(tilt)
     azimuth = np.degrees(bearing + np.arctan2(x, ahead)) % 360
     return np.asarray(azimuth), np.asarray(np.degrees(np.arctan2(up, np.hypot(ahead, x))))
+
+
+def _edge_mm(width_mm: float, height_mm: float) -> tuple[Floats, Floats]:
+    """Points along the edge of a frame, from its middle, closed, from its lower left corner."""
+    along = np.linspace(-1, 1, POINTS_A_SIDE)
+    one = np.ones(POINTS_A_SIDE)
+    x = np.concatenate([along, one, -along, -one]) * width_mm / 2
+    y = np.concatenate([-one, along, one, -along]) * height_mm / 2
+    return np.asarray(x), np.asarray(y)
+
+
+def worst_trail_px(
+    width_mm: float, height_mm: float, focal_mm: float, pitch_um: float, *,
+    bearing_deg: float, tilt_deg: float, latitude_deg: float, exposure_s: float,
+) -> float:  # fmt: skip
+    """The longest trail a star draws anywhere in the frame of a fixed camera, in pixels.
+
+    Raises: as frame_outline.
+    Source: directions along the frame's edge, turned about the pole of the sky and projected again (gnomonic): towards
+        the corners of a wide lens the same angle covers far more of the sensor than in the middle.
+    """
+    azimuth, altitude = (np.radians(v) for v in frame_outline(width_mm, height_mm, focal_mm, bearing_deg, tilt_deg))
+    level = np.cos(altitude)
+    stars = np.stack([level * np.sin(azimuth), level * np.cos(azimuth), np.sin(altitude)])  # east, north, up
+    latitude = math.radians(latitude_deg)
+    pole = np.array([0.0, math.cos(latitude), math.sin(latitude)])
+    turn = -math.radians(SIDEREAL_RATE_ARCSEC_S / 3600 * exposure_s)  # what stands in the east rises
+    along = pole[:, None] * (pole @ stars)
+    turned = along + (stars - along) * math.cos(turn) + np.cross(pole, stars.T).T * math.sin(turn)
+    bearing, tilt = math.radians(bearing_deg), math.radians(tilt_deg)
+    ahead = np.array([math.sin(bearing) * math.cos(tilt), math.cos(bearing) * math.cos(tilt), math.sin(tilt)])
+    right = np.array([math.cos(bearing), -math.sin(bearing), 0.0])
+    up = np.cross(right, ahead)
+    moved = np.hypot(*(axis @ turned / (ahead @ turned) - axis @ stars / (ahead @ stars) for axis in (right, up)))
+    return float(moved.max()) * focal_mm * 1000 / pitch_um
 
 
 def apart_deg(

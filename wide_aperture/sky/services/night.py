@@ -6,19 +6,22 @@ from typing import Any
 
 import numpy as np
 
-from wide_aperture.core.physics.motion import star_trail_length
+from wide_aperture.core.physics.motion import SIDEREAL_RATE_ARCSEC_S
 from wide_aperture.core.physics.optics import crop_factor
+from wide_aperture.core.planning.night import moon_case, night_case, night_choice
 from wide_aperture.core.sky import GALACTIC_CENTRE, Star, find_star, stars
 from wide_aperture.core.sky.daylight.day import SkyTracks, days_of, tracks
+from wide_aperture.core.sky.daylight.illuminance import FULL_DISC_EV, moon_lux
 from wide_aperture.core.sky.frames import observer_of
 from wide_aperture.core.sky.night.darkness import magnitude_of_luminance, sky_cd_m2, usable_above_deg
-from wide_aperture.core.sky.night.frames import night_frame
+from wide_aperture.core.sky.night.frames import land_cd_m2, night_frame
+from wide_aperture.core.sky.night.moon import MoonPlan, moon_plan
 from wide_aperture.core.sky.night.search import NightSearch, nearest_dark_night, search_nights
 from wide_aperture.core.sky.night.sequence import FOCUS_STEPS
 from wide_aperture.core.sky.night.windows import dark_night, last_evening, year_of
-from wide_aperture.core.sky.pointing import frame_outline, framed_declination_deg, sun_caution
+from wide_aperture.core.sky.pointing import frame_outline, framed_declination_deg, sun_caution, worst_trail_px
 from wide_aperture.core.sky.stars import star_track
-from wide_aperture.sky.questions import NightRequest, PanoramaRequest, Pointed, SearchRequest, YearRequest
+from wide_aperture.sky.questions import MoonRequest, NightRequest, PanoramaRequest, Pointed, SearchRequest, YearRequest
 
 TRACK_STEP_MIN = 10.0
 GLOW_AZIMUTHS, GLOW_ALTITUDES = np.arange(0, 361, 7.5), np.arange(0, 61, 5.0)
@@ -43,18 +46,29 @@ def night(asked: NightRequest) -> dict[str, Any]:
         target.right_ascension_deg, target.declination_deg, days_of(context, moment), observer_of(context)
     )
     bearing, tilt = (float(azimuth[0]), float(altitude[0])) if asked.bearing_deg is None else (asked.bearing_deg, asked.tilt_deg)  # fmt: skip
-    middle, edge = _framed(asked, bearing, tilt)
+    middle = float(framed_declination_deg(bearing, tilt, context.latitude_deg))
     brightness = float(
         sky_cd_m2(
-            np.array([bearing]), np.array([tilt]), dark_mag=asked.dark_mag, glows=tuple(asked.glows), sun_altitude_deg=sky.sun_altitude_deg,
-            moon_altitude_deg=sky.moon_altitude_deg, moon_fraction=sky.moon_fraction,
+            np.array([bearing]), np.array([tilt]), dark_mag=asked.dark_mag, glows=tuple(asked.glows), **_lights(sky)
         )[0]
+    )
+    planned = night_choice(
+        night_case(
+            asked.body, asked.focal_mm, asked.f_number, sky_cd_m2=brightness, declination_deg=middle,
+            tracked=asked.tracked, exposure_s=asked.exposure_s,
+        )
     )  # fmt: skip
+    as_planned = asked.planned if asked.exposure_s is None and not asked.tracked else None
+    shown = as_planned or planned
     frame = night_frame(
-        asked.body, asked.focal_mm, asked.f_number, sky_cd_m2=brightness, declination_deg=middle,
-        frames=asked.frames, exposure_s=asked.exposure_s, tracked=asked.tracked,
+        asked.body, asked.focal_mm, asked.f_number, sky_cd_m2=brightness, declination_deg=middle, frames=asked.frames,
+        exposure_s=shown.exposure_s, iso=shown.iso, tracked=asked.tracked,
+        land=land_cd_m2(float(moon_lux(sky.moon_altitude_deg, sky.moon_fraction)[0])),
     )  # fmt: skip
-    edge_px = float(star_trail_length(edge, asked.focal_mm, asked.body.pixel_pitch_um, frame.exposure_s))
+    edge_px = worst_trail_px(
+        asked.body.sensor_width_mm, asked.body.sensor_height_mm, asked.focal_mm, asked.body.pixel_pitch_um,
+        bearing_deg=bearing, tilt_deg=tilt, latitude_deg=context.latitude_deg, exposure_s=frame.exposure_s,
+    )  # fmt: skip
     nearest = None if dark.astronomical else nearest_dark_night(context)
     return {
         "dark": dark,
@@ -64,20 +78,35 @@ def night(asked: NightRequest) -> dict[str, Any]:
         "target_azimuth_deg": float(azimuth[0]),
         "target_altitude_deg": float(altitude[0]),
         "declination_deg": middle,
-        "trail_edge_px": 0.0 if asked.tracked else edge_px,
+        "trail_edge_px": 0.0 if asked.tracked else max(edge_px, frame.trail_px),
+        "planned": planned,
         "nearest_dark": nearest,
         "focus": list(FOCUS_STEPS),
     }
 
 
-def _framed(asked: NightRequest, bearing_deg: float, tilt_deg: float) -> tuple[float, float]:
-    """Declination in the middle of the frame, and that on its edge (or in it) where stars drift fastest."""
-    size = (asked.body.sensor_width_mm, asked.body.sensor_height_mm)
-    latitude = asked.sky.latitude_deg
-    outline = framed_declination_deg(*frame_outline(*size, asked.focal_mm, bearing_deg, tilt_deg), latitude)
-    middle = float(framed_declination_deg(bearing_deg, tilt_deg, latitude))
-    crosses_equator = float(outline.min()) < 0 < float(outline.max())
-    return middle, 0.0 if crosses_equator else float(outline[np.argmin(np.abs(outline))])
+def _lights(sky: SkyTracks) -> dict[str, Any]:
+    """Where Sun and Moon stand, as the sky's brightness asks for them."""
+    return {
+        "sun_altitude_deg": sky.sun_altitude_deg,
+        "sun_azimuth_deg": sky.sun_azimuth_deg,
+        "moon_altitude_deg": sky.moon_altitude_deg,
+        "moon_azimuth_deg": sky.moon_azimuth_deg,
+        "moon_fraction": sky.moon_fraction,
+    }
+
+
+def moon(asked: MoonRequest) -> MoonPlan:
+    """The Moon through a lens, with the planner's own limits for hand and drift."""
+    case = moon_case(
+        asked.body, asked.focal_mm, asked.f_number, ev100=FULL_DISC_EV, rate_arcsec_s=SIDEREAL_RATE_ARCSEC_S,
+        stabiliser_stops=asked.lens_stabiliser_stops,
+    )  # fmt: skip
+    return moon_plan(
+        asked.body, asked.focal_mm, asked.f_number, context=asked.sky, at_min=asked.at_min, haze=asked.haze,
+        iso=asked.iso, burst_frames=asked.burst_frames, frames_per_s=asked.frames_per_s,
+        hand_limit_s=case.support.handheld_limit_s, drift_px=case.output.sky_tolerance_px, focus=asked.focus,
+    )  # fmt: skip
 
 
 def year(asked: YearRequest) -> dict[str, Any]:
@@ -111,7 +140,7 @@ def panorama(asked: PanoramaRequest) -> dict[str, Any]:
     return {
         "tracks": drawn,
         "stars": _bright_stars(asked),
-        "glow": _glow(asked, here.sun_altitude_deg, here.moon_altitude_deg, here.moon_fraction),
+        "glow": _glow(asked, here),
         "horizon_deg": _horizon(asked),
         "moon_fraction": float(here.moon_fraction[0]),
         "frame": _outline(asked.pointed, here) if asked.pointed else None,
@@ -161,12 +190,10 @@ def _bright_stars(asked: PanoramaRequest) -> list[dict[str, Any]]:
     return found
 
 
-def _glow(asked: PanoramaRequest, sun: np.ndarray, moon: np.ndarray, lit: np.ndarray) -> dict[str, Any]:
+def _glow(asked: PanoramaRequest, here: SkyTracks) -> dict[str, Any]:
     azimuth, altitude = np.meshgrid(GLOW_AZIMUTHS, GLOW_ALTITUDES)
-    light = sky_cd_m2(
-        azimuth, altitude, dark_mag=asked.dark_mag, glows=tuple(asked.glows), sun_altitude_deg=float(sun[0]),
-        moon_altitude_deg=float(moon[0]), moon_fraction=float(lit[0]),
-    )  # fmt: skip
+    lights = {name: float(value[0]) for name, value in _lights(here).items()}
+    light = sky_cd_m2(azimuth, altitude, dark_mag=asked.dark_mag, glows=tuple(asked.glows), **lights)
     return {
         "azimuth_deg": GLOW_AZIMUTHS.tolist(),
         "altitude_deg": GLOW_ALTITUDES.tolist(),

@@ -152,10 +152,7 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
       @update:value="
         (number) =>
           changeBag({
-            flash:
-              number === null
-                ? null
-                : { high_speed_sync: false, bounce: true, recycle_s: null, ...accessories.flash, guide_number_m: number },
+            flash: number === null ? null : { high_speed_sync: false, bounce: true, recycle_s: null, ...accessories.flash, guide_number_m: number },
           })
       " />
     <NumberField

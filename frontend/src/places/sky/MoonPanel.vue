@@ -12,7 +12,7 @@ import type { NightOver } from './useNight'
 
 const props = defineProps<{ over: NightOver; sky: SkyContext }>()
 const emit = defineEmits<{ look: [date: string, minutes: number] }>()
-const { body, lens, focalMm, fNumber, atMin, lookAt, pointed, saved } = props.over
+const { body, lens, focalMm, fNumber, atMin, lookAt, pointed, saved, schools } = props.over
 const burst = ref(200)
 const perSecond = ref(10)
 const iso = ref<number | null>(null)
@@ -31,6 +31,8 @@ const { answer: moon, problem } = useLatest<MoonRequest, MoonPlan>(
           iso: iso.value,
           burst_frames: burst.value,
           frames_per_s: perSecond.value,
+          lens_stabiliser_stops: lens.value?.stabiliser_stops ?? 0,
+          focus: schools.value?.moon_focus ?? 'single',
         } as MoonRequest)
       : null,
   (asked) => answered(client.POST('/api/v1/sky/moon', { body: asked })),

@@ -79,7 +79,7 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
         pointer="/exposure"
         unit="s"
         optional
-        empty-means="longest for points"
+        empty-means="as the plan has it"
         :value="asked.exposure_s"
         :above="0"
         :most="3600"
@@ -98,7 +98,8 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
       <dl>
         <dt>Exposure</dt>
         <dd>
-          <b>{{ seconds(frame.exposure_s) }}</b> at ISO {{ isoText(frame.iso) }}; a higher ISO gains nothing
+          <b>{{ seconds(frame.exposure_s) }}</b> at ISO {{ isoText(frame.iso) }}, as the plan has it: the tone wanted.
+          <span class="soft">Read noise drowned from ISO {{ isoText(frame.iso_enough) }}: more only makes it brighter.</span>
         </dd>
         <dt>Trail</dt>
         <dd>
@@ -108,7 +109,7 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
         </dd>
         <dt>Points until</dt>
         <dd>
-          {{ seconds(frame.limit_points_s) }} for 3 px
+          {{ seconds(frame.limit_points_s) }} for {{ answer.planned.points_px.toFixed(1) }} px
           <span class="soft">· NPF {{ seconds(frame.limit_npf_s) }} · 500 rule {{ seconds(frame.limit_500_s) }}</span>
         </dd>
         <dt>Sky</dt>
@@ -119,7 +120,7 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
         <dt>Signal</dt>
         <dd>{{ frame.snr_single.toFixed(1) }} : 1 in one, {{ frame.snr_stacked.toFixed(1) }} : 1 in {{ frame.frames }}</dd>
         <dt>Land</dt>
-        <dd>{{ seconds(frame.land_s) }} for a frame of its own, starlit</dd>
+        <dd>{{ seconds(frame.land_s) }} for a frame of its own</dd>
       </dl>
     </template>
     <template v-if="answer">

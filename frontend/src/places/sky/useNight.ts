@@ -64,6 +64,14 @@ export function useNight(shootId: () => string, situationId: () => string | null
   const widest = computed(() => kit.lens.value?.widest[0]?.f_number ?? 2.8)
   const fNumber = computed(() => plan.value?.choice.aperture ?? widest.value)
 
+  const schools = computed(() => kit.planned.value?.preferences.schools)
+  /** What the plan exposes stars with: the sky shows the same frame. */
+  const starsPlanned = computed(() => {
+    const situation = kit.planned.value?.situation
+    if (!plan.value || situation?.genre !== 'night_sky' || situation.subject === 'moon') return null
+    return { exposure_s: plan.value.choice.shutter_s, iso: plan.value.choice.iso }
+  })
+
   /** What the pointer holds right now: where the frame is being turned to, the moment being dragged. */
   const turning = ref<{ bearing: number; tilt: number } | null>(null)
   const scrubbing = ref<number | null>(null)
@@ -96,6 +104,7 @@ export function useNight(shootId: () => string, situationId: () => string | null
         body: body.value,
         focal_mm: focalMm.value,
         f_number: fNumber.value,
+        planned: starsPlanned.value,
       } as NightRequest
     },
     (body) => answered(client.POST('/api/v1/sky/night', { body })),
@@ -170,6 +179,7 @@ export function useNight(shootId: () => string, situationId: () => string | null
     atMin,
     scrubbing,
     lookAt,
+    schools,
   }
 }
 

@@ -104,7 +104,7 @@ class Subject:
         """Where the subject usually is: the geometric mean of its range, or the near end of an open one."""
         if math.isinf(self.far_m):
             return self.near_m
-        return math.sqrt(self.near_m * self.far_m)
+        return math.sqrt(self.near_m) * math.sqrt(self.far_m)  # apart: the product of tiny distances would vanish
 
     @cached_property
     def blur_m(self) -> float:

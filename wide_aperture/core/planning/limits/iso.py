@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from wide_aperture.core.physics import sensor
-from wide_aperture.core.physics.quantities import format_iso, step_value
+from wide_aperture.core.physics.quantities import format_iso, luminance_from_ev100, step_value
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits.term import Term
+from wide_aperture.core.sky.night.frames import iso_enough, sky_electrons_s
 
 
 def iso_terms(case: Case) -> tuple[Term, ...]:
@@ -14,6 +15,7 @@ def iso_terms(case: Case) -> tuple[Term, ...]:
         _body_ends(case),
         _reserve_floor(case),
         _second_gain(case),
+        _drowned(case),
         _clean(case),
         _routine(case),
         _push(case),
@@ -69,6 +71,28 @@ def _second_gain(case: Case) -> Term | None:
         say=lambda: (
             f"From {format_iso(tidy)} the sensor reads out more cleanly"
             + (": your school stays there." if stays else "; just under it shadows are noisier than at it.")
+        ),
+    )
+
+
+def _drowned(case: Case) -> Term | None:
+    """Under a night sky: the ISO from which only the sky's own noise counts, while the tone wants another."""
+    if case.subject.kind != "stars" or case.situation.direction == "erratic" or case.light.ev100 >= 0:
+        return None
+    drift = case.subject.sky_drift_px(1.0)
+    time_s = case.output.sky_tolerance_px / drift if drift > 0 else case.body.longest_timed_s
+    sky = float(luminance_from_ev100(case.light.ev100 + case.figure("sky_place_ev")))
+    electrons = sky_electrons_s(case.body, case.depth.opening_needed, sky) * time_s
+    enough = iso_enough(case.body, electrons)
+    return Term(
+        id="read_noise_drowned",
+        axis="iso",
+        imposed_by="read noise drowned",
+        kind="want",
+        marks=(enough,),  # a mark, no window: the tone wanted decides, and this says what more would bring
+        say=lambda: (
+            f"From {format_iso(step_value('iso', enough, 0))} the sky's {electrons:.0f} electrons a pixel drown the read noise: "
+            "more only makes the frame brighter, and takes its highlights."
         ),
     )
 

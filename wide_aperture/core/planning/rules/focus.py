@@ -7,6 +7,7 @@ import math
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.sky.night.moon import FOCUS_FIRST
 
 
 def set_focus(draft: Draft) -> None:
@@ -70,6 +71,11 @@ def _set_mode(draft: Draft) -> str:
         return draft.put_available(
             "af_mode", ("continuous",), "Your school: continuous, and a button makes it stand.", school=school
         )
+    if case.subject.kind == "moon":
+        way = case.schools.moon_focus
+        draft.follow("focusing on the Moon", way.replace("_", " "))
+        mode = "manual" if way == "by_hand" else way
+        return draft.put_available("af_mode", (mode, "manual"), FOCUS_FIRST[way])
     if case.subject.is_moving:
         mode, why = "continuous", f"The subject moves at {wording.speed(case.subject.speed_m_s)}: focus must follow."
     elif case.situation.genre == "wildlife" and case.subject.is_living:

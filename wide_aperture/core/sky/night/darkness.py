@@ -19,7 +19,9 @@ CLEAR_EXTINCTION_MAG = 0.18
 CD_M2_A_NANOLAMBERT = 1e-5 / np.pi
 SCATTERED_AWAY_DEG = 60.0  # how far from the Moon where nobody says where it stands
 TWILIGHT_SKY_SHARE = 0.15
-TWILIGHT_LEANS = 1.2  # towards the Sun the horizon is so many e-folds brighter than overhead, away from it as many darker
+TWILIGHT_LEANS = (
+    1.2  # towards the Sun the horizon is so many e-folds brighter than overhead, away from it as many darker
+)
 
 
 def luminance_of_magnitude(mag_arcsec2: ArrayLike) -> Floats:

@@ -16,8 +16,10 @@ from wide_aperture.core.physics.sensor import read_noise_at
 SWAMP = figure("sky_swamps_read_noise")
 GAINED = figure("nothing_more_gained")
 TARGET_OVER_SKY = figure("target_over_sky")
-POINT_PX = figure("point_px")
 SKY_PLACE_EV = figure("sky_place_ev")
+POINT_SHARE = figure("sky_tolerance_share", "stars")  # of the frame's width
+LAND_REFLECTS = 0.18
+STARLIT_CD_M2 = 2.5e-5
 
 
 class NightFrame(Document):
@@ -41,6 +43,11 @@ class NightFrame(Document):
     sentence: str
 
 
+def ev_of_sky(sky_cd_m2: float) -> float:
+    """EV at ISO 100 that brings a sky of this luminance out as dark as night skies are wanted."""
+    return math.log2(sky_cd_m2 / float(luminance_from_ev100(0))) - SKY_PLACE_EV
+
+
 def sky_electrons_s(body: Body, f_number: float, sky_cd_m2: float) -> float:
     """Electrons a pixel and second from the sky; the ISO has no say in it."""
     mid_at_base = body.electrons.full_well_e / 2**body.electrons.mid_below_clipping_ev
@@ -55,20 +62,25 @@ def iso_enough(body: Body, sky_e: float) -> float:
     return float(isos[int(np.argmax(variance <= variance.min() * GAINED))])
 
 
-def points_limit_s(body: Body, focal_mm: float, declination_deg: float, most_px: float = POINT_PX) -> float:
-    """The longest time for which the exact drift stays within so many pixels."""
+def points_limit_s(body: Body, focal_mm: float, declination_deg: float, most_px: float | None = None) -> float:
+    """The longest time for which the exact drift stays within so many pixels; None: as many as still look like points."""
     per_s = float(star_trail_length(declination_deg, focal_mm, body.pixel_pitch_um, 1.0))
-    return min(most_px / max(per_s, 1e-6), 3600.0)
+    return min((body.width_px * POINT_SHARE if most_px is None else most_px) / max(per_s, 1e-6), 3600.0)
+
+
+def land_cd_m2(moon_lux: float) -> float:
+    """Luminance of land by starlight and the Moon. Source: a matt surface of 18 %, L = rho E / pi."""
+    return STARLIT_CD_M2 + LAND_REFLECTS * moon_lux / math.pi
 
 
 def night_frame(
     body: Body, focal_mm: float, f_number: float, *, sky_cd_m2: float, declination_deg: float, frames: int = 1,
-    exposure_s: float | None = None, land_cd_m2: float = 2.5e-5, tracked: bool = False,
+    exposure_s: float | None = None, iso: float | None = None, land: float = STARLIT_CD_M2, tracked: bool = False,
 ) -> NightFrame:  # fmt: skip
     """Return the frame for a sky.
 
     Args: exposure_s: None takes the longest that keeps stars points (or what swamps read noise, when tracked);
-        land_cd_m2: luminance of the foreground, for its own longer exposure.
+        iso: None takes the lowest that is enough; land: cd/m2 of the foreground, for its own longer exposure.
     Raises: DomainError for impossible optics.
     """
     points = points_limit_s(body, focal_mm, declination_deg)
@@ -77,7 +89,8 @@ def night_frame(
     needs = SWAMP * lowest_read**2 / per_s
     seconds = exposure_s if exposure_s is not None else (min(max(needs, 30.0), 600.0) if tracked else points)
     sky_e = per_s * seconds
-    iso = iso_enough(body, sky_e)
+    enough = iso_enough(body, sky_e)
+    iso = enough if iso is None else iso
     noise = math.sqrt(sky_e * (1 + TARGET_OVER_SKY) + float(read_noise_at(body.electrons, iso)) ** 2 + body.electrons.dark_current_e_s * seconds)  # fmt: skip
     shrink = math.sqrt(max(body.megapixels * 1e6 / 4e6, 1.0))
     single = TARGET_OVER_SKY * sky_e / noise * shrink
@@ -86,7 +99,7 @@ def night_frame(
     return NightFrame(
         exposure_s=seconds,
         iso=iso,
-        iso_enough=iso,
+        iso_enough=enough,
         trail_px=0.0 if tracked else float(star_trail_length(declination_deg, focal_mm, body.pixel_pitch_um, seconds)),
         limit_points_s=points,
         limit_500_s=float(rule_limit("500", focal_mm, body.crop_factor)),
@@ -98,7 +111,7 @@ def night_frame(
         snr_stacked=single * math.sqrt(frames),
         frames=frames,
         sky_ev_from_mid=math.log2(sky_e / mid_e),
-        land_s=min(seconds * sky_cd_m2 / land_cd_m2, 3600.0),
+        land_s=min(seconds * sky_cd_m2 / land, 3600.0),
         sentence=_sentence(seconds, needs, single, frames, tracked),
     )
 

@@ -6,24 +6,34 @@ import datetime as dt
 import math
 
 import numpy as np
+from numpy.typing import NDArray
 
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, Iso, Seconds
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.preferences import MoonFocus
 from wide_aperture.core.documents.sky_context import SkyContext
-from wide_aperture.core.physics.motion import RADIANS_PER_ARCSEC, handheld_limit
+from wide_aperture.core.physics.motion import RADIANS_PER_ARCSEC
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.physics.quantities import step_value, time_for
 from wide_aperture.core.sky import moon_rate, night_events
 from wide_aperture.core.sky.bodies import track
 from wide_aperture.core.sky.daylight.conditions import ev_of_lux, subject_lux
-from wide_aperture.core.sky.daylight.day import days_of, tracks
-from wide_aperture.core.sky.daylight.illuminance import disc_ev
+from wide_aperture.core.sky.daylight.day import SkyTracks, days_of, tracks
+from wide_aperture.core.sky.daylight.illuminance import MOON_UP_DEG, disc_ev
 from wide_aperture.core.sky.frames import observer_of
 from wide_aperture.core.sky.moon import moon_looks
 
-DRIFT_PX = figure("moon_point_px")
+FOCUS_FIRST: dict[MoonFocus, str] = {
+    "single": "One point on the limb, where an edge on black is easiest to see; focus once, then leave it.",
+    "continuous": "A small area on the limb, held while the framing moves; look at a frame enlarged now and then.",
+    "by_hand": "By hand: enlarge the limb, not the middle, turn through it and back, and let the air settle between looks.",
+}
+FOCUS_THEN = (
+    "Check again every quarter of an hour: the tube cools and the focus moves.",
+    "Align the burst on the disc, keep the sharpest third, stack, then sharpen.",
+)
 STACK_SHARE = figure("stack_share")
 BALANCED_EV = figure("balanced_ev")
 DUSK_DEG = (figure("dusk_band_deg", "from"), figure("dusk_band_deg", "to"))
@@ -65,9 +75,13 @@ class MoonPlan(Document):
 
 
 def moon_plan(
-    body: Body, focal_mm: float, f_number: float, *, context: SkyContext, at_min: float, burst_frames: int = 200, frames_per_s: float = 10, haze: float = 0.0, iso: float | None = None
+    body: Body, focal_mm: float, f_number: float, *, context: SkyContext, at_min: float, hand_limit_s: float, drift_px: float,
+    burst_frames: int = 200, frames_per_s: float = 10, haze: float = 0.0, iso: float | None = None, focus: MoonFocus = "single",
 ) -> MoonPlan:  # fmt: skip
-    """Return everything about the Moon at a moment of the shoot's day, through a lens."""
+    """Return everything about the Moon at a moment of the shoot's day, through a lens.
+
+    Args: hand_limit_s, drift_px: the planner's own limits of the hand and of drift for this kit.
+    """
     moment = context.moment(at_min)
     days = days_of(context, np.array([at_min]))
     way = track("moon", days, observer_of(context))
@@ -79,17 +93,18 @@ def moon_plan(
     ev = disc_ev(lit, altitude, haze)
     chosen_iso = iso if iso is not None else body.base_iso
     seconds = step_value("shutter", float(time_for(ev, f_number, chosen_iso)), 0)
-    limit = DRIFT_PX * arcsec_px / rate
+    limit = drift_px * arcsec_px / rate
     burst = burst_frames / frames_per_s
     moved = rate * burst / arcsec_px
     side = disc_px * 1.15 + moved
+    rise, setting = _around(context, at_min, is_up=altitude > MOON_UP_DEG)
     return MoonPlan(
         altitude_deg=altitude,
         azimuth_deg=azimuth,
         illuminated_fraction=lit,
         angular_diameter_deg=diameter,
-        rise=_event(context, at_min, rising=True),
-        set=_event(context, at_min, rising=False),
+        rise=rise,
+        set=setting,
         disc_px=disc_px,
         disc_share=disc_px / body.height_px,
         arcsec_px=arcsec_px,
@@ -98,20 +113,13 @@ def moon_plan(
         aperture=f_number,
         iso=chosen_iso,
         limit_drift_s=min(limit, 3600),
-        limit_hand_s=step_value(
-            "shutter", handheld_limit(focal_mm, body.crop_factor, stabiliser_stops=body.stabiliser_stops), 0
-        ),
+        limit_hand_s=step_value("shutter", hand_limit_s, 0),
         leaves_after_s=(body.width_px + disc_px) / 2 * arcsec_px / rate,
         burst_s=burst,
         burst_drift_px=moved,
         stack_keeps=max(int(burst_frames * STACK_SHARE), 1),
         crop_px=math.ceil(min(side, body.height_px)),
-        focus=(
-            "Enlarge the limb, not the middle: an edge on black shows focus best.",
-            "Turn through it and back; let the air settle between looks.",
-            "Check again every quarter of an hour: the tube cools and the focus moves.",
-            "Align the burst on the disc, keep the sharpest third, stack, then sharpen.",
-        ),
+        focus=(FOCUS_FIRST[focus], *FOCUS_THEN),
         sentence=_sentence(altitude, lit, seconds, limit, disc_px / body.height_px),
     )
 
@@ -127,14 +135,25 @@ def _sentence(altitude: float, lit: float, seconds: float, limit: float, share: 
     return f"{said} {wording.seconds(seconds)} freezes its drift with room to spare."
 
 
-def _event(context: SkyContext, at_min: float, *, rising: bool) -> MoonEvent | None:
-    """The rise or set of the night a moment belongs to."""
+def _around(context: SkyContext, at_min: float, *, is_up: bool) -> tuple[MoonEvent | None, MoonEvent | None]:
+    """(rise, set) on either side of a moment: while the Moon is up its rise before and its set after it; else its set
+    before and its rise after it."""
     date = context.date + dt.timedelta(days=math.floor(at_min / 1440 - 0.5))
-    night = night_events(date, context.latitude_deg, context.longitude_deg)
-    when = night.moonrise if rising else night.moonset
-    if when is None:
+    nights = [
+        night_events(date + dt.timedelta(days=k), context.latitude_deg, context.longitude_deg) for k in (-1, 0, 1)
+    ]
+    rises = sorted(context.minutes_of(night.moonrise) for night in nights if night.moonrise is not None)
+    sets = sorted(context.minutes_of(night.moonset) for night in nights if night.moonset is not None)
+    before, after = (rises, sets) if is_up else (sets, rises)
+    first = next((m for m in reversed(before) if m <= at_min), None)
+    then = next((m for m in after if m >= at_min), None)
+    rise, setting = (first, then) if is_up else (then, first)
+    return _event(context, rise), _event(context, setting)
+
+
+def _event(context: SkyContext, minutes: float | None) -> MoonEvent | None:
+    if minutes is None:
         return None
-    minutes = context.minutes_of(when)
     sky = tracks(context, np.array([minutes]))
     return MoonEvent(at_min=minutes, azimuth_deg=float(sky.moon_azimuth_deg[0]))
 
@@ -162,36 +181,42 @@ def balanced_rises(
     """
     found = []
     minutes = np.arange(12 * 60, 36 * 60, 2.0)
+    halves = (minutes < 24 * 60, minutes >= 24 * 60)  # the evening, and the morning after
     for k in range(days):
         night = context.model_copy(update={"date": context.date + dt.timedelta(days=k)})
-        if not _nearly_full(night):
+        if not _may_be_full(night):
             continue
         sky = tracks(night, minutes)
         dusk = (sky.sun_altitude_deg > DUSK_DEG[0]) & (sky.sun_altitude_deg < DUSK_DEG[1])
         low = (sky.moon_altitude_deg > horizon_deg) & (sky.moon_altitude_deg < horizon_deg + 8)
         off = np.abs((sky.moon_azimuth_deg - (bearing_deg or 0) + 180) % 360 - 180)
-        holds = dusk & low & (off <= within_deg if bearing_deg is not None else True)
-        if not holds.any():
-            continue
-        moon_ev = np.array(
-            [
-                disc_ev(float(f), float(h))
-                for f, h in zip(sky.moon_fraction[holds], sky.moon_altitude_deg[holds], strict=True)
-            ]
-        )
-        land_ev = ev_of_lux(subject_lux("open_shade", sky.sun_altitude_deg[holds]))
-        best = int(np.argmin(np.abs(moon_ev - land_ev)))
-        at = int(np.flatnonzero(holds)[best])
-        found.append(_balanced(night, sky, at, float(minutes[at]), float(moon_ev[best]), float(land_ev[best])))
+        near = off <= within_deg if bearing_deg is not None else np.ones(minutes.shape, bool)
+        for half in halves:
+            holds = half & dusk & low & near & (sky.moon_fraction >= FULL_FROM)
+            if holds.any():
+                found.append(_best_of(night, sky, np.flatnonzero(holds), minutes))
     return tuple(sorted(found, key=lambda rise: abs(rise.moon_ev - rise.land_ev))[:limit])
 
 
-def _nearly_full(night: SkyContext) -> bool:
+def _may_be_full(night: SkyContext) -> bool:
+    """Whether some hour of the night may hold a nearly full Moon; it grows by less than a tenth from noon to noon."""
     days = days_of(night, np.array([24 * 60.0]))
-    return float(moon_looks(days, observer_of(night))[0][0]) >= FULL_FROM
+    return float(moon_looks(days, observer_of(night))[0][0]) >= FULL_FROM - 0.1
 
 
-def _balanced(night: SkyContext, sky: object, at: int, minute: float, moon_ev: float, land_ev: float) -> BalancedRise:
+def _best_of(night: SkyContext, sky: SkyTracks, at: NDArray[np.intp], minutes: Floats) -> BalancedRise:
+    """Of some moments of a night the one at which Moon and land are most alike."""
+    moon_ev = np.array(
+        [disc_ev(float(f), float(h)) for f, h in zip(sky.moon_fraction[at], sky.moon_altitude_deg[at], strict=True)]
+    )
+    land_ev = ev_of_lux(subject_lux("open_shade", sky.sun_altitude_deg[at]))
+    best = int(np.argmin(np.abs(moon_ev - land_ev)))
+    return _balanced(night, sky, int(at[best]), float(minutes[at[best]]), float(moon_ev[best]), float(land_ev[best]))
+
+
+def _balanced(
+    night: SkyContext, sky: SkyTracks, at: int, minute: float, moon_ev: float, land_ev: float
+) -> BalancedRise:
     def value(name: str) -> float:
         column: Floats = getattr(sky, name)
         return float(column[at])
