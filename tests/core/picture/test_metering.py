@@ -102,7 +102,7 @@ class Faces(SimpleTestCase):
             expected = FACE_WEIGHT * (math.log2(reflectance / MID_REFLECTANCE) - ASSUMED_SKIN_EV)
             self.assertAlmostEqual(reading.face_error_ev, expected, places=6)
             blend = (1 - FACE_WEIGHT) * plain.ev100 + FACE_WEIGHT * (
-                9.0 + math.log2(reflectance / MID_REFLECTANCE) - 0.5
+                9.0 + math.log2(reflectance / MID_REFLECTANCE) - ASSUMED_SKIN_EV
             )
             self.assertAlmostEqual(reading.ev100, blend, delta=0.02)
 

@@ -17,13 +17,18 @@ from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import RESERVE_EV, ReserveFloor
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
 from wide_aperture.core.documents.sky_context import SkyContext
-from wide_aperture.core.physics.motion import star_trail_length
+from wide_aperture.core.physics.motion import burst_gain_stops, sharp_chance, star_trail_length
 from wide_aperture.core.physics.sensor import typical
 from wide_aperture.core.picture.imaging.capture import Capture
+from wide_aperture.core.picture.imaging.optical import shake_mm
 from wide_aperture.core.picture.imaging.raw import expose
+from wide_aperture.core.picture.metering import meter
+from wide_aperture.core.picture.scenes.scene import Face
+from wide_aperture.core.picture.scenes.stage import SKIN
 from wide_aperture.core.planning import plan_of
 from wide_aperture.core.planning.night import moon_case, night_case, night_choice, sky_rate_arcsec_s
 from wide_aperture.core.planning.reserve import reserve_advice
+from wide_aperture.core.rehearsal.begin import rehearsal
 from wide_aperture.core.sky.daylight.conditions import ev_of_lux
 from wide_aperture.core.sky.daylight.illuminance import moon_lux
 from wide_aperture.core.sky.frames import horizontal
@@ -267,3 +272,62 @@ class WideLenses(SimpleTestCase):
             focal * math.cos(h) * math.sin(a) / ahead,
             focal * (math.sin(h) * math.cos(t) - math.cos(h) * math.cos(a) * math.sin(t)) / ahead,
         )
+
+
+class Shake(SimpleTestCase):
+    """The rehearsal's frames are shaken as often as the plan counts with, each frame by itself."""
+
+    def lengths(self, stops_past, frames=800):
+        camera = body()
+        capture = Capture(
+            focal_mm=50, focus_m=5, shutter_s=2.0**stops_past / 100, aperture=4, iso=100, hand_limit_s=0.01
+        )
+        return [shake_mm(camera, capture.model_copy(update={"shot": shot})) / camera.coc_mm for shot in range(frames)]
+
+    def test_as_many_frames_are_sharp_as_the_plan_says(self):
+        for past in (-1.0, 0.0, 1.0, 1.5, 2.5):
+            drawn = self.lengths(past)
+            sharp = sum(length <= 1 for length in drawn) / len(drawn)
+            self.assertAlmostEqual(sharp, float(sharp_chance(past)), delta=0.04)
+
+    def test_a_frame_is_shaken_without_the_burst_s_gain(self):
+        for frames in (1, 12):
+            given = plan_input(situation(ev=5, near=4, far=4, speed=0.3, burst_frames=frames), glass=lens(85, 1.8))
+            begun = rehearsal(given.case, plan_of(given)).capture
+            self.assertAlmostEqual(begun.hand_limit_s, given.case.support.single_frame_limit_s)
+        gain = given.case.support.handheld_limit_s / begun.hand_limit_s
+        self.assertAlmostEqual(math.log2(gain), burst_gain_stops(12))
+
+    def test_a_tripod_shakes_nothing(self):
+        capture = Capture(focal_mm=50, focus_m=5, shutter_s=1, aperture=4, iso=100, hand_limit_s=None)
+        self.assertEqual(shake_mm(body(), capture), 0)
+
+
+class WhatIsMeant(SimpleTestCase):
+    def test_an_asked_shift_of_the_highlights_is_no_error_of_the_prediction(self):
+        for school in ("standing_under_exposure", "expose_to_the_right", "by_case"):
+            brief = situation(ev=12, genre="landscape", support="tripod", near=5, far=None, scene_range_ev=6)
+            made = planned(brief, glass=lens(24, 2.8), schools={"highlights": school})
+            expected = next(frame for frame in made.prediction if frame.light == "expected")
+            self.assertLess(abs(expected.error_ev), 0.2, school)
+
+    def test_coming_closer_uses_the_size_in_the_frame(self):
+        def limit(near, focal):
+            brief = situation(ev=8, speed=6, direction="towards", near=near, far=near)
+            made = planned(brief, glass=lens(focal, 2.8))
+            return next(window.high for window in made.windows if window.id == "growth")
+
+        # The edge moves by h/2 v t / d of the image's height, h = 1.8 m x f / d on 24 mm: twice as far, a quarter.
+        self.assertAlmostEqual(limit(60, 200) / limit(30, 200), 4, delta=0.2)
+        self.assertAlmostEqual(limit(60, 100) / limit(60, 200), 2, delta=0.1)
+        self.assertAlmostEqual(limit(4, 400) / limit(2, 400), 2, delta=0.1)  # it fills the frame at both
+
+    def test_the_skin_a_meter_assumes_is_the_one_it_says(self):
+        def off(kind):
+            face = Face(x=0.0, y=0.5, radius=0.2, reflectance=SKIN[kind])
+            frame = np.full((120, 180), 100.0)
+            return meter(frame, "multi_segment", faces=[face]).face_error_ev
+
+        self.assertAlmostEqual(off("tan"), 0, places=6)
+        self.assertGreater(off("fair"), 0.2)
+        self.assertLess(off("dark"), -0.5)

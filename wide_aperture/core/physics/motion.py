@@ -105,6 +105,10 @@ def burst_success(single_frame_chance: ArrayLike, frames: int) -> Number:
     return plain(np.asarray(1 - (1 - chance) ** frames))
 
 
+EVEN_CHANCE_STOPS = 1.5  # past the limit every second frame is sharp
+CHANCE_SLOPE = math.log(9) / EVEN_CHANCE_STOPS  # nine in ten at the limit
+
+
 def sharp_chance(stops_slower_than_limit: ArrayLike) -> Number:
     """Return the chance that one hand-held frame is sharp, by stops past the hand-hold limit.
 
@@ -112,8 +116,21 @@ def sharp_chance(stops_slower_than_limit: ArrayLike) -> Number:
     It is ours and says so; a bench test of the person's own hand replaces it.
     """
     past = as_floats(stops_slower_than_limit)
-    slope = math.log(9) / 1.5
-    return plain(np.asarray(1 / (1 + np.exp(slope * (past - 1.5)))))
+    return plain(np.asarray(1 / (1 + np.exp(CHANCE_SLOPE * (past - EVEN_CHANCE_STOPS)))))
+
+
+def shake_drawn(stops_slower_than_limit: ArrayLike, share: ArrayLike) -> Number:
+    """Return how long one frame's shake is, in tolerances, so that sharp_chance of all frames stay within one.
+
+    Args: share: where the frame lies among all, above 0 and below 1; drawn at random it gives the distribution.
+    Source: sharp_chance is the survival function of how many stops calmer than the limit a frame is.
+
+    >>> round(shake_drawn(0.0, 0.1), 6), round(shake_drawn(1.5, 0.5), 6)
+    (1.0, 1.0)
+    """
+    lies = as_floats(share)
+    calmer = EVEN_CHANCE_STOPS + np.log(lies / (1 - lies)) / CHANCE_SLOPE
+    return plain(np.asarray(2.0 ** (as_floats(stops_slower_than_limit) - calmer)))
 
 
 @lru_cache(maxsize=64)
@@ -130,8 +147,7 @@ def burst_gain_stops(frames: int) -> float:
         raise DomainError("frames", frames, "must be 1 or more")
     target = float(sharp_chance(0.0))
     needed = 1 - (1 - target) ** (1 / frames)
-    slope = math.log(9) / 1.5
-    return 1.5 + math.log(1 / needed - 1) / slope
+    return EVEN_CHANCE_STOPS + math.log(1 / needed - 1) / CHANCE_SLOPE
 
 
 def rolling_skew(image_speed_px_s: ArrayLike, readout_s: ArrayLike) -> Number:

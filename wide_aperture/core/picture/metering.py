@@ -23,6 +23,7 @@ from numpy.typing import NDArray
 
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
+from wide_aperture.core.picture.scenes.stage import SKIN
 
 MeterPattern = Literal["multi_segment", "centre_weighted", "average", "spot", "highlight_weighted"]
 PATTERNS: tuple[MeterPattern, ...] = ("multi_segment", "centre_weighted", "average", "spot", "highlight_weighted")
@@ -36,8 +37,8 @@ HIGHLIGHT_SHARE = 0.01
 CENTRE_SIGMA = 0.30  # of the frame's height
 SPOT_AREA_SHARE = 0.025
 FACE_WEIGHT = 0.55  # of the reading, once a face is found
-ASSUMED_SKIN_EV = 0.5  # a face is placed half a stop over mid, as for fair skin
 MID_REFLECTANCE = math.pi * REFLECTED_LIGHT_CONSTANT / 250  # K against the incident constant C = 250
+ASSUMED_SKIN_EV = math.log2(SKIN["tan"] / MID_REFLECTANCE)  # half a stop over mid: right for tan skin, for no other
 DARKEST_CD_M2 = 1e-7
 
 
@@ -116,7 +117,7 @@ def placed(reading: Reading, tone_ev: float) -> float:
 
 
 def _favouring(luminances: Luminances, reading: Reading, faces: Sequence[FaceSeen]) -> Reading:
-    """Blend the pattern's reading with the faces', each placed as fair skin: darker skin then comes out too bright."""
+    """Blend the pattern's reading with the faces', each placed as tan skin: darker skin then comes out too bright."""
     height, width = luminances.shape
     aspect = width / height
     seen = []

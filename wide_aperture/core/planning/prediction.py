@@ -27,7 +27,9 @@ def prediction(draft: Draft) -> tuple[PredictedFrame, ...]:
 
 
 def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
-    wanted = ev100 - draft.case.light.ambient_offset_ev - draft.exposure.nd_stops
+    # Darker or brighter than the meter's middle by a school of highlights is meant, no error.
+    meant = draft.case.light.ambient_offset_ev + draft.case.light.highlight_shift_ev
+    wanted = ev100 - meant - draft.exposure.nd_stops
     shutter, aperture, iso = _settle(draft, wanted)
     settings_ev = float(exposure_value(aperture, shutter, iso))
     error = wanted - settings_ev + _held_compensation_ev(draft)

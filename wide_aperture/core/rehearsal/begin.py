@@ -180,7 +180,7 @@ def capture_of(case: Case, plan: Plan) -> Capture:
         flash=case.flash.in_use,
         flash_comp_ev=setup.number("flash_comp_ev") or 0.0,
         panned=case.situation.look == "pan_blur",
-        hand_limit_s=None if case.support.on_tripod else case.support.handheld_limit_s,
+        hand_limit_s=None if case.support.on_tripod else case.support.single_frame_limit_s,
     )
 
 

@@ -11,6 +11,7 @@ from wide_aperture.core.physics.sensor import usable_range_ev
 from wide_aperture.core.picture.imaging import Rendered, readings
 from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.compare import difference
+from wide_aperture.core.picture.imaging.optical import shake_mm
 from wide_aperture.core.picture.scenes import Scene
 from wide_aperture.core.picture.tone import scene_range_ev, tone_table
 from wide_aperture.rehearse.pictures import jpeg_address, mask_address, png_address
@@ -99,11 +100,10 @@ def _movement(made: Rendered, asked: RenderRequest, capture: Capture) -> dict[st
     """Movement in sensor pixels."""
     body = asked.body
     vx, vy = fastest_subject_px_s(made.scene, asked, capture)
-    shake_mm = body.coc_mm * capture.shutter_s / capture.hand_limit_s if capture.hand_limit_s else 0.0
     read_out_s = (body.readout_ms or 0.0) / 1000 if capture.shutter_type == "electronic" else 0.0
     return {
         "subject_px": 0.0 if capture.panned else math.hypot(vx, vy) * capture.shutter_s,
-        "shake_px": shake_mm * 1000 / body.pixel_pitch_um,
+        "shake_px": shake_mm(body, capture) * 1000 / body.pixel_pitch_um,
         "skew_px": abs(vx) * read_out_s,
     }
 

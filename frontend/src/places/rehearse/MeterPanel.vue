@@ -84,7 +84,7 @@ const place = (ev: number): void => {
         >Follow the AF point</SwitchRow
       >
       <p v-if="chosen && meter.favour_faces && Math.abs(chosen.face_error_ev) > 0.05" class="soft">
-        The faces’ skin is {{ chosen.face_error_ev > 0 ? 'lighter' : 'darker' }} than the meter assumes: that alone
+        The faces’ skin is {{ chosen.face_error_ev > 0 ? 'lighter' : 'darker' }} than the tan skin the meter assumes: that alone
         {{ chosen.face_error_ev > 0 ? 'darkens' : 'brightens' }} the frame by {{ Math.abs(chosen.face_error_ev).toFixed(1) }} EV.
       </p>
       <RangeField

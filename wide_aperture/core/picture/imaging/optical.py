@@ -24,6 +24,7 @@ from wide_aperture.core.picture.scenes.scene import Layer, Part, Scene
 DIFFRACTION_SIGMA = 0.42  # of lambda N: the Gaussian nearest to an Airy pattern
 WAVELENGTH_MM = 550e-6
 FAR_SUBJECT_M = 100_000.0
+SHAKE_SEED = 501  # apart from the direction's
 Stop = Callable[[], None]
 
 
@@ -150,9 +151,17 @@ def _shake(scene: Scene, body: Body, capture: Capture) -> tuple[float, float]:
     """Length in pixels and direction of the hand's movement."""
     if capture.hand_limit_s is None:
         return 0.0, 0.0
-    length_mm = body.coc_mm * capture.shutter_s / capture.hand_limit_s
     angle = float(np.random.default_rng(capture.shot).uniform(0, 180))
-    return min(length_mm / mm_per_px(scene, body), 400.0), angle
+    return min(shake_mm(body, capture) / mm_per_px(scene, body), 400.0), angle
+
+
+def shake_mm(body: Body, capture: Capture) -> float:
+    """How far the hand moves the image in this shot, on the sensor: drawn from the chance the plan counts with."""
+    if capture.hand_limit_s is None:
+        return 0.0
+    share = float(np.random.default_rng(capture.shot + SHAKE_SEED).uniform(0.001, 0.999))
+    past = math.log2(capture.shutter_s / capture.hand_limit_s)
+    return body.coc_mm * float(motion.shake_drawn(past, share))
 
 
 def _blurred(

@@ -54,12 +54,16 @@ class Support:
         twice = self.case.schools.hand_hold == "twice_reciprocal" or self.case.output.asks_twice_the_care
         return self.case.figure("careful_divisor") if twice else 1.0
 
-    @cached_property
+    @property
     def handheld_limit_s(self) -> float:
         """The slowest time the hand (monopod, rest) holds, stabiliser and planned burst included; inf on a tripod."""
+        return self.single_frame_limit_s * 2 ** motion.burst_gain_stops(self.case.situation.burst_frames)
+
+    @cached_property
+    def single_frame_limit_s(self) -> float:
+        """The same for one frame, without the gain of choosing among several."""
         if self.on_tripod:
             return math.inf
         case = self.case
         stops = self.stabiliser_stops + self.case.figure("support_stops", case.situation.support)
-        stops += motion.burst_gain_stops(case.situation.burst_frames)
         return float(motion.handheld_limit(case.glass.focal_mm, case.body.crop_factor, self.care_divisor, stops))

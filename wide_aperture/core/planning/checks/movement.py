@@ -42,7 +42,8 @@ def camera_shake_risk(checked: Checked) -> Finding | None:
     if shutter <= limit * SLACK:
         return None
     past = wording.stops_word(math.log2(shutter / limit))
-    chance = float(motion.sharp_chance(math.log2(shutter / limit)))
+    one_frame = limit * case.support.single_frame_limit_s / case.support.handheld_limit_s  # without the burst's gain
+    chance = float(motion.sharp_chance(math.log2(shutter / one_frame)))
     set_is_fine = checked.shutter_s is not None and checked.shutter_s <= limit * SLACK
     steady = step_value("shutter", limit, 0)
     return report(

@@ -170,8 +170,8 @@ def _focus_travel(case: Case) -> Term | None:
         or case.subject.image_speed_px_s < SLOWEST_THAT_COUNTS_PX_S
     ):
         return None
-    # The edge of a well framed subject moves outwards by height/2 x v t / d.
-    edge_px = case.figure("well_framed_share") / 2 * case.body.height_px
+    # The edge of what is seen of it moves outwards by height/2 x v t / d.
+    edge_px = case.subject.shown_share_at(case.subject.blur_m) / 2 * case.body.height_px
     limit = case.output.blur_tolerance_px * case.subject.blur_m / (edge_px * case.subject.speed_m_s)
     return Term(
         id="growth",
