@@ -37,6 +37,10 @@ def small_offers(draw):
             )
             for way in ways
         ]
+        if "menu" in ways and draw(st.booleans()):  # on two pages, as some cameras have it
+            found[f"s{k}"] += [
+                Offer(Reach(way="menu", path=("y",)), draw(st.sampled_from((0.3, 2.0))), page) for page in "AB"
+            ]
     return found
 
 
@@ -65,6 +69,15 @@ class Cheapest(SimpleTestCase):
         pages = {offer.page for offer in found.by_setting.values() if offer.page}
         parts = sum(offer.seconds for offer in found.by_setting.values())
         self.assertAlmostEqual(found.seconds, parts + sum(OPEN_S[way] for way in opened) + PAGE_S * len(pages))
+
+    def test_very_many_linked_pages_are_answered_in_time_and_never_by_all_of_them(self):
+        pages = [f"P{k}" for k in range(30)]
+        offered = {
+            f"s{k}": [Offer(Reach(way="menu", path=("x",)), 1.0, page) for page in (pages[k], pages[(k + 1) % 30])]
+            for k in range(30)
+        }
+        found = cheapest(offered)
+        self.assertAlmostEqual(found.seconds, OPEN_S["menu"] + 15 * PAGE_S + 30)  # every second page is enough
 
     def test_nothing_to_do_costs_nothing(self):
         self.assertEqual(cheapest({}).seconds, 0)

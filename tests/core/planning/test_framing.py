@@ -8,7 +8,7 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.strategies import situations
+from tests.core.strategies import accessories, bodies, lenses, situations
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import IsoByTime
 from wide_aperture.core.documents.preferences import Preferences
@@ -115,8 +115,8 @@ class Cheapest(SimpleTestCase):
             for iso, burden in zip(np.log2(grid.iso / 100), iso_burden, strict=True):
                 error = iso - needed - nd
                 over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0)
-                at_the_end = iso == last and search.case.requests.file != "jpeg"
-                lifted = np.where(at_the_end & (error < 0), np.minimum(over, 1.0), 0)  # raw may stay a stop dark there
+                at_the_end = iso == last  # raw may stay a stop dark there, unless the ISO is held lower
+                lifted = np.where(at_the_end & (error < 0), np.minimum(over, grid.dark_to_lift_ev), 0)
                 wrong = over - lifted
                 cost = 0.5 * lifted + ERROR_WEIGHT * (wrong + wrong**2 / 2)
                 best = min(best, float(np.min(pair + burden + nd_burden + cost)))
@@ -140,3 +140,16 @@ class Cheapest(SimpleTestCase):
     @given(situation=situations(), body=st.sampled_from(BODIES[:3]), lens=st.sampled_from(FREE))
     def test_any_case(self, situation, body, lens):
         self.check(Case(Brief(situation=situation.model_copy(update={"focal_length_mm": None})), body, lens))
+
+    @given(bodies(), lenses(), situations(), accessories, st.sampled_from((None, *HELD)))
+    def test_any_kit_and_whatever_is_held(self, camera, glass, situation, bag, axis):
+        held = (Pin(setting=axis, value=HELD[axis]),) if axis else ()
+        free = situation.model_copy(update={"focal_length_mm": None})
+        self.check(Case(Brief(situation=free, accessories=bag, pins=held), camera, glass))
+
+    def test_only_a_held_iso_under_the_ceiling_has_nothing_to_lift(self):
+        brief = IN_NUMBERS[0].situation.model_copy(update={"focal_length_mm": None})
+        for iso, room in ((None, 1.0), (400.0, 0.0), (BODIES[0].ceilings.push, 1.0)):
+            pins = (Pin(setting="iso", value=iso),) if iso else ()
+            search = ExposureSearch(Case(Brief(situation=brief, pins=pins), BODIES[0], FREE[0]))
+            self.assertEqual(search.grid.dark_to_lift_ev, room)
