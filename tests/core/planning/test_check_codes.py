@@ -14,7 +14,7 @@ from tests.core.corpus import demo_inputs
 from tests.core.planning.test_checks import checked
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.documents.accessories import Accessories, Flash
-from wide_aperture.core.documents.body import BodyConflict, FlashSync, ReserveFloor, SettingIs
+from wide_aperture.core.documents.body import BodyConflict, FlashSync, ReserveFloor, SettingIs, SettingSupport
 from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.situation import LightByEv
 from wide_aperture.core.planning import plan_of
@@ -55,13 +55,11 @@ def plan_codes(
     glass: Any = None,
     accessories: Any = None,
     schools: Any = None,
+    pins: Any = None,
     **brief: Any,
 ) -> set[str]:
-    return codes(
-        planned(
-            situation(**brief), requests=requests, camera=camera, glass=glass, accessories=accessories, schools=schools
-        )
-    )
+    kit = {"camera": camera, "glass": glass, "accessories": accessories}
+    return codes(planned(situation(**brief), requests=requests, schools=schools, pins=pins, **kit))
 
 
 def asked(**requests: Any) -> dict[str, Any]:
@@ -321,12 +319,21 @@ OTHERS: dict[str, tuple[dict[str, Any], dict[str, Any], dict[str, Any]]] = {
         {"camera": body(conflicts=(BodyConflict(together=(SettingIs(setting="silent_mode", option="on"), SettingIs(setting="flash", option="fill")), because="Silent mode switches the flash off."),))},
     ),
 }  # fmt: skip
+NO_AVERAGE = body(support=(SettingSupport(setting="metering", options=("multi_segment", "spot")),))
+# code: (brief, kit and pins with which a plan has it, the same with which it has not)
+SLIPS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
+    "sky_rate_unlikely": ({**STARS, "angular_speed_arcsec_s": 150.4}, STARS),
+    "held_option_missing": (
+        {"camera": NO_AVERAGE, "pins": {"metering": "average"}},
+        {"camera": NO_AVERAGE, "pins": {"metering": "spot"}},
+    ),
+}
 KIT = ("camera", "glass", "accessories", "requests", "schools")
 
 
 class EveryCode(SimpleTestCase):
     def test_tokens_fire_and_stay_silent_on_plans(self):
-        for token, (fires, silent) in TOKENS.items():
+        for token, (fires, silent) in (TOKENS | SLIPS).items():
             with self.subTest(token=token):
                 self.assertIn(token, plan_codes(**fires))
                 self.assertNotIn(token, plan_codes(**silent))
@@ -341,7 +348,7 @@ class EveryCode(SimpleTestCase):
 
     def test_every_explained_code_is_tried_here(self):
         pages = {page.code for page in explanations() if page.group != "slots"}  # those are tried in test_slots
-        self.assertEqual(pages, set(TOKENS) | set(OTHERS))
+        self.assertEqual(pages, set(TOKENS) | set(OTHERS) | set(SLIPS))
         self.assertGreaterEqual(len(explanations()), 70)
 
     def test_the_fifty_tokens_are_emitted_under_their_names(self):

@@ -3,7 +3,7 @@
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, codes, lens, planned, situation
-from wide_aperture.core.documents.body import FrameRate, ReserveFloor
+from wide_aperture.core.documents.body import FrameRate, ReserveFloor, SettingSupport
 
 STILL = {"genre": "landscape", "support": "tripod", "near": 5, "far": None, "ev": 10}
 
@@ -80,6 +80,13 @@ class Spoilt(SimpleTestCase):
         for brief, file in ((STILL, "jpeg"), ({"ev": 10, "speed": 5}, "raw")):
             wanted = self.stands("dr_mode", brief, {**asked, "file": file}, camera=camera)
             self.assertEqual(wanted, "highlight_reserve_1")
+
+    def test_a_reserve_the_body_lacks_raises_nothing(self):
+        without = body(support=(SettingSupport(setting="dr_mode", options=("off",)),))
+        brief = {"ev": 14, "speed": 0.0}
+        asked = {"dr_mode": "highlight_reserve_2", "file": "jpeg"}
+        self.assertEqual(self.stands("dr_mode", brief, asked, camera=without), "off")
+        self.assertAlmostEqual(planned(situation(**brief), requests=asked, camera=without).choice.iso, 100, delta=2)
 
     def test_dark_frames_within_a_sequence(self):
         night = {"genre": "night_sky", "support": "tripod", "near": 1000, "far": None, "ev": -6, "subject": "stars"}

@@ -124,7 +124,9 @@ class Wishes:
     def _reserve(self) -> str | None:
         """Raw on a tripod at base ISO: exposing darker does the same, without giving a stop of light away."""
         case = self.case
-        asked = case.requests.dr_mode
+        asked, declared = case.requests.dr_mode, case.body.support_of("dr_mode")
+        if declared is not None and asked not in (None, "off", *declared.options):
+            return f"{case.body.name} has none"
         if asked in (None, "off", "auto") or not case.output.keeps_raw or not case.support.on_tripod:
             return None
         hurries = case.subject.is_moving or case.subject.is_living or case.subject.sky_rate_arcsec_s > 0

@@ -13,6 +13,7 @@ from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.documents.preferences import BracketRequest
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.physics.motion import SIDEREAL_RATE_ARCSEC_S
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV
@@ -148,6 +149,42 @@ def asked_setting_dropped(checked: Checked) -> Finding | None:
     )
 
 
+def held_option_missing(checked: Checked) -> Finding | None:
+    """A value is held that this body does not have."""
+    missing = []
+    for name, value in checked.case.given.held.items():
+        declared, entry = checked.case.body.support_of(name), catalogue.setting(name)
+        if declared is not None and entry.kind == "choice" and value not in (*declared.options, "off", "none", "na"):
+            missing.append((name, f"{entry.label}: {checked.case.body.name} has no “{say_value(entry, value)}”"))
+    if not missing:
+        return None
+    instead = [d.instead for name, _ in missing if (d := checked.case.body.support_of(name)) and d.instead]
+    return report(
+        "held_option_missing",
+        about="pin",
+        sentence=f"{wording.listed([text for _, text in missing])}.",
+        residual=" ".join(instead) or "Let it go, or plan with another body.",
+    )
+
+
+def sky_rate_unlikely(checked: Checked) -> Finding | None:
+    """A sky rate is stated that nothing of this kind has."""
+    case = checked.case
+    stated = case.situation.angular_speed_arcsec_s
+    if stated is None or case.situation.direction == "erratic" or case.subject.kind not in ("stars", "moon"):
+        return None
+    if stated <= SIDEREAL_RATE_ARCSEC_S * case.figure("fastest_sky_ratio"):
+        return None
+    what = "stars" if case.subject.kind == "stars" else "the Moon"
+    return report(
+        "sky_rate_unlikely",
+        about="request",
+        sentence=f"{stated:g} arcseconds a second are stated; {what} cross a fixed camera at {SIDEREAL_RATE_ARCSEC_S:.0f} at most. "
+        "Every time here follows from it.",
+        residual="Correct the rate in the brief, or name what it is that moves so fast.",
+    )
+
+
 def keep_mine(asked: Mapping[SettingId, Value]) -> Remedy | None:
     """The remedy that holds what was asked for, where the catalogue has it."""
     held = {name: value for name, value in asked.items() if _has(name, value)}
@@ -168,4 +205,6 @@ CHECKS: tuple[Check, ...] = (
     asked_number_dropped,
     asked_setting_spoils,
     asked_setting_dropped,
+    held_option_missing,
+    sky_rate_unlikely,
 )

@@ -141,7 +141,7 @@ def _set_reserve(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     asked = case.requests.dr_mode
     if asked is not None and (harm := case.wishes.harms.get("dr_mode")):
-        draft.put("dr_mode", "off", f"Not what you asked for: {harm}.")
+        draft.put_available("dr_mode", ("off",), f"Not what you asked for: {harm}.")
         return
     if asked is not None:
         floor = case.body.reserve_floor(asked)
