@@ -145,9 +145,12 @@ class IsoChoice:
     def _cost(self, index: NDArray[np.intp], needed: Floats) -> tuple[Floats, Floats]:
         error = self.steps[index] - needed
         over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0.0)
-        lifted = np.where((index == self.last) & (error < 0), np.minimum(over, self.dark_to_lift_ev), 0.0)
-        over = over - lifted
-        return error, np.asarray(self.burden[index] + DARK_WEIGHT * lifted + ERROR_WEIGHT * (over + over**2 / 2))
+        cost = self.burden[index]
+        if self.dark_to_lift_ev and (at_the_end := index == self.last).any():
+            lifted = np.where(at_the_end & (error < 0), np.minimum(over, self.dark_to_lift_ev), 0.0)
+            over = over - lifted
+            cost = cost + DARK_WEIGHT * lifted
+        return error, np.asarray(cost + ERROR_WEIGHT * (over + over**2 / 2))
 
     def _walk(
         self, step: int, needed: Floats, index: NDArray[np.intp], error: Floats, total: Floats
@@ -218,6 +221,7 @@ class ExposureSearch:
         self.terms: tuple[Term, ...] = all_terms(case)
         self._by_axis: dict[Axis, list[Term]] = {axis: [t for t in self.terms if t.axis == axis] for axis in AXES}
         self._weighed = self._by_axis
+        self._known_passed: dict[tuple[Axis, float], Mapping[str, float]] = {}
         asked = self._asked()
         if asked:
             self._settle(asked)
@@ -302,7 +306,10 @@ class ExposureSearch:
                 changes[f"{axis.removesuffix('_s')}_burden"] = self._burden(cast(Axis, axis), only, obeyed=True)
         if "iso" in pins:
             changes["dark_to_lift_ev"] = self.case.output.dark_to_lift_ev(pins["iso"])
-        return replace(self.free_grid, **changes)
+        grid = replace(self.free_grid, **changes)
+        if "iso" not in pins:
+            grid.__dict__["iso_choice"] = self.free_grid.iso_choice  # the same axis: not prepared again
+        return grid
 
     def _burden(self, axis: Axis, values: Floats, *, obeyed: bool = False) -> Floats:
         """Sum of the terms of an axis. A pinned value passes even a hard end: it is obeyed, the finding says so."""
@@ -349,7 +356,10 @@ class ExposureSearch:
         What the chosen ISO leaves is the exposure error. When every right ISO is barred (ceiling), the last allowed
         one is taken and the error priced.
         """
-        line = self._own_frontier if grid is self.grid else self._frontier(grid)
+        own = (
+            grid.shutter_s is self.grid.shutter_s and grid.aperture is self.grid.aperture
+        )  # an ISO or a filter is held
+        line = self._own_frontier if own else self._frontier(grid)
         # (light, nd, lane): log2(ISO / 100) that exposes rightly
         needed = (line.settings_ev[None, :] + grid.nd_stops[:, None])[None] - wanted_ev[:, None, None]
         index, error, exposing = grid.iso_choice.cheapest(needed)
@@ -359,14 +369,13 @@ class ExposureSearch:
             total = np.where(barred, total + BARRED, total)
 
         rounded = np.round(total, TIE_DECIMALS)
+        # Axes run from short to long and wide to small: lower ISO, faster, wider, less filter.
+        order = (index * grid.shutter_s.size + line.shutter) * grid.aperture.size + line.aperture
+        order = order * grid.nd_stops.size + np.arange(grid.nd_stops.size)[:, None]
+        tied = rounded == rounded.min(axis=(1, 2), keepdims=True)
+        first = np.where(tied, order, np.iinfo(np.intp).max).reshape(wanted_ev.size, -1).argmin(axis=1)
         cells = []
-        for light in range(wanted_ev.size):
-            nd, lane = np.nonzero(rounded[light] == rounded[light].min())
-            # Axes run from short to long and wide to small: lower ISO, faster, wider, less filter.
-            n, k = min(
-                zip(nd.tolist(), lane.tolist(), strict=True),
-                key=lambda at: (index[light, at[0], at[1]], line.shutter[at[1]], line.aperture[at[1]], at[0]),
-            )
+        for light, (n, k) in enumerate(zip(*np.divmod(first, line.burden.size), strict=True)):
             cells.append(
                 Cell(
                     shutter_s=float(grid.shutter_s[line.shutter[k]]),
@@ -397,15 +406,19 @@ class ExposureSearch:
     def excesses(self, cell: Cell) -> dict[str, float]:
         """By how many EV the cell passes each limit; limits not passed are left out."""
         passed: dict[str, float] = {}
-        for axis, terms in self._by_axis.items():
-            value = cell.value(axis)
-            for term in terms:
-                ev = term.excess_at(value)
-                if ev > 0:
-                    passed[term.id] = ev
+        for axis in AXES:
+            passed |= self._passed_at(axis, cell.value(axis))
         if abs(cell.error_ev) > ERROR_GRACE_EV:
             passed["exposure"] = abs(cell.error_ev)
         return passed
+
+    def _passed_at(self, axis: Axis, value: float) -> Mapping[str, float]:
+        """The limits a value passes; the same few marks are asked about again and again."""
+        known = self._known_passed.get((axis, value))
+        if known is None:
+            found = ((term.id, term.excess_at(value)) for term in self._by_axis[axis])
+            known = self._known_passed[axis, value] = {name: ev for name, ev in found if ev > 0}
+        return known
 
     def term(self, term_id: str) -> Term | None:
         return next((t for t in self.terms if t.id == term_id), None)

@@ -16,7 +16,6 @@ from dataclasses import dataclass
 from wide_aperture.core.camera.phrasebook import SHARED_WAYS, Way
 from wide_aperture.core.camera.route.costs import OPEN_S, PAGE_S, Offer
 
-
 MOST_TRIED_PAGES = 12
 
 
