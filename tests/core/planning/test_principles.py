@@ -37,7 +37,15 @@ class Harms(SimpleTestCase):
         self.assertEqual(
             planned(situation(speed=0), requests={"drive": "self_timer"}).setup.option("drive"), "self_timer"
         )
-        self.assertEqual(planned(situation(speed=7), requests={"drive": "single"}).setup.option("drive"), "single")
+
+    def test_single_frames_of_a_sprint_are_not_set(self):
+        def drive(**brief):
+            return planned(situation(**brief), requests={"drive": "single"}).setup.option("drive")
+
+        self.assertEqual(drive(speed=7), "continuous_high")
+        self.assertEqual(drive(speed=1.4), "single")
+        self.assertEqual(drive(speed=7, constraints=("discreet",)), "single")
+        self.assertEqual(drive(speed=7, look="pan_blur"), "single")
 
     def test_a_preset_far_from_the_light_is_not_set_for_a_jpeg(self):
         def balance(file, kelvin):

@@ -160,6 +160,10 @@ class Wishes:
             return "only an electronic read-out keeps what lies before the press, and here it would lean or band"
         if case.requests.drive in AFTER_A_DELAY and runs and not panned:
             return f"at {wording.speed(case.subject.speed_m_s)} the moment is over when it fires"
+        one_by_one = case.requests.drive in ("single", "quiet_single")
+        may_rattle = not case.flash.leads and not case.has("discreet", "silent")
+        if one_by_one and runs and not panned and may_rattle:
+            return f"at {wording.speed(case.subject.speed_m_s)} one frame of the moment is luck"
         return None
 
     def _bracket(self) -> str | None:
