@@ -232,7 +232,7 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
         preferences=TWO_BODIES,
     ),
     _situation(
-        "wedding", 5, "Walk at sunset", ("18:40", "20:15"), ("alder-24", "50-18"), by=FIRST, near=2, far=5, order=4,
+        "wedding", 5, "Walk at sunset", ("18:40", "20:20"), ("alder-24", "50-18"), by=FIRST, near=2, far=5, order=4,
         light={"condition": "clear"}, speed=(0.8, 1.4), direction="across", activity="walk", subject="person",
         preferences=TWO_BODIES, bearing_deg=285,
     ),

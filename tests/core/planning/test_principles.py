@@ -482,3 +482,33 @@ class TheLightsColour(SimpleTestCase):
         self.assertEqual(kelvin("part", 3200), kelvin("neutral", 3200))
         self.assertGreater(kelvin("as_seen", 3200), 3200)
         self.assertEqual({kelvin(school, 5000) for school in ("neutral", "part", "as_seen")}, {5000})
+
+
+class Sequences(SimpleTestCase):
+    """A sequence is fired by the timer, focused once, and never contradicts itself."""
+
+    LAND = {"genre": "landscape", "support": "tripod", "near": 20, "far": None, "ev": 12}
+
+    def test_focused_once_and_fired_by_the_timer(self):
+        made = planned(
+            situation(**self.LAND), glass=lens(24, 2.8), requests={"interval_s": 10.0, "sequence_frames": 300}
+        )
+        chosen = {name: made.setup.option(name) for name in ("af_mode", "drive", "self_timer", "exposure_mode")}
+        self.assertEqual(
+            chosen, {"af_mode": "manual", "drive": "interval", "self_timer": "off", "exposure_mode": "manual"}
+        )
+        single = planned(situation(**self.LAND), glass=lens(24, 2.8))
+        self.assertEqual(single.setup.option("af_mode"), "single")
+        asked = {"interval_s": 10.0, "sequence_frames": 300, "af_mode": "continuous"}
+        self.assertEqual(planned(situation(**self.LAND), requests=asked).setup.option("af_mode"), "continuous")
+
+    @given(st.floats(-4, 16), st.sampled_from(("handheld", "tripod")), st.booleans(), st.sampled_from((24.0, 600.0)))
+    def test_drive_and_timer_say_the_same(self, ev, support, release, focal):
+        for asked in ({}, {"drive": "self_timer"}, {"interval_s": 30.0, "sequence_frames": 50}):
+            brief = situation(ev=ev, genre="landscape", support=support, near=50, far=None)
+            made = planned(brief, glass=lens(focal, 4), requests=asked, accessories=Accessories(release=release))
+            drive, timer = made.setup.option("drive"), made.setup.option("self_timer")
+            if drive == "self_timer":
+                self.assertNotEqual(timer, "off")
+            if drive == "interval":
+                self.assertEqual(timer, "off")

@@ -64,6 +64,10 @@ def _set_mode(draft: Draft) -> str:
         why = f"{wording.ev(case.light.ev100)} is too dark to trust autofocus on low contrast."
         draft.put("af_mode", "manual", why, layer="genre")
         return "manual"
+    if case.is_timed_series and asked is None:
+        why = "Focus once, then by hand: a hunt in one frame would show in the whole series."
+        draft.put("af_mode", "manual", why)
+        return "manual"
     if asked is not None and "af_mode" not in case.wishes.harms:
         return draft.put_available("af_mode", (asked,), "You asked for it.")
     if case.schools.af_mode in ("continuous_always", "continuous_hold_to_stop") and case.subject.is_living:

@@ -182,9 +182,13 @@ def _set_timer(draft: Draft) -> None:
     long_lens = case.glass.focal_mm * case.body.crop_factor >= case.figure("delayed_release_from_mm")
     nothing_hurries = case.support.on_tripod and not case.subject.is_moving and not case.subject.is_living
     steady = nothing_hurries and (long_lens or cell.shutter_s > case.figure("steady_release_from_s"))
-    asked = case.requests.self_timer
-    if asked is not None and not (case.subject.is_moving and asked in DELAYS):
+    asked, drive = case.requests.self_timer, draft.option("drive")
+    if drive == "interval":
+        draft.put("self_timer", "off", "The interval fires every frame; nobody touches the camera.")
+    elif asked is not None and not (case.subject.is_moving and asked in DELAYS):
         draft.put_available("self_timer", (asked, "off"), "You asked for it.")
+    elif not steady and drive == "self_timer":
+        draft.put_available("self_timer", ("2s", "exposure_delay"), "The drive is the timer's: the shortest delay.")
     elif not steady:
         draft.put(
             "self_timer",
