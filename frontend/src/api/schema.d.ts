@@ -4676,6 +4676,8 @@ export interface components {
             disc_px: number;
             /** Disc Share */
             disc_share: number;
+            /** Drift Px */
+            drift_px: number;
             /** Ev100 */
             ev100: number;
             /**

@@ -13,10 +13,16 @@ import { shareText } from './words'
 
 const props = defineProps<{ asked: RenderRequest; base: Rehearsal }>()
 const emit = defineEmits<{ change: [changes: Changes]; merged: [image: string | null] }>()
-const ROWS = ['3x1', '5x1', '7x1', '9x1', '3x2', '5x2', '3x3'] as const
-type Row = (typeof ROWS)[number]
-const planned = `${props.base.bracket.frames}x${props.base.bracket.step_ev}` as Row
-const row = ref<Row>(ROWS.includes(planned) ? planned : '3x2')
+const USUAL = ['3x1', '5x1', '7x1', '9x1', '3x2', '5x2', '3x3']
+const planned = props.base.bracket.frames > 1 ? `${props.base.bracket.frames}x${props.base.bracket.step_ev}` : null
+const extra = ref<string | null>(planned)
+const rows = computed(() => (extra.value && !USUAL.includes(extra.value) ? [...USUAL, extra.value] : USUAL))
+const row = ref(planned ?? '3x2')
+/** "3x0.3333" as "3 × ⅓". */
+function rowLabel(value: string): string {
+  const [frames, step] = value.split('x')
+  return `${frames} × ${signedStops(Number(step)).replace('+', '')}`
+}
 const shift = ref(0)
 const order = ref<'middle_first' | 'dark_first'>('middle_first')
 const inCamera = ref(false)
@@ -53,14 +59,15 @@ const tickEvs = computed(() =>
 const tooLong = computed(() => taken.value?.hand_limit_s != null && taken.value.slowest_s > taken.value.hand_limit_s)
 function takeSuggestion(): void {
   const made = `${taken.value!.suggested_frames}x${taken.value!.suggested_step_ev}`
-  if ((ROWS as readonly string[]).includes(made)) row.value = made as Row
+  extra.value = made
+  row.value = made
   shift.value = taken.value!.suggested_shift_ev
 }
 </script>
 
 <template>
   <section class="panel" aria-label="Bracket">
-    <PickRow v-model:value="row" label="Frames × step" :options="ROWS.map((value) => ({ value, label: value.replace('x', ' × ') }))" />
+    <PickRow v-model:value="row" label="Frames × step" :options="rows.map((value) => ({ value, label: rowLabel(value) }))" />
     <RangeField v-model:value="shift" label="Whole row moved" :min="-4" :max="4" :step="1 / 3" :text="`${signedStops(shift)} EV`" />
     <PickRow
       v-model:value="order"

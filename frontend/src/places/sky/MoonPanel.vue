@@ -88,8 +88,8 @@ async function find(): Promise<void> {
         </dd>
         <dt>Now</dt>
         <dd>
-          {{ moon.altitude_deg.toFixed(1) }}° high, bearing {{ moon.azimuth_deg.toFixed(0) }}°, {{ Math.round(moon.illuminated_fraction * 100) }} %
-          lit, {{ (moon.angular_diameter_deg * 60).toFixed(1) }}′ wide
+          {{ moon.altitude_deg.toFixed(1).replace('-', '−') }}° high, bearing {{ moon.azimuth_deg.toFixed(0) }}°,
+          {{ Math.round(moon.illuminated_fraction * 100) }} % lit, {{ (moon.angular_diameter_deg * 60).toFixed(1) }}′ wide
         </dd>
         <dt>In the frame</dt>
         <dd>
@@ -102,7 +102,10 @@ async function find(): Promise<void> {
           {{ evText(moon.ev100) }}
         </dd>
         <dt>Drift limit</dt>
-        <dd>{{ seconds(moon.limit_drift_s) }} for one pixel; out of a fixed frame after {{ Math.round(moon.leaves_after_s / 60) }} min</dd>
+        <dd>
+          {{ seconds(moon.limit_drift_s) }} for {{ moon.drift_px.toFixed(1) }} px; out of a fixed frame after
+          {{ Math.round(moon.leaves_after_s / 60) }} min
+        </dd>
         <dt>Shake limit</dt>
         <dd>{{ seconds(moon.limit_hand_s) }} by hand; on a tripod a delayed release, stabiliser off</dd>
         <dt>To stack</dt>

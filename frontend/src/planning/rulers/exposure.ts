@@ -58,21 +58,25 @@ export function aperture(plan: Plan, ends: Ends, at: At): RulerModel {
   }
 }
 
+/** Marks on the ISO ruler that are no limits: where the sensor reads more cleanly, and from where only the sky's noise counts. */
+const ISO_NOTES: Record<string, string> = { second_gain: 'cleaner', read_noise_drowned: 'noise drowned' }
+const SAME_NOTE = 0.03 // of the ruler: nearer, two notes share one label
+
 export function iso(plan: Plan, ends: Ends, at: At): RulerModel {
   const marker = at('iso', plan.choice.iso)!
   const [left, right] = ends.iso
   const ceiling = plan.windows.find((window) => window.id === 'ceiling')?.high
   const inHand = ceiling ? Math.log2(ceiling / marker) : 0
   const mode = plan.setup.settings['exposure_mode']?.value
-  const cleaner = plan.windows.find((window) => window.id === 'second_gain')
   const scale = logScale(left, right)
-  const notes: Flag[] = (cleaner?.marks ?? []).map((value) => ({
-    at: scale.toUnit(value),
-    label: 'cleaner',
-    severity: 'plain',
-    sentence: cleaner!.sentence,
-    side: 'left',
-  }))
+  const notes: Flag[] = []
+  for (const window of plan.windows.filter((each) => each.id in ISO_NOTES))
+    for (const value of window.marks) {
+      const at = scale.toUnit(value)
+      const same = notes.find((note) => Math.abs(note.at - at) < SAME_NOTE)
+      if (same) Object.assign(same, { label: ISO_NOTES[window.id]!, sentence: `${same.sentence} ${window.sentence}` })
+      else notes.push({ at, label: ISO_NOTES[window.id]!, severity: 'plain', sentence: window.sentence, side: 'left' })
+    }
   const automatic = typeof mode === 'string' && /auto_iso|zone_focus/.test(mode)
   return {
     setting: 'iso',

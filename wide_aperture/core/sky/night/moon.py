@@ -63,6 +63,7 @@ class MoonPlan(Document):
     exposure_s: Seconds
     aperture: Finite
     iso: Iso
+    drift_px: Finite
     limit_drift_s: Seconds
     limit_hand_s: Seconds
     leaves_after_s: Finite
@@ -112,6 +113,7 @@ def moon_plan(
         exposure_s=min(seconds, 3600),
         aperture=f_number,
         iso=chosen_iso,
+        drift_px=drift_px,
         limit_drift_s=min(limit, 3600),
         limit_hand_s=step_value("shutter", hand_limit_s, 0),
         leaves_after_s=(body.width_px + disc_px) / 2 * arcsec_px / rate,
