@@ -55,10 +55,12 @@ class Depth:
         )
         still = situation.speed.high_m_s == 0 and situation.direction == "still"
         stands_still = still or (sways and self.case.subject.kind in ("person", "group"))
-        bounded = math.isfinite(self.case.subject.far_m)
+        subject = self.case.subject
+        # One who stands at one distance is no range: what must be sharp there is the subject's own depth.
+        extends = math.isfinite(subject.far_m) and subject.far_m - subject.near_m > subject.depth_m
         return (
             stands_still
-            and bounded
+            and extends
             and self._aperture_for_range(self.critical_coc_mm) <= self.case.figure("range_sensible_f")
         )
 

@@ -127,7 +127,7 @@ class Subject:
     def depth_m(self) -> float:
         """What of the subject must be sharp at once: of a face that fills the frame only the near eye."""
         whole = self.case.figure("subject_depth_m", self.kind)
-        if not self.is_living or self.kind == "group":
+        if not self.is_living or self.kind in ("group", "insect"):
             return whole
         return min(whole, self.case.figure("depth_share") * self.shown_height_m)
 

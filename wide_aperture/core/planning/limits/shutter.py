@@ -304,8 +304,8 @@ def time_wanted_s(case: Case, terms: Sequence[Term]) -> float | None:
     if case.situation.look in STREAK_LOOKS or case.flash.leads:
         return None
     limit = _strictest_s(terms)
-    if math.isinf(limit):
-        return None
+    if math.isinf(limit):  # on a tripod: what rests still breathes
+        return case.figure("people_time_s") if case.subject.is_living else None
     wanted = max(limit / 2 ** case.figure("time_in_hand_stops"), min(limit, case.figure("short_enough_s")))
     if case.support.on_tripod:
         return wanted
