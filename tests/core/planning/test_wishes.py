@@ -181,6 +181,20 @@ class BracketsAndIntervals(SimpleTestCase):
         self.assertGreater(short.setup.number("interval_s"), 32)
         self.assertIn("interval_too_short", codes(short))
 
+    def test_an_interval_alone_bounds_the_time(self):
+        night = {"genre": "night_sky", "support": "tripod", "near": 1000, "far": None, "ev": -6, "subject": "stars"}
+
+        def made(**asked):
+            wish = {"sequence_frames": 100, **asked}
+            return planned(situation(**night, look="star_trails"), requests=wish, glass=lens(20, 1.8))
+
+        self.assertGreaterEqual(made().choice.shutter_s, 32)
+        for interval_s in (32.0, 20.0, 12.0):
+            bounded = made(interval_s=interval_s)
+            self.assertLessEqual(bounded.choice.shutter_s, interval_s - 0.5)
+            self.assertEqual(bounded.setup.number("interval_s"), interval_s)
+            self.assertNotIn("interval_too_short", codes(bounded))
+
     def test_frames_of_a_drifting_moon_can_be_laid_over_each_other_and_stars_over_land_cannot(self):
         sky = {"genre": "night_sky", "support": "tripod", "near": 1e9, "far": None, "ev": 5, "scene_range_ev": 18}
         moon = planned(situation(**sky, subject="moon", angular_speed_arcsec_s=14.5), glass=lens(300, 4))

@@ -16,7 +16,7 @@ from wide_aperture.core.physics import motion
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.physics.quantities import step_value, time_for
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.limits.term import Term
+from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, Term
 
 SEEN_SWING_EV, DARKEST_PHASE_EV = figure("seen_swing_ev"), figure("darkest_phase_ev")
 SLOWEST_THAT_COUNTS_PX_S = 1e-3  # slower than this nothing moves within the longest exposure
@@ -48,6 +48,7 @@ def terms_by_sight(case: Case) -> tuple[Term, ...]:
         _visible_trails(case),
         _shake(case),
         _own_floor(case),
+        _interval(case),
         _look_window(case),
         _flicker(case),
         _sync(case),
@@ -354,6 +355,24 @@ def _own_floor(case: Case) -> Term | None:
         weight=case.figure("weight", "own_floor"),
         high=floor,
         say=lambda: f"You accept nothing slower than {wording.seconds(floor)}.",
+    )
+
+
+def _interval(case: Case) -> Term | None:
+    """Exposure and writing fit into the interval that was asked for; a time that was asked for goes before it."""
+    interval = case.requests.interval_s
+    if interval is None or case.requests.shutter_s is not None:
+        return None
+    longest = interval - case.figure("write_s") * case.figure("least_write_share")
+    if longest <= 0:
+        return None
+    return Term(
+        id="interval_room",
+        axis="shutter_s",
+        imposed_by="your interval",
+        weight=case.figure("weight", "own_floor"),
+        high=longest * 2 ** (-2 * NEAREST_STEP_EV),  # a mark half a step over a limit still counts as at it: not here
+        say=lambda: f"Every {interval:g} s a frame: {wording.seconds(longest)} leave time to write it.",
     )
 
 
