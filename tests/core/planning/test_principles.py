@@ -475,9 +475,24 @@ class FlashFigures(SimpleTestCase):
         def loads_s(made):
             return made.setup.settings["flash_level_ev"].reasons[1]
 
-        self.assertEqual(loads_s(self.made(guide=6, mid=8.0)), "It is ready again after about 2.5 s.")
-        slow = self.made(guide=6, mid=8.0, unit={"recycle_s": 8.0})
+        self.assertEqual(loads_s(self.made(guide=2, mid=20.0)), "It is ready again after about 2.5 s.")
+        slow = self.made(guide=2, mid=20.0, unit={"recycle_s": 8.0})
         self.assertEqual(loads_s(slow), "It is ready again after about 8 s.")
+
+    def test_the_iso_rises_until_full_power_reaches_and_no_further(self):
+        def made(guide, mid):
+            brief = situation(ev=4, genre="wedding", near=mid, far=mid, speed=0.6, cct_k=2900)
+            unit = Accessories(flash=Flash(guide_number_m=guide))
+            return planned(brief, glass=lens(50, 2.8), requests={"flash": "bounce"}, accessories=unit)
+
+        for guide, mid in ((20, 8), (20, 12), (36, 15)):
+            near = made(guide, mid)
+            self.assertNotIn("flash_out_of_reach", codes(near), f"{guide} at {mid} m")
+        limits = {window.id: window.low for window in made(20, 12).windows}
+        # N d = GN sqrt(S / 100) through a bounce that takes two stops: S = 100 (2.8 x 12 x 2 / 20)^2.
+        self.assertAlmostEqual(limits["flash_reach"], 100 * (2.8 * 12 * 2 / 20) ** 2, delta=1)
+        self.assertNotIn("flash_reach", {window.id for window in made(200, 2).windows})
+        self.assertIn("flash_out_of_reach", codes(made(4, 20)))
 
     def test_a_held_offset_is_held_and_an_exposure_that_misses_it_is_found(self):
         free, held = self.made(), self.made(pins={"ambient_offset_ev": -3.0})

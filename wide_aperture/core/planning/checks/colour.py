@@ -67,7 +67,7 @@ def wb_mismatch(checked: Checked) -> Finding | None:
         about="request" if asked is not None else checked.about("white_balance", "kelvin"),
         sentence=f"{given:.0f} K in light of {case.light.cct_k:.0f} K is {_apart(given, case.light.cct_k):.0f} mired off: "
         f"{'cool' if given < case.light.cct_k else 'warm'}.",
-        handled_by=() if still else ("kelvin",),
+        handled_by=() if still else ("white_balance", "kelvin"),
         remedy=Remedy(
             label=f"Set {round(case.light.cct_k, -2):.0f} K",
             changes={"white_balance": "kelvin", "kelvin": round(case.light.cct_k / 100) * 100.0},

@@ -6,6 +6,7 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
+from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV
 
 
 def flash_sync_exceeded(checked: Checked) -> Finding | None:
@@ -70,7 +71,7 @@ def flash_out_of_reach(checked: Checked) -> Finding | None:
     if use in (None, "off", "fill") or checked.aperture is None or checked.iso is None:
         return None
     spare = case.flash.spare_ev(checked.shutter_s, checked.aperture, checked.iso, use)
-    if spare is None or spare >= 0:
+    if spare is None or spare >= -NEAREST_STEP_EV:
         return None
     return report(
         "flash_out_of_reach",

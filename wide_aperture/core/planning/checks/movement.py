@@ -167,7 +167,7 @@ def bracket_ghosting(checked: Checked) -> Finding | None:
         "bracket_ghosting",
         about="request" if asked else checked.about("bracketing", "focus_stack"),
         sentence=f"Several frames are joined while {what}: it appears several times.",
-        handled_by=() if chosen else ("bracketing",),
+        handled_by=() if chosen else ("focus_stack",) if requests.bracketing is None else ("bracketing",),
         remedy=Remedy(label="One frame", changes={"bracketing": "none"}) if chosen else None,
     )
 

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import sensor
-from wide_aperture.core.physics.quantities import format_iso, luminance_from_ev100, step_value
+from wide_aperture.core.physics.flash import flash_reach
+from wide_aperture.core.physics.quantities import format_aperture, format_iso, luminance_from_ev100, step_value
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits.term import Term
 from wide_aperture.core.sky.night.frames import iso_enough, sky_electrons_s
@@ -16,6 +18,7 @@ def iso_terms(case: Case) -> tuple[Term, ...]:
         _reserve_floor(case),
         _second_gain(case),
         _drowned(case),
+        _flash_reach(case),
         _clean(case),
         _routine(case),
         _push(case),
@@ -93,6 +96,30 @@ def _drowned(case: Case) -> Term | None:
         say=lambda: (
             f"From {format_iso(step_value('iso', enough, 0))} the sky's {electrons:.0f} electrons a pixel drown the read noise: "
             "more only makes the frame brighter, and takes its highlights."
+        ),
+    )
+
+
+def _flash_reach(case: Case) -> Term | None:
+    """Where the flash is the light: the ISO at which full power reaches the subject, the time keeping the room down."""
+    unit = case.accessories.flash
+    if unit is None or not case.flash.leads:
+        return None
+    opening, distance_m = case.depth.opening_needed, case.subject.mid_m
+    reaches_m = float(flash_reach(unit.guide_number_m, opening, 100, case.flash.loss_ev(None)))
+    needed = 100 * (distance_m / reaches_m) ** 2
+    if needed <= case.body.base_iso:
+        return None
+    low = min(needed, case.body.ceilings.routine)
+    return Term(
+        id="flash_reach",
+        axis="iso",
+        imposed_by="flash's reach",
+        weight=case.figure("weight", "flash_reach"),
+        low=low,
+        say=lambda: (
+            f"At {format_aperture(opening)} the flash's full power reaches {wording.metres(distance_m)} from "
+            f"{format_iso(step_value('iso', needed, 0))}."
         ),
     )
 
