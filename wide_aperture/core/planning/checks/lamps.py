@@ -5,7 +5,7 @@ from __future__ import annotations
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
-from wide_aperture.core.planning.limits.shutter import lamp_swing_ev
+from wide_aperture.core.planning.limits.lamps import lamp_swing_ev
 
 
 def flicker_banding(checked: Checked) -> Finding | None:

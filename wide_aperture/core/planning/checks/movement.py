@@ -9,7 +9,7 @@ from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics import motion
 from wide_aperture.core.physics.quantities import step_value
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
-from wide_aperture.core.planning.limits.shutter import STREAK_LOOKS
+from wide_aperture.core.planning.limits.movement import STREAK_LOOKS
 
 
 def motion_blur_subject(checked: Checked) -> Finding | None:

@@ -14,6 +14,7 @@ from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.plan import Axis, FigureUsed, Window
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics.numeric import Floats
+from wide_aperture.core.physics.quantities import step_value
 
 # Less than half a third-stop step is no passing: the nearest marked value is the limit's own.
 NEAREST_STEP_EV = 1 / 6
@@ -24,6 +25,11 @@ SERIOUS_WEIGHT = figure("serious_weight")
 def position(axis: Axis, value: Floats | float) -> Floats:
     """Where a value lies on its axis, in EV; longer times, smaller openings and higher ISO lie further up."""
     return np.asarray(PER_OCTAVE[axis] * np.log2(value))
+
+
+def round_step(seconds: float) -> float:
+    """The marked time next to an exact limit, for sentences."""
+    return step_value("shutter", seconds, 0)
 
 
 def burden_of(
