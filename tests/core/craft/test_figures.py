@@ -18,7 +18,7 @@ from wide_aperture.core.planning.limits import all_terms, figures_used
 
 PLANNING = Path(figures_table.CORE) / "planning"
 # Weights and weights' companions rank limits and are nobody's own; body_facts describes a body without a case.
-ASKS_THE_TABLE = {"search.py", "body_facts.py", "limits/term.py", "limits/shutter.py"}
+ASKS_THE_TABLE = {"search.py", "body_facts.py", "limits/term.py", "limits/lamps.py"}
 
 
 class TheTable(SimpleTestCase):
