@@ -99,6 +99,34 @@ class Night(SkyCase):
         self.assertAlmostEqual(night["frame"]["snr_stacked"], 4 * night["frame"]["snr_single"])
         self.assertGreaterEqual(night["trail_edge_px"], night["frame"]["trail_px"])
 
+    def test_the_frame_is_a_plan_s_between_the_planner_s_limits(self):
+        night = self.post("sky/night", self.night()).json()
+        frame, planned = night["frame"], night["planned"]
+        self.assertEqual((frame["exposure_s"], frame["iso"]), (planned["exposure_s"], planned["iso"]))
+        self.assertGreater(planned["iso"], 0)
+        self.assertAlmostEqual(frame["iso_enough"], planned["iso_drowned"], delta=0.3 * planned["iso_drowned"])
+        self.assertLess(planned["limit_points_s"], 60)
+
+    def test_the_plan_that_is_looked_at_shows_its_own_frame_until_another_is_asked(self):
+        own = {"exposure_s": 8.0, "iso": 5000.0}
+        shown = self.post("sky/night", self.night(planned=own)).json()["frame"]
+        self.assertEqual((shown["exposure_s"], shown["iso"]), (8, 5000))
+        longer = self.post("sky/night", self.night(planned=own, exposure_s=25.0)).json()["frame"]
+        self.assertAlmostEqual(longer["exposure_s"], 25)
+        self.assertGreater(longer["trail_px"], shown["trail_px"] * 3)
+        followed = self.post("sky/night", self.night(planned=own, tracked=True)).json()
+        self.assertEqual((followed["frame"]["trail_px"], followed["trail_edge_px"]), (0, 0))
+        self.assertNotEqual(followed["frame"]["exposure_s"], 8)
+
+    def test_trails_at_the_edge_of_a_wide_frame_are_longer_than_in_its_middle(self):
+        wide = self.post("sky/night", self.night(focal_mm=14, exposure_s=20.0, bearing_deg=180, tilt_deg=20)).json()
+        self.assertGreater(wide["trail_edge_px"], 2 * wide["frame"]["trail_px"])
+
+    def test_a_planned_frame_that_cannot_be_is_refused_at_its_field(self):
+        refused = self.post("sky/night", self.night(planned={"exposure_s": 0, "iso": 100}))
+        self.assertEqual(refused.status_code, 422)
+        self.assertIn("/planned/exposure_s", refused.json()["errors"][0]["pointer"])
+
     def test_no_such_night_is_a_sentence_with_the_nearest_one(self):
         polar = {**self.sky, "latitude_deg": 75, "date": "2026-06-21"}
         night = self.post("sky/night", self.night(sky=polar)).json()
@@ -122,6 +150,21 @@ class Night(SkyCase):
         self.assertEqual({track["kind"] for track in sky["tracks"]}, {"sun", "moon", "core", "pole"})
         self.assertEqual(len(sky["glow"]["magnitude"]), len(sky["glow"]["altitude_deg"]))
         self.assertIn("The Sun stands", sky["frame"]["caution"])
+
+    def test_the_moon_s_limits_are_the_planner_s_and_its_focus_the_school_s(self):
+        asked = {**self.night(focal_mm=600, f_number=8), "at_min": 780}
+        bare = self.post("sky/moon", {**asked, "body": {**self.body, "stabiliser_stops": 0}}).json()
+        steadied = self.post(
+            "sky/moon", {**asked, "body": {**self.body, "stabiliser_stops": 0}, "lens_stabiliser_stops": 4}
+        ).json()
+        self.assertAlmostEqual(steadied["limit_hand_s"] / bare["limit_hand_s"], 8, delta=1)  # a sheet's figure less one
+        ways = {
+            way: self.post("sky/moon", {**asked, "focus": way}).json()["focus"][0]
+            for way in ("single", "continuous", "by_hand")
+        }
+        self.assertEqual(len(set(ways.values())), 3)
+        self.assertIn("By hand", ways["by_hand"])
+        self.assertEqual(self.post("sky/moon", {**asked, "focus": "guess"}).status_code, 422)
 
     def test_moon_rises_sequences_and_turns(self):
         moon = self.post("sky/moon", {**self.night(focal_mm=600, f_number=8), "at_min": 780}).json()

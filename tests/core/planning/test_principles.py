@@ -561,3 +561,24 @@ class Sequences(SimpleTestCase):
                 self.assertNotEqual(timer, "off")
             if drive == "interval":
                 self.assertEqual(timer, "off")
+
+
+class Silk(SimpleTestCase):
+    def made(self, ev, filters):
+        beck = situation(
+            genre="landscape", subject="water", ev=ev, near=4, far=20, speed=2, look="silky_water", support="tripod"
+        )
+        return planned(beck, glass=lens(24, 2.8), accessories=Accessories(nd_stops=filters))
+
+    def test_with_a_ten_stop_filter_seconds_at_or_beside_base_iso(self):
+        for ev in (10, 11, 12):
+            made = self.made(ev, (10.0,)).choice
+            self.assertEqual(made.nd_stops, 10)
+            self.assertTrue(15 <= made.shutter_s <= 33 and made.iso <= 205 and made.aperture <= 11.5, made)
+
+    def test_no_lens_is_closed_to_where_all_of_it_softens_while_a_filter_is_at_hand(self):
+        for ev in (10, 11, 12):
+            self.assertLessEqual(self.made(ev, (3.0,)).choice.aperture, 16.1)
+        without = self.made(12, ())
+        self.assertIn("smallest_sensible", [price.limit for price in without.prices])
+        self.assertIn("nd_required", codes(without))

@@ -24,6 +24,7 @@ def aperture_terms(case: Case, time_wanted_s: float | None) -> tuple[Term, ...]:
         _spare_light(case, time_wanted_s),
         _flash_opening(case),
         _diffraction(case),
+        _smallest_sensible(case),
         _lens_best(case),
         _requested(case),
     )
@@ -185,6 +186,24 @@ def _diffraction(case: Case) -> Term | None:
         say=lambda: (
             f"Beyond {format_aperture(_tidy(limit))} the Airy disc covers more than {case.figure('airy_seen_px'):g} pixels of "
             f"{case.body.pixel_pitch_um:.2g} µm."
+        ),
+    )
+
+
+def _smallest_sensible(case: Case) -> Term | None:
+    """Nobody closes further to lengthen a time: the whole picture softens, and a filter does it better."""
+    sensible = case.figure("largest_sensible_f")
+    if case.lens.fixed_aperture or case.glass.smallest_aperture <= sensible or case.glass.widest_aperture >= sensible:
+        return None
+    return Term(
+        id="smallest_sensible",
+        axis="aperture",
+        imposed_by="all of it softens",
+        kind="want",
+        weight=case.figure("weight", "smallest_sensible"),
+        high=sensible,
+        say=lambda: (
+            f"Beyond {format_aperture(sensible)} all of the picture softens; a filter lengthens the time without that."
         ),
     )
 
