@@ -26,6 +26,7 @@ NAMES: dict[str, str] = {
     "requests/iso": "ISO",
     "requests/kelvin": "White balance",
     "requests/shutter_floor_s": "Slowest shutter you accept",
+    "accepted_blur_percent": "Movement you accept",
     "requests/shutter_s": "Shutter",
     "speed/high_m_s": "Speed up to",
     "speed/low_m_s": "Speed from",

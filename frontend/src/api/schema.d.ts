@@ -2329,6 +2329,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -2695,6 +2696,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -5225,6 +5227,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -5870,6 +5873,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -5985,6 +5989,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -6123,6 +6128,14 @@ export interface components {
          * @description How this photographer works.
          */
         Preferences: {
+            /**
+             * Accepted Blur Percent
+             * @description How far a subject's image may move, in per cent of the width, by output; none: as most accept
+             * @default {}
+             */
+            accepted_blur_percent: {
+                [key: string]: number;
+            };
             /**
              * Mains Hz
              * @default 50
@@ -6517,6 +6530,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -7139,6 +7153,7 @@ export interface components {
             planner_version: string;
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -7844,6 +7859,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -8688,6 +8704,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             /**
              * @default {
+             *       "accepted_blur_percent": {},
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,

@@ -114,11 +114,10 @@ class Cheapest(SimpleTestCase):
         for nd, nd_burden in zip(grid.nd_stops, grid.nd_burden, strict=True):
             for iso, burden in zip(np.log2(grid.iso / 100), iso_burden, strict=True):
                 error = iso - needed - nd
-                over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0)
-                at_the_end = iso == last  # raw may stay a stop dark there, unless the ISO is held lower
-                lifted = np.where(at_the_end & (error < 0), np.minimum(over, grid.dark_to_lift_ev), 0)
-                wrong = over - lifted
-                cost = 0.5 * lifted + ERROR_WEIGHT * (wrong + wrong**2 / 2)
+                # At the end raw may stay a stop dark, in whole steps, unless the ISO is held lower.
+                lifted = np.where((iso == last) & (error < 0), grid.iso_choice.lifted_ev(-error), 0)
+                wrong = np.maximum(np.abs(error) - lifted - ERROR_GRACE_EV, 0)
+                cost = grid.iso_choice.dark_weight * lifted + ERROR_WEIGHT * (wrong + wrong**2 / 2)
                 best = min(best, float(np.min(pair + burden + nd_burden + cost)))
         return best
 

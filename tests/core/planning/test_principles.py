@@ -5,9 +5,11 @@ import math
 from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from tests.core.builders import body, codes, lens, plan_input, planned, situation
 from wide_aperture.core.documents.accessories import Accessories, Flash
+from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.planning import plan_of
 
 PORTRAIT = {"genre": "wedding", "near": 1.6, "far": 1.9, "speed": 0.1, "direction": "still"}
@@ -582,3 +584,32 @@ class Silk(SimpleTestCase):
         without = self.made(12, ())
         self.assertIn("smallest_sensible", [price.limit for price in without.prices])
         self.assertIn("nd_required", codes(without))
+
+
+class MovementAccepted(SimpleTestCase):
+    """How far a subject may move is the photographer's, per use of the picture."""
+
+    def made(self, accepted, output="print_a3"):
+        brief = situation(ev=12, speed=5, near=15, far=15, output=output)
+        given = plan_input(brief).model_copy(update={"preferences": Preferences(accepted_blur_percent=accepted)})
+        return plan_of(given)
+
+    def motion(self, made):
+        return next(window for window in made.windows if window.id == "motion")
+
+    def test_it_moves_the_limit_in_proportion_and_says_whose_it_is(self):
+        usual, strict, easy = (self.made({"print_a3": p} if p else {}) for p in (None, 0.075, 0.6))
+        self.assertAlmostEqual(self.motion(strict).high / self.motion(usual).high, 0.5)
+        self.assertAlmostEqual(self.motion(easy).high / self.motion(usual).high, 4)
+        self.assertIn("as you accept", self.motion(strict).sentence)
+        self.assertNotIn("as you accept", self.motion(usual).sentence)
+        self.assertLess(strict.choice.shutter_s, usual.choice.shutter_s)
+
+    def test_another_use_keeps_its_own(self):
+        self.assertEqual(self.made({"screen": 0.6}).choice, self.made({}).choice)
+        self.assertNotEqual(self.made({"screen": 0.6}, "screen").choice, self.made({}, "screen").choice)
+
+    def test_nonsense_is_refused(self):
+        for wrong in ({"print_a3": 0}, {"print_a3": 6}, {"poster": 0.2}):
+            with self.assertRaises(ValidationError):
+                Preferences(accepted_blur_percent=wrong)

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from wide_aperture.core.document import Document, FNumber, Iso, Kelvin, Positive, Seconds
+from wide_aperture.core.documents.situation import Output
 
 ExposureMode = Literal[
     "manual",
@@ -161,3 +162,7 @@ class Preferences(Document):
     schools: Schools = Schools()
     requests: Requests = Requests()
     mains_hz: Literal[50, 60] = 50
+    accepted_blur_percent: dict[Output, Annotated[Positive, Field(le=5)]] = Field(
+        default={},
+        description="How far a subject's image may move, in per cent of the width, by output; none: as most accept",
+    )

@@ -128,6 +128,8 @@ class IsoChoice:
         self.spacing = float(self.steps[self.last] - self.steps[self.first]) / span if span else 1.0
         self.burden = np.where(np.isfinite(burden), burden, 0.0)
         slopes = np.diff(self.burden[self.first : self.last + 1])
+        # A stop dark is as noisy as a stop more ISO: it adds up to no less than the last step did, or the sum were not convex.
+        self.dark_weight = max(DARK_WEIGHT, float(slopes[-1]) / self.spacing) if span else DARK_WEIGHT
         self._downwards, self._upwards = (float(gains.max(initial=0.0)) for gains in (slopes, -slopes))
 
     def cheapest(self, needed: Floats) -> tuple[NDArray[np.intp], Floats, Floats]:
@@ -144,13 +146,17 @@ class IsoChoice:
 
     def _cost(self, index: NDArray[np.intp], needed: Floats) -> tuple[Floats, Floats]:
         error = self.steps[index] - needed
-        over = np.maximum(np.abs(error) - ERROR_GRACE_EV, 0.0)
-        cost = self.burden[index]
+        wrong, cost = np.abs(error), self.burden[index]
         if self.dark_to_lift_ev and (at_the_end := index == self.last).any():
-            lifted = np.where(at_the_end & (error < 0), np.minimum(over, self.dark_to_lift_ev), 0.0)
-            over = over - lifted
-            cost = cost + DARK_WEIGHT * lifted
+            lifted = np.where(at_the_end & (error < 0), self.lifted_ev(-error), 0.0)
+            wrong, cost = wrong - lifted, cost + self.dark_weight * lifted
+        over = np.maximum(wrong - ERROR_GRACE_EV, 0.0)
         return error, np.asarray(cost + ERROR_WEIGHT * (over + over**2 / 2))
+
+    def lifted_ev(self, dark_ev: Floats) -> Floats:
+        """How much of what is missing at the ISO's end is lifted later: whole steps, as if the axis went on."""
+        most = math.floor(self.dark_to_lift_ev / self.spacing + 1e-6)
+        return np.asarray(np.clip(_lower_half(dark_ev / self.spacing), 0, most) * self.spacing)
 
     def _walk(
         self, step: int, needed: Floats, index: NDArray[np.intp], error: Floats, total: Floats

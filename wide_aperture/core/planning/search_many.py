@@ -24,7 +24,7 @@ from wide_aperture.core.planning.limits import (
     time_wanted_s,
     with_time_in_hand,
 )
-from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, Term, burden_of, position
+from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV, PASSED_FROM_EV, Term, burden_of, position
 from wide_aperture.core.planning.search import (
     BARRED,
     ERROR_GRACE_EV,
@@ -264,7 +264,7 @@ def _added_up(axis: Axis, rows: Sequence[Sequence[Term]], values: Floats, *, obe
     weight, steepens, bars = np.nan_to_num(table[2]), np.nan_to_num(table[3]), table[4] == 1
     for k in range(table.shape[2]):
         over = np.maximum(at - high_at[:, k, None], low_at[:, k, None] - at)
-        over = np.where(over > NEAREST_STEP_EV, over, 0.0)
+        over = np.where(over > PASSED_FROM_EV, over, 0.0)
         counted = burden_of(over, weight[:, k, None], steepens[:, k, None], NEAREST_STEP_EV)
         barred = 0.0 if obeyed else np.where(over > 0, np.inf, 0.0)
         burden += np.where(bars[:, k, None], barred, counted)

@@ -88,7 +88,9 @@ function changeSchools(schools: Schools): void {
         v-else-if="shown === 'look'"
         :situation="situation"
         :requests="planned.preferences.requests"
+        :accepted-blur="planned.preferences.accepted_blur_percent ?? {}"
         @change="change"
+        @blur="(accepted_blur_percent) => save({ ...planned, preferences: { ...planned.preferences, accepted_blur_percent } }, 'accepted blur')"
         @requests="changeRequests" />
       <KitChooser v-else-if="shown === 'kit'" class="wide" :planned="planned" :sky="sky" @save="(next, field) => save(next, field)" />
       <SchoolsForm

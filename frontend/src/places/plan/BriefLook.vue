@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the picture shall look like, what it is for, and what the place asks. */
 import { Checkbox } from 'ant-design-vue'
-import type { Requests, Situation } from '@/api/types'
+import type { Preferences, Requests, Situation } from '@/api/types'
 import { optionsOf } from '@/planning/labels'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { shutterText } from '@/shared/format'
@@ -9,11 +9,16 @@ import NumberField from '@/shared/NumberField.vue'
 import { parseShutter } from '@/shared/numbers'
 import TextField from '@/shared/TextField.vue'
 
-const props = defineProps<{ situation: Situation; requests: Requests }>()
-const emit = defineEmits<{ change: [Partial<Situation>]; requests: [Partial<Requests>] }>()
+const props = defineProps<{ situation: Situation; requests: Requests; acceptedBlur: Preferences['accepted_blur_percent'] }>()
+const emit = defineEmits<{ change: [Partial<Situation>]; requests: [Partial<Requests>]; blur: [Preferences['accepted_blur_percent']] }>()
 const change = (changes: Partial<Situation>): void => emit('change', changes)
 
 const constraintIds = optionsOf<Situation['constraints'][number]>('constraint')
+
+function acceptBlur(percent: number | null): void {
+  const { [props.situation.output]: _, ...others } = props.acceptedBlur
+  emit('blur', percent === null ? others : { ...others, [props.situation.output]: percent })
+}
 
 function toggleConstraint(id: Situation['constraints'][number], on: boolean): void {
   const kept = props.situation.constraints.filter((item) => item !== id)
@@ -50,6 +55,17 @@ function toggleConstraint(id: Situation['constraints'][number], on: boolean): vo
     :parse="parseShutter"
     :format="shutterText"
     @update:value="(shutter_floor_s) => emit('requests', { shutter_floor_s })" />
+  <NumberField
+    label="Movement you accept"
+    pointer="/preferences/accepted_blur_percent"
+    unit="% of width"
+    optional
+    empty-means="as most do"
+    :value="acceptedBlur[situation.output] ?? null"
+    :above="0"
+    :most="5"
+    hint="For this use of the picture; 0.15 % is 9 of 6000 pixels"
+    @update:value="acceptBlur" />
   <fieldset class="wide">
     <legend class="soft">What the place and the picture ask</legend>
     <Checkbox

@@ -72,7 +72,12 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
       spare_batteries: 1,
       cards_gb: 128,
     },
-    preferences: { schools: before?.preferences.schools ?? usualSchools(), requests: NO_REQUESTS, mains_hz: before?.preferences.mains_hz ?? 50 },
+    preferences: {
+      schools: before?.preferences.schools ?? usualSchools(),
+      requests: NO_REQUESTS,
+      mains_hz: before?.preferences.mains_hz ?? 50,
+      accepted_blur_percent: before?.preferences.accepted_blur_percent ?? {},
+    },
     situation: {
       id: newId(),
       title: `Situation ${order + 1}`,

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 from wide_aperture.core.documents.body import NOMINAL_SLACK, Body
 from wide_aperture.core.documents.situation import OUTPUT_PIXELS
+from wide_aperture.core.documents.situation import Output as OutputName
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import sensor
 
@@ -22,7 +23,7 @@ class Output:
     case: Case
 
     @cached_property
-    def name(self) -> str:
+    def name(self) -> OutputName:
         return "print_60cm" if self.case.has("print_60cm") else self.case.situation.output
 
     @property
@@ -31,10 +32,15 @@ class Output:
 
     @cached_property
     def blur_tolerance_px(self) -> float:
-        share = self.case.figure("blur_share", self.name) * (
-            self.case.figure("freeze_share") if self.case.situation.look == "freeze" else 1.0
-        )
-        return share * self.case.body.width_px
+        """How far the subject's image may move: what the photographer accepts at this output, or what most do."""
+        own = self.own_blur_percent
+        share = own / 100 if own is not None else self.case.figure("blur_share", self.name)
+        freeze = self.case.figure("freeze_share") if self.case.situation.look == "freeze" else 1.0
+        return share * freeze * self.case.body.width_px
+
+    @property
+    def own_blur_percent(self) -> float | None:
+        return self.case.given.preferences.accepted_blur_percent.get(self.name)
 
     @cached_property
     def sky_tolerance_px(self) -> float:

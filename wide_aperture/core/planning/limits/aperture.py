@@ -8,7 +8,7 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.quantities import ev100, format_aperture
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.limits.term import Term
+from wide_aperture.core.planning.limits.term import Term, round_step
 
 WIDEST_F = 0.7  # no lens opens further: everything is met
 AIRY_UM_AT_F1 = float(optics.airy_disc_diameter(1.0))
@@ -141,7 +141,8 @@ def _spare_light(case: Case, time_s: float | None) -> Term | None:
     opening = case.depth.opening_needed
     if time_s is None:
         return None
-    spare_ev = case.light.wanted_ev - float(ev100(opening, time_s, case.body.base_iso))
+    # By the marked time: the opening then steps where the ISO would, and more light never raises it.
+    spare_ev = case.light.wanted_ev - float(ev100(opening, round_step(time_s), case.body.base_iso))
     low = min(case.figure("spare_light_f"), opening * 2 ** (spare_ev / 2))
     if low <= opening:
         return None

@@ -9,7 +9,7 @@ from typing import Any
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
 from wide_aperture.core.physics import motion
-from wide_aperture.core.physics.quantities import time_for
+from wide_aperture.core.physics.quantities import step_value, time_for
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.limits.term import Term, round_step
 
@@ -78,7 +78,8 @@ def _motion_said(case: Case, limit_s: float, tolerance_px: float) -> str:
     )
     return (
         f"{what} {where} with {case.glass.focal_mm:.3g} mm crosses {subject.image_speed_px_s:.0f} px/s; "
-        f"{wording.seconds(round_step(limit_s))} keeps that to {tolerance_px:.0f} px ({share:.2g} % of the width){_by_burst(case)}."
+        f"{wording.seconds(round_step(limit_s))} keeps that to {tolerance_px:.0f} px ({share:.2g} % of the width{', as you accept' if case.output.own_blur_percent else ''})"
+        f"{_by_burst(case)}."
     )
 
 
@@ -257,7 +258,11 @@ def _time_in_hand(case: Case, wanted: float | None, strictest_s: float) -> Term 
     """Under the clean ISO a stop more time than needed costs nothing seen. No further than that: it is never a price."""
     if wanted is None or case.requests.shutter_s is not None:
         return None
-    affordable = float(time_for(case.light.wanted_ev, case.depth.opening_needed, case.output.clean_iso))
+    # By marks: the time then steps where the ISO would, and more light never raises it.
+    opening = case.depth.opening_needed
+    if opening > case.glass.widest_aperture:
+        opening = step_value("aperture", opening, 0)
+    affordable = float(time_for(case.light.wanted_ev, opening, step_value("iso", case.output.clean_iso, 0)))
     high = max(wanted, affordable)
     if high >= strictest_s:
         return None  # the ISO is no longer clean even without a stop in hand

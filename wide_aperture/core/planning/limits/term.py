@@ -18,6 +18,7 @@ from wide_aperture.core.physics.quantities import step_value
 
 # Less than half a third-stop step is no passing: the nearest marked value is the limit's own.
 NEAREST_STEP_EV = 1 / 6
+PASSED_FROM_EV = NEAREST_STEP_EV + 1e-9  # limits that lie on marks make exact ties; noise in the last digit must not tell
 PER_OCTAVE: dict[Axis, float] = {"shutter_s": 1.0, "aperture": 2.0, "iso": 1.0}  # EV for a doubling of the value
 SERIOUS_WEIGHT = figure("serious_weight")
 
@@ -87,7 +88,7 @@ class Term:
             passed = np.maximum(passed, at - position(self.axis, self.high))
         if self.low is not None:
             passed = np.maximum(passed, position(self.axis, self.low) - at)
-        return np.where(passed > NEAREST_STEP_EV, passed, 0.0)
+        return np.where(passed > PASSED_FROM_EV, passed, 0.0)
 
     def excess_at(self, value: float) -> float:
         """excess for one value, without numpy's overhead."""
@@ -98,7 +99,7 @@ class Term:
             passed = PER_OCTAVE[self.axis] * math.log2(value / self.high)
         if self.low is not None:
             passed = max(passed, PER_OCTAVE[self.axis] * math.log2(self.low / value))
-        return passed if passed > NEAREST_STEP_EV else 0.0
+        return passed if passed > PASSED_FROM_EV else 0.0
 
     def burden(self, values: Floats) -> Floats:
         """What the search adds up: convex in the EV passed, infinite beyond a hard end."""
