@@ -18,7 +18,9 @@ from wide_aperture.core.physics.quantities import step_value
 
 # Less than half a third-stop step is no passing: the nearest marked value is the limit's own.
 NEAREST_STEP_EV = 1 / 6
-PASSED_FROM_EV = NEAREST_STEP_EV + 1e-9  # limits that lie on marks make exact ties; noise in the last digit must not tell
+PASSED_FROM_EV = (
+    NEAREST_STEP_EV + 1e-9
+)  # limits that lie on marks make exact ties; noise in the last digit must not tell
 PER_OCTAVE: dict[Axis, float] = {"shutter_s": 1.0, "aperture": 2.0, "iso": 1.0}  # EV for a doubling of the value
 SERIOUS_WEIGHT = figure("serious_weight")
 
