@@ -41,6 +41,12 @@ def nearest_brackets(frames: int, step_ev: float) -> tuple[str, ...]:
     return (*sorted(brackets(), key=off), NONE)
 
 
+def exact_bracket(frames: int, step_ev: float) -> str | None:
+    """The option that is exactly this bracket; None where no body has it."""
+    nearest = nearest_brackets(frames, step_ev)[0]
+    return nearest if nearest == NONE or is_bracket(nearest, frames, step_ev) else None
+
+
 def is_bracket(option: str, frames: int, step_ev: float) -> bool:
     """True when an option is exactly this bracket."""
     known = brackets().get(option)

@@ -8,7 +8,6 @@ from uuid import UUID
 
 from pydantic import Field
 
-from wide_aperture.core.craft.figures import figures_of
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
@@ -101,8 +100,5 @@ def _framing(case: Case, found: Cheapest) -> tuple[float, Framing]:
 
 
 def _fills(case: Case, distance_m: float) -> float | None:
-    if case.subject.kind not in figures_of("subject_height_m") or distance_m >= OPTICAL_INFINITY_M:
-        return None
-    height = case.figure("subject_height_m", case.subject.kind)
-    distance = case.glass.beyond_focal_m(distance_m)
-    return height * case.glass.focal_mm / distance / case.body.sensor_height_mm * 100
+    share = None if distance_m >= OPTICAL_INFINITY_M else case.subject.height_share_at(distance_m)
+    return None if share is None else share * 100

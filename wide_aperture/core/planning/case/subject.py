@@ -90,15 +90,18 @@ class Subject:
             return height
         return min(height, self.case.body.sensor_height_mm * self.mid_m / self.case.glass.focal_mm)
 
+    def height_share_at(self, distance_m: float) -> float | None:
+        """The subject's image in heights of the frame, over 1 where it is cut off; None for what has no height."""
+        if self.kind not in figures_of("subject_height_m"):
+            return None
+        case = self.case
+        height = case.figure("subject_height_m", self.kind)
+        return height * case.glass.focal_mm / case.glass.beyond_focal_m(distance_m) / case.body.sensor_height_mm
+
     def shown_share_at(self, distance_m: float) -> float:
         """What the subject fills of the frame's height at a distance, at most all of it."""
-        case = self.case
-        if self.kind not in figures_of("subject_height_m"):
-            return case.figure("well_framed_share")
-        image_mm = (
-            case.figure("subject_height_m", self.kind) * case.glass.focal_mm / case.glass.beyond_focal_m(distance_m)
-        )
-        return min(image_mm / case.body.sensor_height_mm, 1.0)
+        share = self.height_share_at(distance_m)
+        return self.case.figure("well_framed_share") if share is None else min(share, 1.0)
 
     @cached_property
     def near_m(self) -> float:

@@ -6,7 +6,7 @@ import math
 from collections.abc import Callable, Mapping
 
 from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.craft.brackets import NONE, is_bracket, nearest_brackets
+from wide_aperture.core.craft.brackets import exact_bracket
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
@@ -79,9 +79,7 @@ def asked_settings(checked: Checked) -> Mapping[SettingId, Value]:
 
 
 def _bracket_option(asked: BracketRequest) -> str:
-    nearest = nearest_brackets(asked.frames, asked.step_ev)[0]
-    exact = nearest == NONE or is_bracket(nearest, asked.frames, asked.step_ev)
-    return nearest if exact else f"{asked.frames}x{asked.step_ev:g}"
+    return exact_bracket(asked.frames, asked.step_ev) or f"{asked.frames}x{asked.step_ev:g}"
 
 
 def overruled(checked: Checked) -> Mapping[SettingId, Value]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from wide_aperture.core.craft.brackets import is_bracket, nearest_brackets
+from wide_aperture.core.craft.brackets import exact_bracket, nearest_brackets
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_iso
@@ -214,7 +214,7 @@ def _set_bracket(draft: Draft) -> None:
     asked = case.requests.bracketing
     if asked is not None and "bracketing" not in case.wishes.harms:
         ranked = nearest_brackets(asked.frames, asked.step_ev)
-        exact = asked.frames == 1 or is_bracket(ranked[0], asked.frames, asked.step_ev)
+        exact = exact_bracket(asked.frames, asked.step_ev)
         draft.put_available(
             "bracketing", ranked, "You asked for it." if exact else "What spans nearest to the bracket you asked for."
         )
