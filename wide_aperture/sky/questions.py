@@ -12,7 +12,7 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.clock import SkyDate, Zone
 from wide_aperture.core.documents.place import DARK_SKY_MAG, HorizonPoint, TownGlow
 from wide_aperture.core.documents.preferences import MoonFocus
-from wide_aperture.core.documents.situation import Light, SkyCondition
+from wide_aperture.core.documents.situation import Genre, Light, SkyCondition, SubjectKind
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.sky.night.search import NightWish
 
@@ -32,12 +32,15 @@ FNumber = Annotated[float, Field(gt=0.3, le=128, allow_inf_nan=False)]
 
 
 class SkyBlock(Document):
-    """A situation on the strip: its hours and its light."""
+    """A situation on the strip: its hours, its light, and where its subject's seen side faces."""
 
     id: UUID
     from_min: Minutes
     until_min: Minutes
     light: Light
+    genre: Genre = "street"
+    subject: SubjectKind | None = None
+    bearing_deg: Bearing | None = None
 
 
 class DayRequest(Document):

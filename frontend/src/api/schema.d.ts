@@ -8311,11 +8311,19 @@ export interface components {
         };
         /**
          * SkyBlock
-         * @description A situation on the strip: its hours and its light.
+         * @description A situation on the strip: its hours, its light, and where its subject's seen side faces.
          */
         SkyBlock: {
+            /** Bearing Deg */
+            bearing_deg?: number | null;
             /** From Min */
             from_min: number;
+            /**
+             * Genre
+             * @default street
+             * @enum {string}
+             */
+            genre: "sports" | "wildlife" | "street" | "landscape" | "wedding" | "night_sky" | "portrait" | "everyday";
             /**
              * Id
              * Format: uuid
@@ -8323,6 +8331,8 @@ export interface components {
             id: string;
             /** Light */
             light: components["schemas"]["LightByEv"] | components["schemas"]["LightByName"] | components["schemas"]["LightBySky"] | components["schemas"]["LightByReading"];
+            /** Subject */
+            subject?: ("person" | "group" | "animal" | "bird" | "vehicle" | "thing" | "land" | "water" | "stars" | "moon" | "insect" | "meteor") | null;
             /** Until Min */
             until_min: number;
         };

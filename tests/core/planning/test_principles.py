@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from tests.core.builders import body, codes, lens, plan_input, planned, situation
 from wide_aperture.core.documents.accessories import Accessories, Flash
 from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.physics.sensor import typical
 from wide_aperture.core.planning import plan_of
 
 PORTRAIT = {"genre": "wedding", "near": 1.6, "far": 1.9, "speed": 0.1, "direction": "still"}
@@ -613,3 +614,27 @@ class MovementAccepted(SimpleTestCase):
         for wrong in ({"print_a3": 0}, {"print_a3": 6}, {"poster": 0.2}):
             with self.assertRaises(ValidationError):
                 Preferences(accepted_blur_percent=wrong)
+
+
+class ARemedyNamesItsFilter(SimpleTestCase):
+    """A longer time in bright light takes a filter: the remedy says so and sets it, and only where it is needed."""
+
+    def remedy(self, ev):
+        brief = situation(
+            ev=ev, genre="wildlife", near=0.8, far=3.2, flicker_hz=100, waveform="sine", modulation=0.125, cct_k=2700
+        )
+        camera = body(
+            fastest_first_curtain_s=None, fastest_electronic_s=None, readout_ms=None, stabiliser_stops=0,
+            anti_flicker=False, megapixels=12, electrons=typical(36, 24, 12, 100), ceilings={"routine": 1600, "push": 12800},
+        )  # fmt: skip
+        made = planned(brief, camera=camera, glass=lens(14, 1.4), accessories=Accessories(nd_stops=(3, 6)))
+        found = [f.remedy for f in made.findings if f.code == "flicker_banding" and f.remedy]
+        return found[0] if found else None
+
+    def test_in_bright_light(self):
+        remedy = self.remedy(16)
+        self.assertEqual(remedy.changes, {"shutter_s": 0.01, "nd_stops": 3.0})
+        self.assertEqual(remedy.label, "Use 1/100 s, a whole period, with 3 stops of filter")
+
+    def test_not_where_the_opening_does_it(self):
+        self.assertIsNone(self.remedy(8))

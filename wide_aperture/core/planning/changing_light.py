@@ -21,7 +21,7 @@ from wide_aperture.core.planning.compute import plan_of
 from wide_aperture.core.planning.plan_input import PlanInput
 from wide_aperture.core.planning.search import Cell, ExposureSearch
 from wide_aperture.core.sky.daylight.day import light_at
-from wide_aperture.core.sky.daylight.resolve import hours_of
+from wide_aperture.core.sky.daylight.resolve import hours_of, side_of
 
 STEP_MIN = 5.0
 Choose = Callable[[float], tuple[Cell, dict[str, float]]]
@@ -66,7 +66,7 @@ def changing_light(given: PlanInput) -> ChangingLight | None:
     if condition is None or ends - begins < STEP_MIN:
         return None
     minutes = np.arange(begins, ends + 0.01, STEP_MIN)
-    evs = light_at(context, minutes, condition).ev100 + shift
+    evs = light_at(context, minutes, condition, side_of(situation)).ev100 + shift
     if float(np.ptp(evs)) < given.case.figure("steady_light_ev"):
         return None
     mode = plan_of(given).setup.option("exposure_mode")
@@ -97,7 +97,7 @@ def _sky_of(situation: Situation, context: SkyContext) -> tuple[SkyCondition | N
         return light.condition, 0.0
     if isinstance(light, LightByReading) and light.condition is not None:
         at = light.at_min if light.at_min is not None else hours_of(situation)[0]
-        model = light_at(context, np.array([float(at)]), light.condition)
+        model = light_at(context, np.array([float(at)]), light.condition, side_of(situation))
         return light.condition, light.ev100 - float(model.ev100[0])
     return None, 0.0
 

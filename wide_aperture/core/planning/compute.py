@@ -141,8 +141,12 @@ def _priced(draft: Draft, finding: Finding) -> Finding:
     moved = {axis: float(v) for axis, v in (remedy.changes if remedy else {}).items() if axis in SEARCHED_AXES and v}
     if remedy is None or not moved:
         return finding
-    costs = further_costs(draft, draft.search.choice_with(**moved))
-    return finding.model_copy(update={"remedy": remedy.model_copy(update={"costs": costs})})
+    other = draft.search.choice_with(**moved)
+    priced: dict[str, object] = {"costs": further_costs(draft, other)}
+    if other.nd_stops > draft.exposure.nd_stops:  # no limit is passed further, yet a filter has to be screwed on
+        priced["label"] = f"{remedy.label}, with {other.nd_stops:g} stops of filter"
+        priced["changes"] = {**remedy.changes, "nd_stops": other.nd_stops}
+    return finding.model_copy(update={"remedy": remedy.model_copy(update=priced)})
 
 
 def _sharpness(draft: Draft) -> Sharpness:

@@ -13,6 +13,7 @@ from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.daylight.day import SkyTracks, light_of, offsets_ev, tracks
 from wide_aperture.core.sky.daylight.events import events_between
+from wide_aperture.core.sky.daylight.facing import seen_side_deg
 from wide_aperture.core.sky.daylight.resolve import SkyAt, reading_around, span_light
 from wide_aperture.sky.questions import DayRequest, SkyBlock
 
@@ -47,12 +48,13 @@ def day_strip(asked: DayRequest) -> dict[str, Any]:
 
 def _block(block: SkyBlock, context: SkyContext, sky_at: SkyAt) -> dict[str, Any]:
     """The light of one situation in numbers."""
-    light = block.light
+    light, hours = block.light, (block.from_min, max(block.until_min, block.from_min))
+    side = seen_side_deg(block.bearing_deg, block.subject, block.genre)
     if isinstance(light, LightBySky):
-        span = span_light(light.condition, block.from_min, max(block.until_min, block.from_min), context, sky_at)
+        span = span_light(light.condition, *hours, context, sky_at, side)
         return {"id": block.id, **asdict(span)}
     if isinstance(light, LightByReading):
-        light = reading_around(light, block.from_min, max(block.until_min, block.from_min), context)
+        light = reading_around(light, *hours, context, side)
     named = named_light(light.name) if isinstance(light, LightByName) else None
     ev = named.ev100 if named else light.ev100  # type: ignore[union-attr]
     low, high = light.ev_low if light.ev_low is not None else ev, light.ev_high if light.ev_high is not None else ev

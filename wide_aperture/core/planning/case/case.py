@@ -87,6 +87,12 @@ class Case:
         other.subject.__dict__.update({name: getattr(self.subject, name) for name in self.subject.LENSLESS})
         return other
 
+    def asking(self, **requests: object) -> Case:
+        """The same case with these requests in place of its own."""
+        preferences = self.given.preferences
+        changed = preferences.model_copy(update={"requests": preferences.requests.model_copy(update=requests)})
+        return Case(self.given.model_copy(update={"preferences": changed}), self.body, self.lens)
+
     @cached_property
     def light(self) -> Light:
         return Light(self)

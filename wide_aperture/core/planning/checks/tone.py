@@ -5,9 +5,10 @@ from __future__ import annotations
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import RESERVE_EV
 from wide_aperture.core.documents.plan import Finding, Remedy
-from wide_aperture.core.physics.quantities import format_iso, step_value
+from wide_aperture.core.physics.quantities import format_iso
 from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
+from wide_aperture.core.planning.search import ExposureSearch
 
 
 def highlight_clip_risk(checked: Checked) -> Finding | None:
@@ -47,21 +48,30 @@ def dr_mode_raises_min_iso(checked: Checked) -> Finding | None:
     stops, floor = RESERVE_EV[reserve], case.body.reserve_floor(reserve)
     if floor is None:
         return None
-    slowest = checked.slowest_allowed_s("motion", "growth", "shake", "own_floor", "shutter_end_slow")
-    wide_open = checked.iso_needed(case.glass.widest_aperture, slowest)
-    set_iso = checked.iso if checked.iso is not None else wide_open
-    if min(wide_open, set_iso) >= floor / 1.12 and chosen == reserve:
+    without = _iso_without_reserve(checked, chosen == reserve, floor)
+    if without is None:
         return None
     on = chosen == reserve
     return report(
         "dr_mode_raises_min_iso",
         about="request" if asked == reserve else "plan",
         sentence=f"The reserve starts at {format_iso(floor)}; without it "
-        f"{format_iso(step_value('iso', max(min(wide_open, set_iso), case.body.base_iso), 0))} would do. Each stop of "
+        f"{format_iso(without)} would do. Each stop of "
         f"ISO it raises is a stop less light in the shadows, for {stops:g} EV above.",
         handled_by=() if on else ("dr_mode",),
         remedy=Remedy(label="Reserve off", changes={"dr_mode": "off"}) if on else None,
     )
+
+
+def _iso_without_reserve(checked: Checked, on: bool, floor: float) -> float | None:
+    """The ISO that would do without the reserve; None where it is no lower."""
+    case, slack = checked.case, checked.case.figure("reserve_floor_slack")
+    if not on:
+        return checked.iso if checked.iso is not None else case.body.base_iso
+    if checked.iso is not None and checked.iso * slack > floor:
+        return None
+    without = ExposureSearch(case.asking(dr_mode="off")).choice.iso
+    return without if without < floor * slack else None
 
 
 def hdr_alignment_crops(checked: Checked) -> Finding | None:

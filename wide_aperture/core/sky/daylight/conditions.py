@@ -22,7 +22,10 @@ LUX_AT_EV0 = 2.5  # incident-light constant C = 250: E = 250 2^EV / 100
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Condition:
-    """How much of the disc's and of the sky's light reaches a subject; band_ev: how far days of the same name differ."""
+    """How much of the disc's and of the sky's light reaches a subject; band_ev: how far days of the same name differ.
+
+    leans: how much of twilight's bright side is left in it.
+    """
 
     label: str
     direct: float
@@ -31,16 +34,17 @@ class Condition:
     band_ev: float
     cct_k: float | None = None  # null: as the Sun's altitude gives it
     range_ev: float
+    leans: float = 1.0
 
 
 TABLE: dict[SkyCondition, Condition] = {
     "clear": Condition(label="clear sun", direct=0.86, diffuse=0.82, band_ev=0.35, range_ev=11),
     "haze": Condition(label="hazy sun", direct=0.50, diffuse=0.80, band_ev=0.5, range_ev=10),
-    "broken_cloud": Condition(label="sun and cloud in turn", direct=0.36, diffuse=0.80, band_ev=1.3, range_ev=10),
-    "overcast": Condition(label="overcast", direct=0.0, diffuse=0.62, cloud=0.17, band_ev=0.9, cct_k=6500, range_ev=8),
+    "broken_cloud": Condition(label="sun and cloud in turn", direct=0.36, diffuse=0.80, band_ev=1.3, range_ev=10, leans=0.7),
+    "overcast": Condition(label="overcast", direct=0.0, diffuse=0.62, cloud=0.17, band_ev=0.9, cct_k=6500, range_ev=8, leans=0.3),
     "open_shade": Condition(label="open shade", direct=0.0, diffuse=0.70, band_ev=0.6, cct_k=7800, range_ev=8),
-    "under_trees": Condition(label="under trees", direct=0.0, diffuse=0.10, band_ev=1.0, cct_k=6500, range_ev=9),
-    "window_side": Condition(label="beside a window", direct=0.0, diffuse=0.045, band_ev=1.0, cct_k=6500, range_ev=11),
+    "under_trees": Condition(label="under trees", direct=0.0, diffuse=0.10, band_ev=1.0, cct_k=6500, range_ev=9, leans=0.5),
+    "window_side": Condition(label="beside a window", direct=0.0, diffuse=0.045, band_ev=1.0, cct_k=6500, range_ev=11, leans=0.0),
 }  # fmt: skip
 _CCT_ALTITUDE_DEG = np.array([-12, -8, -6, -4, -2, -0.5, 1, 3, 6, 12, 20, 35, 90.0])
 _CCT_MIRED = 1e6 / np.array([4200, 9000, 11000, 10000, 7000, 3600, 2900, 3500, 4100, 4700, 5100, 5400, 5600.0])

@@ -12,7 +12,8 @@ from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky import clock
 from wide_aperture.core.sky.bodies import track
-from wide_aperture.core.sky.daylight.conditions import band_ev, colour_k, ev_of_lux, subject_lux
+from wide_aperture.core.sky.daylight.conditions import TABLE, band_ev, colour_k, ev_of_lux, subject_lux
+from wide_aperture.core.sky.daylight.facing import facing_ev
 from wide_aperture.core.sky.daylight.illuminance import NIGHT_LUX, moon_lux
 from wide_aperture.core.sky.frames import Days, observer_of
 from wide_aperture.core.sky.moon import moon_looks
@@ -75,14 +76,21 @@ def offsets_ev(context: SkyContext, minutes: Floats) -> Floats:
     return offsets
 
 
-def light_at(context: SkyContext, minutes: Floats, condition: SkyCondition) -> DayLight:
-    """The light on a subject at these minutes, readings counted."""
-    return light_of(tracks(context, minutes), condition, offsets_ev(context, minutes))
+def light_at(context: SkyContext, minutes: Floats, condition: SkyCondition, side_deg: float | None = None) -> DayLight:
+    """The light on a subject at these minutes, readings counted. side_deg: as for light_of()."""
+    return light_of(tracks(context, minutes), condition, offsets_ev(context, minutes), side_deg)
 
 
-def light_of(sky: SkyTracks, condition: SkyCondition, offset_ev: Floats | float = 0.0) -> DayLight:
-    """The light on a subject under this sky. offset_ev: what readings of the day lie off the model."""
+def light_of(
+    sky: SkyTracks, condition: SkyCondition, offset_ev: Floats | float = 0.0, side_deg: float | None = None
+) -> DayLight:
+    """The light on a subject under this sky.
+
+    Args: offset_ev: what readings of the day lie off the model; side_deg: where the side that is seen faces, None: no side.
+    """
     sun = subject_lux(condition, sky.sun_altitude_deg)
+    if side_deg is not None:
+        sun = sun * 2 ** (TABLE[condition].leans * facing_ev(sky.sun_altitude_deg, side_deg - sky.sun_azimuth_deg))
     moon = moon_lux(sky.moon_altitude_deg, sky.moon_fraction) * MOON_FACING * _moon_reaches(condition)
     total = sun + moon + NIGHT_LUX
     ev = ev_of_lux(total) + offset_ev

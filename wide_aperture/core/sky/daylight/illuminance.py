@@ -21,6 +21,9 @@ SUN_ABOVE_AIR_LUX = 133_100.0
 SUN_EXTINCTION_A_MASS = 0.25  # in e-folds; the formula's own 0.21 is for cleaner air than the table's totals are of
 MOON_UP_DEG = -0.8  # lifted by the air and half its width
 
+TWILIGHT_LEANS = (
+    1.2  # towards the Sun the horizon is so many e-folds brighter than overhead, away from it as many darker
+)
 NIGHT_LUX = 0.001
 FULL_MOON_LUX = 0.26
 MOON_EXTINCTION_MAG = 0.17

@@ -12,6 +12,7 @@ from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.physics.numeric import Floats
 from wide_aperture.core.sky.daylight.conditions import TABLE
 from wide_aperture.core.sky.daylight.day import SkyTracks, light_of, offsets_ev, tracks
+from wide_aperture.core.sky.daylight.facing import seen_side_deg
 from wide_aperture.core.sky.daylight.illuminance import MOON_UP_DEG, disc_ev
 
 STEP_MIN = 5.0
@@ -37,14 +38,23 @@ def hours_of(situation: Situation) -> tuple[float, float]:
     return float(begins), float(max(ends, begins))
 
 
+def side_of(situation: Situation) -> float | None:
+    """Where the seen side of its subject faces, for twilight's bright side."""
+    return seen_side_deg(situation.bearing_deg, situation.subject, situation.genre)
+
+
 def span_light(
-    condition: SkyCondition, begins_min: float, ends_min: float, context: SkyContext, sky_at: SkyAt | None = None
-) -> SpanLight:
-    """The light of a condition over a span of the shoot's day. sky_at: the sky at some minutes, where it is known."""
-    count = max(int((ends_min - begins_min) / STEP_MIN), 1)
-    minutes = np.linspace(begins_min, ends_min if ends_min > begins_min else begins_min + 1, count + 1)
+    condition: SkyCondition, begins_min: float, ends_min: float, context: SkyContext, sky_at: SkyAt | None = None,
+    side_deg: float | None = None,
+) -> SpanLight:  # fmt: skip
+    """The light of a condition over a span of the shoot's day.
+
+    Args: sky_at: the sky at some minutes, where it is known; side_deg: where the subject's seen side faces.
+    """
+    halves = max(int((ends_min - begins_min) / STEP_MIN / 2), 1)  # as many steps before the middle as after it
+    minutes = np.linspace(begins_min, max(ends_min, begins_min), 2 * halves + 1)
     sky = sky_at(minutes) if sky_at is not None else tracks(context, minutes)
-    light = light_of(sky, condition, offsets_ev(context, minutes))
+    light = light_of(sky, condition, offsets_ev(context, minutes), side_deg)
     middle = minutes.size // 2
     return SpanLight(
         ev100=float(light.ev100[middle]),
@@ -69,15 +79,15 @@ def resolved(situation: Situation, context: SkyContext | None) -> Situation:
         "sun_altitude_deg": float(sky.sun_altitude_deg[0]),
         "moon_ev100": _disc(float(sky.moon_fraction[0]), float(sky.moon_altitude_deg[0])),
     }
-    light = situation.light
+    light, side = situation.light, side_of(situation)
     if isinstance(light, LightBySky):
-        span = span_light(light.condition, begins, ends, context)
+        span = span_light(light.condition, begins, ends, context, side_deg=side)
         kind = TABLE[light.condition]
         stated = situation.scene_range_ev
         changes = {"light": _by_ev(light, span), "scene_range_ev": stated if stated is not None else kind.range_ev}
         return situation.model_copy(update={**changes, **sun})
     if isinstance(light, LightByReading):
-        return situation.model_copy(update={"light": reading_around(light, begins, ends, context), **sun})
+        return situation.model_copy(update={"light": reading_around(light, begins, ends, context, side), **sun})
     return situation.model_copy(update=sun)
 
 
@@ -95,12 +105,16 @@ def _by_ev(light: LightBySky, span: SpanLight) -> LightByEv:
     )
 
 
-def reading_around(light: LightByReading, begins: float, ends: float, context: SkyContext) -> LightByReading:
+def reading_around(
+    light: LightByReading, begins: float, ends: float, context: SkyContext, side_deg: float | None = None
+) -> LightByReading:
     """The reading with the light's own change over the situation, if it says what kind of light it is."""
     if light.condition is None or light.ev_low is not None or light.ev_high is not None:
         return light
     at = light.at_min if light.at_min is not None else begins
-    span, then = (span_light(light.condition, *hours, context) for hours in ((begins, ends), (at, at)))
+    span, then = (
+        span_light(light.condition, *hours, context, side_deg=side_deg) for hours in ((begins, ends), (at, at))
+    )
     half = (then.ev_high - then.ev_low) / 2
     down, up = span.ev_low + half - then.ev100, span.ev_high - half - then.ev100
     return light.model_copy(

@@ -11,7 +11,13 @@ from numpy.typing import ArrayLike
 
 from wide_aperture.core.documents.place import DARK_SKY_MAG, TownGlow
 from wide_aperture.core.physics.numeric import Floats, as_floats
-from wide_aperture.core.sky.daylight.illuminance import MOON_EXTINCTION_MAG, MOON_UP_DEG, air_mass, sun_lux
+from wide_aperture.core.sky.daylight.illuminance import (
+    MOON_EXTINCTION_MAG,
+    MOON_UP_DEG,
+    TWILIGHT_LEANS,
+    air_mass,
+    sun_lux,
+)
 from wide_aperture.core.sky.pointing import apart_deg
 
 CD_M2_AT_MAG_0 = 1.08e5
@@ -19,9 +25,6 @@ CLEAR_EXTINCTION_MAG = 0.18
 CD_M2_A_NANOLAMBERT = 1e-5 / np.pi
 SCATTERED_AWAY_DEG = 60.0  # how far from the Moon where nobody says where it stands
 TWILIGHT_SKY_SHARE = 0.15
-TWILIGHT_LEANS = (
-    1.2  # towards the Sun the horizon is so many e-folds brighter than overhead, away from it as many darker
-)
 
 
 def luminance_of_magnitude(mag_arcsec2: ArrayLike) -> Floats:

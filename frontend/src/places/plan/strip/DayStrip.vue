@@ -65,6 +65,9 @@ const { answer: day } = useLatest<DayRequest, DayOut>(
             from_min: block.from,
             until_min: block.to,
             light: props.situations[i]!.situation.light,
+            genre: props.situations[i]!.situation.genre,
+            subject: props.situations[i]!.situation.subject ?? null,
+            bearing_deg: props.situations[i]!.situation.bearing_deg ?? null,
           })),
         }
       : null,
