@@ -115,6 +115,24 @@ class Brief(BrowserTestCase):
         expect(page.get_by_role("slider", name="Shutter")).not_to_have_attribute("aria-valuetext", before)
         self.wait_saved()
 
+    def test_movement_you_accept_lengthens_the_time_and_goes_along(self):
+        page = self.open_plan("cup-final", 2)
+        shutter = page.get_by_role("slider", name="Shutter")
+        expect(shutter).to_have_attribute("aria-valuetext", "1/1000 s")
+        page.get_by_role("button", name="Edit the brief and kit").click()
+        page.get_by_text("Look", exact=True).first.click()
+        page.get_by_label("Movement you accept").fill("0.6")
+        expect(shutter).not_to_have_attribute("aria-valuetext", "1/1000 s")
+        self.wait_saved()
+
+        page.reload()
+        expect(shutter).not_to_have_attribute("aria-valuetext", "1/1000 s")
+        page.get_by_role("button", name="Edit the brief and kit").click()
+        page.get_by_text("Look", exact=True).first.click()
+        expect(page.get_by_label("Movement you accept")).to_have_value("0.6")
+        page.get_by_label("Movement you accept").fill("")
+        expect(shutter).to_have_attribute("aria-valuetext", "1/1000 s")
+
     def test_a_deleted_situation_comes_back_by_undo(self):
         page = self.open_plan("cup-final", 1)
         page.get_by_role("button", name="Edit the brief and kit").click()

@@ -1,6 +1,7 @@
 """Twilight's bright side: what the camera sees of an upright subject, and what has no side."""
 
 import datetime as dt
+import math
 
 import numpy as np
 from django.test import SimpleTestCase
@@ -29,14 +30,15 @@ def after_sunset(bearing, condition="clear", **brief):
 
 class TheBrightSide(SimpleTestCase):
     def test_worked_by_hand(self):
-        # Under a sky exp(1.2 cos a cos h) an upright face gets, integrated over its half of the upper sky.
-        sky_side, back = (float(facing_ev(BELOW_DEG, off)) for off in (0, 180))
-        azimuth, altitude = np.meshgrid(np.radians(np.arange(-89.5, 90)), np.radians(np.arange(0.5, 90)))
-        face = np.cos(azimuth) * np.cos(altitude) ** 2
-        towards, away = (
-            float((np.exp(sign * 1.2 * np.cos(azimuth) * np.cos(altitude)) * face).sum()) for sign in (1, -1)
-        )
-        self.assertAlmostEqual(sky_side - back, np.log2(towards / away), delta=0.02)
+        # Under a sky exp(1.2 cos a cos h) an upright face gets its half of the sky, and half of a fifth from the ground.
+        towards, away = (float(facing_ev(BELOW_DEG, off)) for off in (0, 180))
+        step = math.radians(1)
+        azimuth, altitude = np.meshgrid(np.radians(np.arange(-179.5, 180)), np.radians(np.arange(0.5, 90)))
+        sky = np.exp(1.2 * np.cos(azimuth) * np.cos(altitude)) * np.cos(altitude) * step**2
+        ground = 0.2 / 2 * (sky * np.sin(altitude)).sum()
+        face = np.cos(azimuth) * np.cos(altitude)
+        bright, dark = (float((sky * np.maximum(sign * face, 0)).sum() + ground) for sign in (1, -1))
+        self.assertAlmostEqual(towards - away, math.log2(bright / dark), delta=0.02)
 
     @given(off=st.floats(-720, 720), turned=st.floats(0, 90), below=st.floats(-18, 10))
     def test_the_further_from_the_glow_the_darker(self, off, turned, below):

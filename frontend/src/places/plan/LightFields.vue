@@ -33,7 +33,18 @@ const bandMeans = computed(() => (fromSky.value ? 'as the sky' : 'steady'))
 <template>
   <LightSource :situation="situation" :sky="sky" :plan="plan" :named="named" @change="change" />
   <NumberField
+    label="Colour of the light"
+    pointer="/situation/light/cct_k"
+    unit="K"
+    optional
+    :empty-means="colourMeans"
+    :value="light.cct_k ?? null"
+    :least="1000"
+    :most="40000"
+    @update:value="(cct_k) => changeLight({ cct_k })" />
+  <NumberField
     label="Starts"
+    class="new-row"
     pointer="/situation/starts_at_min"
     optional
     empty-means="18:10"
@@ -50,16 +61,6 @@ const bandMeans = computed(() => (fromSky.value ? 'as the sky' : 'steady'))
     :format="writeClock"
     :parse="parseClock"
     @update:value="(ends_at_min) => change({ ends_at_min })" />
-  <NumberField
-    label="Colour of the light"
-    pointer="/situation/light/cct_k"
-    unit="K"
-    optional
-    :empty-means="colourMeans"
-    :value="light.cct_k ?? null"
-    :least="1000"
-    :most="40000"
-    @update:value="(cct_k) => changeLight({ cct_k })" />
   <NumberField
     label="Second light"
     pointer="/situation/second_cct_k"
@@ -158,6 +159,7 @@ const bandMeans = computed(() => (fromSky.value ? 'as the sky' : 'steady'))
     @update:value="(background_tone) => change({ background_tone })" />
   <NumberField
     label="Camera looks to"
+    class="new-row"
     pointer="/situation/bearing_deg"
     unit="° from north"
     optional
@@ -165,7 +167,7 @@ const bandMeans = computed(() => (fromSky.value ? 'as the sky' : 'steady'))
     :value="situation.bearing_deg ?? null"
     :least="0"
     :most="360"
-    hint="90 is east. Warns of the Sun."
+    hint="90 is east. Warns of the Sun; in twilight the side you see."
     @update:value="(bearing_deg) => change({ bearing_deg })" />
   <NumberField
     label="Tilted up by"
@@ -178,7 +180,7 @@ const bandMeans = computed(() => (fromSky.value ? 'as the sky' : 'steady'))
 </template>
 
 <style scoped>
-.wide {
-  grid-column: 1 / -1;
+.new-row {
+  grid-column-start: 1;
 }
 </style>

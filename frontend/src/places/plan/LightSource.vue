@@ -69,7 +69,8 @@ const asSeen = computed(() => {
       light.
     </p>
     <p v-else class="soft wide">
-      {{ asSeen }}, from the day, the place and the hours below. <button class="link" @click="metering = true">Meter it</button>
+      {{ asSeen }}, from the day, the place and the hours below{{ situation.bearing_deg == null ? '' : '; in twilight also from the side you see' }}.
+      <button class="link" @click="metering = true">Meter it</button>
     </p>
   </template>
   <template v-else-if="light.kind === 'reading'">

@@ -18,6 +18,7 @@ from wide_aperture.core.physics.numeric import Floats, as_floats
 from wide_aperture.core.sky.daylight.illuminance import TWILIGHT_LEANS
 
 UPRIGHT: frozenset[SubjectKind] = frozenset({"person", "group", "animal", "bird", "vehicle", "thing", "insect"})
+GROUND_REFLECTS = 0.2  # grass, soil, stone
 FULL_FROM_DEG = 3.0  # so far under the horizon the Sun leaves nothing but its glow
 
 
@@ -39,10 +40,14 @@ def facing_ev(sun_altitude_deg: ArrayLike, off_sun_deg: ArrayLike) -> Floats:
 
 @functools.cache
 def _by_angle() -> tuple[Floats, Floats]:
-    """Illuminance of an upright surface under the leaning sky by its angle from the Sun, in EV from the mean around."""
+    """Illuminance of an upright surface under the leaning sky by its angle from the Sun, in EV from the mean around.
+
+    The ground in front of it is lit by all of the sky and gives half of what it reflects to an upright surface.
+    """
     angles = np.arange(0.0, 180.1, 7.5)
     azimuth, altitude = np.meshgrid(np.radians(np.arange(0, 360, 3.0)), np.radians(np.arange(1.5, 90, 3.0)))
     sky = np.exp(TWILIGHT_LEANS * np.cos(azimuth) * np.cos(altitude)) * np.cos(altitude)  # the last: solid angle
     facing = np.cos(azimuth - np.radians(angles)[:, None, None]) * np.cos(altitude)
-    lux = (sky * np.maximum(facing, 0)).sum(axis=(1, 2))
+    ground = GROUND_REFLECTS / 2 * (sky * np.sin(altitude)).sum()
+    lux = (sky * np.maximum(facing, 0)).sum(axis=(1, 2)) + ground
     return angles, np.log2(lux) - np.log2(np.trapezoid(lux, angles) / 180)
