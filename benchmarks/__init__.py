@@ -2,5 +2,8 @@
 
 import os
 
-# The applications' schemas are measured too, and they need to know the settings.
+import django
+
+# The applications' services and schemas are measured too: they need the settings, and their tables known.
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "wide_aperture.server.settings")
+django.setup()

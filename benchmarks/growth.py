@@ -159,6 +159,11 @@ SEARCH = """async ([words]) => {
 }"""
 
 
+def _draw_some(render: Callable[[int], None], first: int) -> None:
+    for k in range(RENDERS_EACH):
+        render(first + k)
+
+
 def renders(client: Client, resident_mb: Callable[[], float]) -> None:
     body = client.items("bodies")[0]
     scenes = [scene["name"] for scene in client.ask("scenes")[0]]
@@ -205,8 +210,7 @@ def renders(client: Client, resident_mb: Callable[[], float]) -> None:
     saver = threading.Thread(target=save)
     saver.start()
     drawers = [
-        threading.Thread(target=lambda first=n: [render(1000 + first * RENDERS_EACH + k) for k in range(RENDERS_EACH)])
-        for n in range(RENDERS_AT_ONCE)
+        threading.Thread(target=_draw_some, args=(render, 1000 + n * RENDERS_EACH)) for n in range(RENDERS_AT_ONCE)
     ]
     for drawer in drawers:
         drawer.start()

@@ -6,13 +6,13 @@ import time
 from collections.abc import Callable
 
 from benchmarks.figures import report
-from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
+from wide_aperture.core.camera.packing import ShootToPack, item_of, pack_shoot
 from wide_aperture.core.camera.route import route
-from wide_aperture.core.camera.state import CameraState, differences, factory_values, target_of
-from wide_aperture.core.camera.storage.documents import PackItem, Planned
+from wide_aperture.core.camera.state import CameraState, differences, factory_values
+from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.camera.storage.pack import pack
 from wide_aperture.core.documents.body import SlotBank
-from wide_aperture.core.planning import plan
+from wide_aperture.core.planning import PlanInput
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
@@ -27,14 +27,13 @@ _state = CameraState(id=_body.id, body_id=_body.id, values=factory_values(_body)
 
 
 def _items() -> list[PackItem]:
+    """Situations of the demo, all on one body, one an hour."""
     found: list[PackItem] = []
     for planned in (each for each in IN_NUMBERS if _lenses[each.lens_id].built_into is None):  # type: ignore[index]
-        made = plan(
-            _body, _lenses[planned.lens_id], planned.situation, planned.preferences, accessories=planned.accessories  # type: ignore[index]
-        )  # fmt: skip
-        starts_min = len(found) * 60.0
-        target = target_of(made.setup, _body)
-        found.append(PackItem(planned.id, planned.situation.title, made.setup, target, starts_min, starts_min + 30))
+        starts_min = len(found) * 60
+        hours = {"starts_at_min": starts_min, "ends_at_min": starts_min + 30}
+        timed = planned.model_copy(update={"situation": planned.situation.model_copy(update=hours)})
+        found.append(item_of(PlanInput.of(timed, _body, _lenses[planned.lens_id])))  # type: ignore[index]
     return found[:SITUATIONS]
 
 
@@ -51,10 +50,10 @@ def main() -> None:
     report(f"{len(items)} situations into {PLACES} places", packed, "ms", "<= 500 ms")
     bodies = {body.id: body for body in BODIES}
     wedding = [
-        Planned(each.situation, bodies[each.body_id], _lenses[each.lens_id], each.preferences, each.accessories, each.pins)  # type: ignore[index]
+        PlanInput.of(each, bodies[each.body_id], _lenses[each.lens_id])  # type: ignore[index]
         for each in IN_NUMBERS
         if each.shoot_id == demo_id("shoot/wedding")
-    ]  # fmt: skip
+    ]
     books = {book.body_id: book for book in phrasebooks()}
     whole = [_timed(lambda: pack_shoot(ShootToPack(wedding, books, {}))) for _ in range(ROUNDS)]
     report("the demo wedding, planned and packed on two bodies", whole, "ms", "-")

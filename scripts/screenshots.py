@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Browser, FilePayload, Page
 
 from benchmarks.browser import demo_browser
 from wide_aperture.demo.ids import demo_id
@@ -41,7 +41,9 @@ def restoring(page: Page, address: str) -> Page:
     page.request.put(body, data=edited, headers={"If-Match": '"1"'})
     page.request.delete(f"{address}/api/v1/setups/{demo_id('setup/estuary/0')}", headers={"If-Match": '"1"'})
     page.reload()
-    backup = {"name": "wide-aperture-20261127-0900.zip", "mimeType": "application/zip", "buffer": content}
+    backup: FilePayload = {
+        "name": "wide-aperture-20261127-0900.zip", "mimeType": "application/zip", "buffer": content,
+    }  # fmt: skip
     page.get_by_label("Backup file").set_input_files(backup)
     page.get_by_role("button", name="Restore 2").wait_for()
     return page

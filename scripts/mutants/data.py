@@ -73,10 +73,15 @@ def _make(root: Any, path: tuple[Step, ...], moved: float) -> Any:
     return make
 
 
+def _inside(value: Any, step: Step) -> Any:
+    """One step further in: by key, by place, or by name."""
+    return getattr(value, step) if isinstance(step, str) and not isinstance(value, Mapping) else value[step]
+
+
 def _said(root: Any, path: tuple[Step, ...]) -> str:
     value, words = root, []
     for step in path:
-        value = value[step] if isinstance(value, Mapping | tuple | list) else getattr(value, str(step))
+        value = _inside(value, step)
         words.append(str(getattr(value, "id", step)))
     return ".".join(words)
 
@@ -86,7 +91,7 @@ def _write(root: Any, path: tuple[Step, ...], moved: float) -> None:
     if not path:
         return
     step, rest = path[0], path[1:]
-    held = root[step] if isinstance(root, Mapping | tuple | list) else getattr(root, str(step))
+    held = _inside(root, step)
     if not rest:
         new: Any = moved
     elif isinstance(held, tuple):

@@ -71,7 +71,7 @@ def _rates(kit: Mapping[str, Any], first_curtain: float | None) -> tuple[FrameRa
         "electronic_first_curtain": first_curtain,
         "electronic": kit.get("electronic_shutter"),
     }
-    return tuple(FrameRate(shutter=kind, frames_per_s=kit["fps"]) for kind, there in has.items() if there)  # type: ignore[arg-type]
+    return tuple(FrameRate(shutter=kind, frames_per_s=kit["fps"]) for kind, there in has.items() if there)
 
 
 def lens_of(kit: Mapping[str, Any], focal_used_mm: float) -> Lens:
@@ -133,7 +133,7 @@ def requests_of(case: Mapping[str, Any]) -> Requests:
     if isinstance(values.get("focus_stack_frames"), Mapping):
         values["focus_stack_frames"] = values["focus_stack_frames"]["frames"]
     values["bodies"] = case["kit"].get("bodies", 1)
-    return Requests(**values)
+    return Requests.model_validate(values)
 
 
 def accessories_of(case: Mapping[str, Any]) -> Accessories:
@@ -244,11 +244,11 @@ def compare(case: Mapping[str, Any], made: Plan) -> Iterator[tuple[str, str, boo
                 agrees = low <= float(found_frames) <= high  # type: ignore[arg-type]
             yield "value", key, agrees, f"{found_frames} against {wanted}"
         else:
-            found = setup.value(key)
+            chosen = setup.value(key)
             options = wanted if isinstance(wanted, list) else [wanted]
             if key == "subject_detection" and "subject" not in case["situation"] and ANY_ANIMAL & set(options):
                 options = [*options, *ANY_ANIMAL]
-            yield "value", key, found in options, f"{found} not in {options}"
+            yield "value", key, chosen in options, f"{chosen} not in {options}"
     yield "value", "ev triple", *_triple(case, made)
 
     raised = {finding.code for finding in made.findings}
