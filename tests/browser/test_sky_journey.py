@@ -31,7 +31,7 @@ class SkyJourney(BrowserTestCase):
         page = self.open_plan("wedding", 5)
         following = page.get_by_role("region", name="As the light changes")
         expect(following).to_contain_text("The light falls by")
-        expect(following.get_by_role("listitem").last).to_contain_text("1/500 s, f/1.8, ISO 1600 to 10000")
+        expect(following.get_by_role("listitem").last).to_contain_text("1/400 s, f/1.8, ISO 2000 to 20000")
         expect(page.get_by_role("button", name=re.compile("Light EV 11"))).to_be_visible()
 
         block = self.block(page, "Walk at sunset")

@@ -58,6 +58,7 @@ export function usePack(shootId: () => string) {
     }
   })
   const { answer, problem, waiting } = useLatest<PackRequest, PackedShoot>(
+    'pack',
     () => request.value,
     (body) => answered(client.POST('/api/v1/pack', { body })),
   )

@@ -2,11 +2,15 @@
  * The simulated frame: half-size while something moves, full size once it rests. A newer wish abandons the older one,
  * also on the server; the last picture stays on screen meanwhile.
  */
+import { isCancelledError, useQueryClient } from '@tanstack/vue-query'
 import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { FrameOut, RenderRequest } from '@/api/types'
 import { noteAway, onServerBack } from '@/saving/connection'
 
+type FrameKey = ['frame', RenderRequest]
+
+const KEPT_MS = 10_000 // back and forth on a ruler shows the same frames
 const HALF_PX = 480
 const REST_MS = 180
 
@@ -18,22 +22,30 @@ export function useFrame(asked: () => RenderRequest | null, fullPx: () => number
   const frame = shallowRef<FrameOut | null>(null)
   const problem = shallowRef<Problem | null>(null)
   const waiting = ref(false)
-  let running: AbortController | null = null
+  const queries = useQueryClient()
+  let running: FrameKey | null = null
   let rest = 0
 
+  function abandon(): void {
+    if (running) void queries.cancelQueries({ queryKey: running, exact: true })
+    running = null
+  }
+
   async function take(wanted: RenderRequest, widthPx: number): Promise<void> {
-    running?.abort()
-    const mine = new AbortController()
+    abandon()
+    const request: RenderRequest = { ...wanted, look: { ...wanted.look, width_px: widthPx } }
+    const mine: FrameKey = ['frame', request]
     running = mine
     waiting.value = true
     try {
-      const answer = await fetchFrame({ ...wanted, look: { ...wanted.look, width_px: widthPx } }, mine.signal)
+      const queryFn = ({ signal }: { signal: AbortSignal }): Promise<FrameOut> => fetchFrame(request, signal)
+      const answer = await queries.fetchQuery({ queryKey: mine, queryFn, retry: false, staleTime: KEPT_MS, gcTime: KEPT_MS })
       if (running === mine) {
         frame.value = answer
         problem.value = null
       }
     } catch (error) {
-      if (running !== mine || (error instanceof DOMException && error.name === 'AbortError')) return
+      if (running !== mine || isCancelledError(error)) return
       if (!(error instanceof Problem)) throw error
       if (error.isAway) noteAway()
       else problem.value = error
@@ -58,7 +70,7 @@ export function useFrame(asked: () => RenderRequest | null, fullPx: () => number
   onServerBack(() => ask(asked()))
   onScopeDispose(() => {
     window.clearTimeout(rest)
-    running?.abort()
+    abandon()
   })
   return { frame, problem, waiting }
 }

@@ -4,6 +4,6 @@ import type { Plan, PlanInput } from '@/api/types'
 import { useLatest } from '@/shared/useLatest'
 
 export function usePlan(request: () => PlanInput | null) {
-  const { answer, problem, waiting } = useLatest<PlanInput, Plan>(request, (body) => answered(client.POST('/api/v1/plan', { body })))
+  const { answer, problem, waiting } = useLatest<PlanInput, Plan>('plan', request, (body) => answered(client.POST('/api/v1/plan', { body })))
   return { plan: answer, problem, waiting }
 }

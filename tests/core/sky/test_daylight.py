@@ -202,6 +202,12 @@ class ChangingLights(SimpleTestCase):
             self.assertEqual(before.until_min, after.from_min)
             self.assertTrue(before.shutter_s != after.shutter_s or before.aperture != after.aperture)
 
+    def test_nobody_is_asked_to_change_anything_for_the_last_moment(self):
+        for school in ("manual_auto_iso", "manual_fixed_iso"):
+            for ends in range(1200, 1241, 5):
+                steps = self.steps(school, ends_at_min=ends).steps
+                self.assertTrue(all(step.until_min > step.from_min for step in steps), f"{school} until {ends}")
+
     def test_the_automatic_limits_survive_the_whole_block(self):
         found = self.steps()
         for step in found.steps:

@@ -106,7 +106,7 @@ def _walk(minutes: list[float], evs: list[float], choose: Choose, case: Case, au
     """Keep shutter and aperture as long as the ISO (or a small error) can follow; then choose anew."""
     steps: list[LightStep] = []
     start, (cell, passed) = 0, choose(evs[0])
-    for k in range(1, len(minutes)):
+    for k in range(1, len(minutes) - 1):  # nobody changes a setting for the last moment
         if _still_fits(cell, evs[start], evs[k], case, automatic):
             continue
         # While it brightens an automatic ISO would soon stand at base again: choose for a little later.

@@ -11,6 +11,7 @@ const props = defineProps<{ request: PlanInput }>()
 /** The plan comes first; this may follow a moment later. */
 const rested = refDebounced(toRef(props, 'request'), 300)
 const { answer: changing } = useLatest<PlanInput, ChangingLight | null>(
+  'changes',
   () => (rested.value.sky ? rested.value : null),
   async (body) => (await answered(client.POST('/api/v1/sky/changes', { body }))).changing,
 )

@@ -2,13 +2,14 @@
 /** Body, lens and bag for a situation, and the framing helper that ranks what is owned by what it costs. */
 import { Checkbox } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { answered, client, Problem } from '@/api/client'
+import { answered, client } from '@/api/client'
 import type { Accessories, Brief, Framing, PlannedSituation, SkyContext } from '@/api/types'
 import { currentOf, useEntries, useEntry } from '@/saving/documents'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { apertureText, isoText, shutterWithUnit, stopsText } from '@/shared/format'
 import { useFoundation } from '@/planning/useFoundation'
 import NumberField from '@/shared/NumberField.vue'
+import { useLatest } from '@/shared/useLatest'
 
 const props = defineProps<{ planned: PlannedSituation; sky: SkyContext | null }>()
 const emit = defineEmits<{ save: [next: PlannedSituation, field: string] }>()
@@ -44,32 +45,17 @@ function chooseLens(id: string): void {
   emit('save', { ...props.planned, situation, lens_id: id, body_id }, 'lens')
 }
 
-const ranked = ref<Framing[]>([])
-const failed = ref('')
-const asking = ref(false)
-let wanted = 0
-
-watch(
-  () => [props.planned, props.sky],
-  async () => {
-    const number = ++wanted
-    asking.value = true
-    try {
-      const { situation, preferences, accessories: bag, pins } = props.planned
-      const brief: Brief = { situation, preferences, accessories: bag, pins, foundation: under(props.planned), sky: props.sky, figures: {} }
-      const answer = await answered(client.POST('/api/v1/framing', { body: brief }))
-      if (number === wanted) {
-        ranked.value = answer
-        failed.value = ''
-      }
-    } catch (error) {
-      if (error instanceof Problem) failed.value = error.message
-    } finally {
-      asking.value = false
-    }
+/** The kit it ranks lies on the server: the same brief is asked again. */
+const { answer, problem, waiting } = useLatest<Brief, Framing[]>(
+  'framing',
+  () => {
+    const { situation, preferences, accessories: bag, pins } = props.planned
+    return { situation, preferences, accessories: bag, pins, foundation: under(props.planned), sky: props.sky, figures: {} }
   },
-  { immediate: true },
+  (body) => answered(client.POST('/api/v1/framing', { body })),
+  0,
 )
+const ranked = computed(() => answer.value ?? [])
 
 function fills(framing: Framing): string {
   const { fills_near_percent: near, fills_far_percent: far } = framing
@@ -177,8 +163,8 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
       >
     </div>
     <h3 class="wide">What you own, by what it would cost here</h3>
-    <p v-if="failed" class="stop wide" role="alert">{{ failed }}</p>
-    <p v-else-if="!ranked.length" class="soft wide">{{ asking ? 'Comparing…' : 'No body and lens that fit together yet. Add them in Gear.' }}</p>
+    <p v-if="problem" class="stop wide" role="alert">{{ problem.message }}</p>
+    <p v-else-if="!ranked.length" class="soft wide">{{ waiting ? 'Comparing…' : 'No body and lens that fit together yet. Add them in Gear.' }}</p>
     <ul class="wide">
       <li v-for="framing in ranked.slice(0, shownLines)" :key="framing.body_id + framing.lens_id">
         <button class="plain" :class="{ chosen: isChosen(framing) }" @click="take(framing)">

@@ -1,40 +1,18 @@
 <script setup lang="ts">
 /** The simulated frame of the plan, small, once the plan rests: what its settings make of a scene like this one. */
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answered, client, Problem } from '@/api/client'
-import type { FrameOut, PlanInput, Rehearsal, RenderRequest } from '@/api/types'
-import { noteAway } from '@/saving/connection'
+import { refDebounced } from '@vueuse/core'
+import { computed, toRef, watch } from 'vue'
+import type { FrameOut, PlanInput, RenderRequest } from '@/api/types'
 import FrameView from '@/frames/FrameView.vue'
 import { useFrame } from '@/frames/useFrame'
+import { useRehearsed } from '@/frames/useRehearsed'
 
 const props = defineProps<{ request: PlanInput; to: string }>()
 const emit = defineEmits<{ frame: [frame: FrameOut] }>()
 const REST_MS = 250
-const base = shallowRef<Rehearsal | null>(null)
-const failed = ref('')
-let rest = 0
-
-async function begin(asked: PlanInput): Promise<void> {
-  try {
-    const answer = await answered(client.POST('/api/v1/rehearsal', { body: { ...asked, scene: null } }))
-    if (asked === props.request) {
-      base.value = answer
-      failed.value = ''
-    }
-  } catch (error) {
-    if (!(error instanceof Problem)) throw error
-    if (error.isAway) noteAway()
-    else failed.value = error.message
-  }
-}
-watch(
-  () => props.request,
-  (asked) => {
-    window.clearTimeout(rest)
-    rest = window.setTimeout(() => void begin(asked), REST_MS)
-  },
-  { immediate: true },
-)
+/** The plan comes first; its picture may follow a moment later. */
+const rested = refDebounced(toRef(props, 'request'), REST_MS)
+const { answer: base, problem: failed } = useRehearsed(() => ({ ...rested.value, scene: null }))
 
 const asked = computed<RenderRequest | null>(() =>
   base.value
@@ -66,7 +44,7 @@ watch(frame, (now) => now && emit('frame', now))
       :waiting="waiting"
       :name="`${base.title}, simulated with this setup`"
       :hatches="{ raw: true, screen: false, black: false }" />
-    <div v-else class="waits soft" :aria-busy="!failed && !problem">{{ failed || problem?.message || 'Drawing…' }}</div>
+    <div v-else class="waits soft" :aria-busy="!failed && !problem">{{ failed?.message || problem?.message || 'Drawing…' }}</div>
     <figcaption>
       <span class="soft">{{ base?.title }}, drawn</span> <RouterLink :to="to">Rehearse</RouterLink>
     </figcaption>

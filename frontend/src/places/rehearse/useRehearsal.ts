@@ -1,9 +1,8 @@
 /** One situation in rehearsal: the camera as planned, what is tried on it, the scene and its tuning. */
 import { useLocalStorage } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answered, client, Problem } from '@/api/client'
-import type { Capture, Rehearsal, RenderRequest, SceneTuning } from '@/api/types'
-import { noteAway, onServerBack } from '@/saving/connection'
+import { computed, ref } from 'vue'
+import type { Capture, RenderRequest, SceneTuning } from '@/api/types'
+import { useRehearsed } from '@/frames/useRehearsed'
 import { edit } from '@/saving/undo'
 import { computedSame } from '@/shared/computedSame'
 import { useFoundation } from '@/planning/useFoundation'
@@ -32,11 +31,8 @@ export function useRehearsal(situationId: () => string) {
   const change = (made: Changes): void => note({ changes: { ...changes.value, ...made } })
   const putBack = (setting: string): void => note({ changes: Object.fromEntries(Object.entries(changes.value).filter(([id]) => id !== setting)) })
 
-  const base = shallowRef<Rehearsal | null>(null)
-  const problem = shallowRef<Problem | null>(null)
   /** What a marker under the pointer holds right now. */
   const live = ref<Changes>({})
-  const capture = computed<Capture | null>(() => (base.value ? captureWith(base.value.capture, { ...changes.value, ...live.value }) : null))
   const kit = useCase(situationId, { pins: (held) => withPins(held, pinsOf(capture.value, { ...changes.value, ...live.value })) })
   const foundation = useFoundation()
   const asPlanned = computedSame(() => {
@@ -45,23 +41,8 @@ export function useRehearsal(situationId: () => string) {
     return { ...requestFor(planned.value, body.value, lens.value, foundation.under(planned.value), kit.sky.value), scene: trial.value.scene }
   })
 
-  async function begin(): Promise<void> {
-    const asked = asPlanned.value
-    if (!asked) return
-    try {
-      const answer = await answered(client.POST('/api/v1/rehearsal', { body: asked }))
-      if (asked === asPlanned.value) {
-        base.value = answer
-        problem.value = null
-      }
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error
-      if (error.isAway) noteAway()
-      else problem.value = error
-    }
-  }
-  watch(asPlanned, () => void begin(), { immediate: true })
-  onServerBack(() => void begin())
+  const { answer: base, problem } = useRehearsed(() => asPlanned.value)
+  const capture = computed<Capture | null>(() => (base.value ? captureWith(base.value.capture, { ...changes.value, ...live.value }) : null))
 
   const tuning = computed<SceneTuning>(() => ({ ...(base.value?.tuning ?? {}), ...trial.value.tuning }) as SceneTuning)
   const meter = computed(() => (base.value ? meterWith(base.value, changes.value, trial.value.point) : null))

@@ -19,6 +19,7 @@ const iso = ref<number | null>(null)
 const haze = ref(0)
 
 const { answer: moon, problem } = useLatest<MoonRequest, MoonPlan>(
+  'moon',
   () =>
     body.value && focalMm.value
       ? ({

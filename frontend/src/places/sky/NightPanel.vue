@@ -25,6 +25,7 @@ const hazeText = computed(() => HAZE[Math.round(asked.value.haze * 4)]!)
 const change = (changes: Partial<typeof asked.value>): void => void (asked.value = { ...asked.value, ...changes })
 
 const { answer: year } = useLatest<{ sky: SkyContext; target: string; above_deg: number }, YearOut>(
+  'year',
   () => ({ sky: { ...props.sky, readings: [] }, target: asked.value.target, above_deg: asked.value.above_deg }),
   (body_) => answered(client.POST('/api/v1/sky/year', { body: { ...body_, before_min: 1380 } })),
 )

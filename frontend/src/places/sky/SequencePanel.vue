@@ -29,6 +29,7 @@ const interval = ref<number | null>(null)
 const duration = ref(120)
 const frameS = computed(() => exposure.value ?? (kind.value === 'star_trails' ? 30 : Math.round(night.answer.value?.frame.exposure_s ?? 15)))
 const sequence = useLatest<SequenceRequest, SequencePlan>(
+  'sequence',
   () =>
     body.value && (kind.value === 'star_trails' || kind.value === 'time_lapse')
       ? ({
@@ -51,6 +52,7 @@ const toTilt = ref(60)
 const overlap = ref(35)
 const upright = ref<'upright' | 'level'>('upright')
 const turn = useLatest<TurnRequest, Panorama>(
+  'panorama',
   () =>
     body.value && focalMm.value && kind.value === 'panorama'
       ? ({
@@ -83,6 +85,7 @@ const held = computed(() => ({
   focus: 'at best focus',
 }))
 const series = useLatest<SeriesRequest, SeriesOut>(
+  'series',
   () => (kind.value === 'series' ? ({ vary: vary.value, values: values.value, held: held.value } as SeriesRequest) : null),
   (asked) => answered(client.POST('/api/v1/sky/series', { body: asked })),
 )

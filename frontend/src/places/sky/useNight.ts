@@ -92,6 +92,7 @@ export function useNight(shootId: () => string, situationId: () => string | null
   }
 
   const night = useLatest<NightRequest, NightOut>(
+    'night',
     () => {
       const { body } = kit
       if (!sky.value || !body.value || !focalMm.value) return null
@@ -126,10 +127,12 @@ export function useNight(shootId: () => string, situationId: () => string | null
   }
 
   const day = useLatest<DayRequest, DayOut>(
+    'day',
     () => (sky.value ? { sky: sky.value, from_min: NIGHT_FROM_MIN, until_min: NIGHT_UNTIL_MIN, step_min: 10, condition: 'clear', blocks: [] } : null),
     (body) => answered(client.POST('/api/v1/sky/day', { body })),
   )
   const panorama = useLatest<PanoramaRequest, PanoramaOut>(
+    'panorama of the sky',
     () => {
       if (!sky.value) return null
       const { body } = kit

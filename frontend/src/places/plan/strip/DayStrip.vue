@@ -9,7 +9,7 @@ import { answered, client } from '@/api/client'
 import type { DayOut, DayRequest, NamedLight, PlannedSituation, SkyContext } from '@/api/types'
 import { clockText, evText } from '@/shared/format'
 import { useLatest } from '@/shared/useLatest'
-import { type Block, blocksOf, type Hours, hoursOf } from './blocks'
+import { askedBlocks, type Block, blocksOf, type Hours, hoursOf } from './blocks'
 import SkyCurves from '@/planning/SkyCurves.vue'
 import { useBlockDrag } from './useBlockDrag'
 import { MARGIN_PX, useStripLayout } from './useStripLayout'
@@ -52,6 +52,7 @@ watch(
   { immediate: true },
 )
 const { answer: day } = useLatest<DayRequest, DayOut>(
+  'day',
   () =>
     props.sky && props.situations.length
       ? {
@@ -60,15 +61,7 @@ const { answer: day } = useLatest<DayRequest, DayOut>(
           until_min: hours.value.to,
           step_min: 5,
           condition: condition.value,
-          blocks: timed.value.map((block, i) => ({
-            id: block.id,
-            from_min: block.from,
-            until_min: block.to,
-            light: props.situations[i]!.situation.light,
-            genre: props.situations[i]!.situation.genre,
-            subject: props.situations[i]!.situation.subject ?? null,
-            bearing_deg: props.situations[i]!.situation.bearing_deg ?? null,
-          })),
+          blocks: askedBlocks(timed.value, props.situations),
         }
       : null,
   (body) => answered(client.POST('/api/v1/sky/day', { body })),

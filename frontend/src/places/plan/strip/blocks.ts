@@ -1,5 +1,5 @@
 /** Situations as blocks on the hours of a day: where each lies and in what light. */
-import type { DayOut, NamedLight, PlannedSituation } from '@/api/types'
+import type { DayOut, DayRequest, NamedLight, PlannedSituation } from '@/api/types'
 
 export interface Block {
   id: string
@@ -41,6 +41,14 @@ export function blocksOf(
     clock = to + GAP_MIN
   }
   return found
+}
+
+/** What the strip asks the sky of each block: its hours as they lie now, and what its light depends on. */
+export function askedBlocks(blocks: readonly Block[], situations: readonly PlannedSituation[]): DayRequest['blocks'] {
+  return blocks.map((block, i) => {
+    const { light, genre, subject, bearing_deg } = situations[i]!.situation
+    return { id: block.id, from_min: block.from, until_min: block.to, light, genre, subject, bearing_deg }
+  })
 }
 
 function lightOf(
