@@ -3602,7 +3602,7 @@ export interface components {
         };
         /**
          * Foundation
-         * @description What this photographer sets on any body before the situation speaks. Ids of the catalogue.
+         * @description What this photographer sets before the situation speaks: on any day, and where it differs. Ids of the catalogue.
          */
         Foundation: {
             /**
@@ -3612,6 +3612,11 @@ export interface components {
             settings: {
                 [key: string]: boolean | number | string | null;
             };
+            /**
+             * Standing
+             * @default []
+             */
+            standing: components["schemas"]["Standing"][];
         };
         /**
          * FoundationDocument
@@ -3635,6 +3640,11 @@ export interface components {
             settings: {
                 [key: string]: boolean | number | string | null;
             };
+            /**
+             * Standing
+             * @default []
+             */
+            standing: components["schemas"]["Standing"][];
             /**
              * Title
              * @default Foundation
@@ -3785,6 +3795,35 @@ export interface components {
             in_action: boolean;
             /** Label */
             label: string;
+        };
+        /**
+         * GaveWay
+         * @description A standing value that does not stand here. by: a number of the case, the kit, a request, or a pin.
+         */
+        GaveWay: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "case" | "kit" | "request" | "pin";
+            /** Label */
+            label: string;
+            /** Own */
+            own: boolean | number | string | null;
+            /** Own Said */
+            own_said: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Sentence */
+            sentence: string;
+            setting: components["schemas"]["SettingId"];
+            /** Used Said */
+            used_said: string;
         };
         /**
          * GiveWay
@@ -4876,7 +4915,8 @@ export interface components {
             body: components["schemas"]["Body"];
             /**
              * @default {
-             *       "settings": {}
+             *       "settings": {},
+             *       "standing": []
              *     }
              */
             foundation: components["schemas"]["Foundation"];
@@ -5834,6 +5874,8 @@ export interface components {
             sharpness: components["schemas"]["Sharpness"];
             /** Situation Title */
             situation_title: string;
+            /** @description null: no standing values */
+            standing?: components["schemas"]["StandingReport"] | null;
             /** Time Costs */
             time_costs: components["schemas"]["TimeCost"][];
             /** Windows */
@@ -7780,6 +7822,8 @@ export interface components {
         /**
          * SettingValue
          * @description One chosen value. value: option id, number in the catalogue's unit, flag, or null when it has no effect.
+         *
+         *     spoke: every layer with an opinion, the strongest first, where they are not of one mind.
          */
         SettingValue: {
             /**
@@ -7787,7 +7831,7 @@ export interface components {
              * @default situation
              * @enum {string}
              */
-            layer: "foundation" | "genre" | "situation" | "pin";
+            layer: "foundation" | "genre" | "situation" | "pin" | "usual" | "school" | "request" | "body";
             /**
              * Limits
              * @default []
@@ -7807,6 +7851,11 @@ export interface components {
             };
             /** School */
             school?: string | null;
+            /**
+             * Spoke
+             * @default []
+             */
+            spoke: components["schemas"]["Voice"][];
             /**
              * Touches
              * @default []
@@ -8461,6 +8510,54 @@ export interface components {
             y: number;
         };
         /**
+         * Standing
+         * @description A value that stands on part of the days: in some genres, on one body, in dim places. Narrower wins.
+         *
+         *     up_to: the value is the lower end of a band, this the upper; insists: held there whatever the case says, as a pin is.
+         */
+        Standing: {
+            /** Body Id */
+            body_id?: string | null;
+            /** Darker Than Ev */
+            darker_than_ev?: number | null;
+            /**
+             * Genres
+             * @default []
+             */
+            genres: ("sports" | "wildlife" | "street" | "landscape" | "wedding" | "night_sky" | "portrait" | "everyday")[];
+            /**
+             * Insists
+             * @default false
+             */
+            insists: boolean;
+            setting: components["schemas"]["SettingId"];
+            /** Up To */
+            up_to?: number | null;
+            /** Value */
+            value: boolean | number | string | null;
+        };
+        /**
+         * StandingReport
+         * @description How many of the photographer's standing values hold here, and each that gives way.
+         */
+        StandingReport: {
+            /** Gave Way */
+            gave_way: components["schemas"]["GaveWay"][];
+            /** Hold */
+            hold: number;
+            /** Of */
+            of: number;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * Star
          * @description One entry of the shipped catalogue. Right ascension and declination in ICRS degrees.
          */
@@ -9059,6 +9156,19 @@ export interface components {
             output: "screen" | "print_a4" | "print_a3" | "print_60cm";
         };
         /**
+         * Voice
+         * @description What one layer wanted of a setting.
+         */
+        Voice: {
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "foundation" | "genre" | "situation" | "pin" | "usual" | "school" | "request" | "body";
+            /** Value */
+            value: boolean | number | string | null;
+        };
+        /**
          * WalkedRequest
          * @description A route walked to its end, and the place stored then, if any.
          */
@@ -9352,6 +9462,7 @@ export type FrameOut = components['schemas']['FrameOut'];
 export type FrameRate = components['schemas']['FrameRate'];
 export type Framing = components['schemas']['Framing'];
 export type Function = components['schemas']['Function'];
+export type GaveWay = components['schemas']['GaveWay'];
 export type GiveWay = components['schemas']['GiveWay'];
 export type GiveWayStep = components['schemas']['GiveWayStep'];
 export type GlowOut = components['schemas']['GlowOut'];
@@ -9508,6 +9619,8 @@ export type Span = components['schemas']['Span'];
 export type SpeedBand = components['schemas']['SpeedBand'];
 export type Spoils = components['schemas']['Spoils'];
 export type Spot = components['schemas']['Spot'];
+export type Standing = components['schemas']['Standing'];
+export type StandingReport = components['schemas']['StandingReport'];
 export type Star = components['schemas']['Star'];
 export type StatePage = components['schemas']['StatePage'];
 export type Stored = components['schemas']['Stored'];
@@ -9540,6 +9653,7 @@ export type UndoneOut = components['schemas']['UndoneOut'];
 export type UsualControl = components['schemas']['UsualControl'];
 export type VisibleOut = components['schemas']['VisibleOut'];
 export type VisibleRequest = components['schemas']['VisibleRequest'];
+export type Voice = components['schemas']['Voice'];
 export type WalkedRequest = components['schemas']['WalkedRequest'];
 export type WaypointOut = components['schemas']['WaypointOut'];
 export type WhiteOut = components['schemas']['WhiteOut'];

@@ -24,7 +24,7 @@ def _lines(given: PlanInput) -> Iterator[str]:
     plan = plan_of(given)
     for entry in catalogue():
         chosen = plan.setup.settings.get(entry.id)
-        if chosen is not None and (chosen.value != entry.usual or chosen.layer != "foundation"):
+        if chosen is not None and (chosen.value != entry.usual or chosen.layer != "usual"):
             yield f"{entry.id}: {short(chosen.value)} {chosen.layer} {said((chosen.reasons, chosen.limits))}"
     for window in plan.windows:
         yield f"window {window.id}: {short(window.low)} to {short(window.high)} {window.severity} {said(window.sentence)}"

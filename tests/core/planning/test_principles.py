@@ -510,8 +510,8 @@ class FlashFigures(SimpleTestCase):
 
 
 class TheLightsColour(SimpleTestCase):
-    def balance(self, kelvin, ev=6, schools=None, **brief):
-        made = planned(situation(ev=ev, cct_k=kelvin, near=3, far=3, **brief), schools=schools or {})
+    def balance(self, kelvin, ev=6, schools=None, camera=None, **brief):
+        made = planned(situation(ev=ev, cct_k=kelvin, near=3, far=3, **brief), schools=schools or {}, camera=camera)
         return made.setup.option("white_balance"), made.setup.number("kelvin")
 
     def test_neutral_light_indoors_is_a_room_s_own_not_daylight_with_clouds(self):
@@ -525,7 +525,9 @@ class TheLightsColour(SimpleTestCase):
 
     def test_how_much_of_the_lamps_warmth_stays_is_a_school(self):
         def kelvin(school, light):
-            return self.balance(light, ev=4, genre="wedding", schools={"warmth": school})[1]
+            return self.balance(light, ev=4, genre="wedding", schools={"warmth": school}, camera=body(kelvin_low=1800))[
+                1
+            ]
 
         for light in (1900, 2500):
             neutral, part, seen = (kelvin(school, light) for school in ("neutral", "part", "as_seen"))
@@ -534,6 +536,15 @@ class TheLightsColour(SimpleTestCase):
         self.assertEqual(kelvin("part", 3200), kelvin("neutral", 3200))
         self.assertGreater(kelvin("as_seen", 3200), 3200)
         self.assertEqual({kelvin(school, 5000) for school in ("neutral", "part", "as_seen")}, {5000})
+
+    def test_a_body_is_set_no_lower_than_it_reaches_and_that_is_no_mismatch(self):
+        for lowest, set_k in ((1800, 1900), (2500, 2500)):
+            brief = situation(ev=4, genre="wedding", near=3, far=3, cct_k=1900)
+            made = planned(brief, camera=body(kelvin_low=lowest), schools={"warmth": "neutral"})
+            self.assertAlmostEqual(made.setup.number("kelvin"), set_k, delta=50)
+            self.assertNotIn("wb_mismatch", codes(made))
+        self.assertEqual(made.setup.settings["kelvin"].layer, "body")
+        self.assertIn("ends at 2500 K", made.setup.settings["kelvin"].reasons[-1])
 
 
 class Sequences(SimpleTestCase):

@@ -95,7 +95,7 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         {**SPORTS, "constraints": ("discreet",)},
         "situation",
         SPORTS,
-        "foundation",
+        "usual",
     ),
     ("record._set_review", "review", SPORTS, "off", TRIPOD, "two_seconds"),
     ("record._set_shape", "aspect", SPORTS, "full", {**SPORTS, "schools": {"crop": "in_camera_for_print"}}, "4x5"),

@@ -26,7 +26,7 @@ BATTERY = (
     (CAMERA, lens(20, 1.8), situation(ev=-3, genre="night_sky", near=1e6, far=None, support="tripod")),
     (CAMERA, lens(28, 5.6), situation(ev=8, genre="wedding", near=9, far=14)),
     (CAMERA, lens(85, 1.8), situation(ev=3, genre="landscape", near=20, far=None)),
-    (CAMERA, lens(35, 1.8), situation(ev=2, genre="wedding", near=2, far=4, cct_k=1900)),
+    (body(kelvin_low=1800), lens(35, 1.8), situation(ev=2, genre="wedding", near=2, far=4, cct_k=1900)),
     (CAMERA, lens(400, 5.6), situation(ev=14, genre="night_sky", subject="moon", near=1e9, far=None, support="tripod")),
 )
 

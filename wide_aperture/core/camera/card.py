@@ -16,7 +16,7 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.said import Units, in_units
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setup import ON_ANY_DAY, Value
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 
@@ -43,7 +43,7 @@ def _grouped(plan: Plan, hand: CardHand) -> list[tuple[str, list[tuple[str, str]
         for entry in catalogue()
         if (held := plan.setup.settings.get(entry.id)) is not None
         and held.value is not None
-        and held.layer != "foundation"
+        and held.layer not in ON_ANY_DAY
     ]
     return [(group, [(label, value) for _, label, value in rows]) for group, rows in groupby(shown, lambda r: r[0])]
 
@@ -69,7 +69,7 @@ def _recalled(hand: CardHand) -> list[str]:
 
 def _rest(plan: Plan) -> list[str]:
     """What the card does not list, and what the body lacks."""
-    always = sum(1 for held in plan.setup.settings.values() if held.layer == "foundation" and held.value is not None)
+    always = sum(1 for held in plan.setup.settings.values() if held.layer in ON_ANY_DAY and held.value is not None)
     lacking = [
         f"No {m.label.lower()} here (would be {m.spoken('would_use')}). {m.instead}".strip() for m in plan.missing
     ]

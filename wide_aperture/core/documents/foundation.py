@@ -21,7 +21,7 @@ class FoundationDocument(Foundation):
     reviewed: Annotated[tuple[UUID, ...], Field(max_length=200)] = ()
 
     def for_plan(self) -> Foundation:
-        return Foundation(settings=self.settings)
+        return Foundation(settings=self.settings, standing=self.standing)
 
 
 def foundation_of(planned: PlannedSituation, foundations: Iterable[FoundationDocument]) -> Foundation | None:

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, NotNegative, Seconds
 from wide_aperture.core.documents.said import Spoken
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup, Value
 
 Axis = Literal["shutter_s", "aperture", "iso"]
@@ -171,6 +172,27 @@ class Finding(Spoken):
         return not self.handled_by
 
 
+class GaveWay(Spoken):
+    """A standing value that does not stand here. by: a number of the case, the kit, a request, or a pin."""
+
+    setting: SettingId
+    label: str
+    own: Value
+    own_said: str
+    used_said: str
+    by: Literal["case", "kit", "request", "pin"]
+    sentence: str
+
+
+class StandingReport(Spoken):
+    """How many of the photographer's standing values hold here, and each that gives way."""
+
+    hold: int
+    of: int
+    gave_way: tuple[GaveWay, ...]
+    sentence: str
+
+
 class Sharpness(Document):
     """What is sharp at the chosen aperture, for the distance ruler. far_m null: infinity."""
 
@@ -248,3 +270,4 @@ class Plan(Document):
     schools_followed: dict[str, str]
     cautions: tuple[str, ...]
     findings: tuple[Finding, ...]
+    standing: StandingReport | None = Field(default=None, description="null: no standing values")

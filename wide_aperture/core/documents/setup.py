@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Literal, Self
+from typing import Annotated, Literal, Self
+from uuid import UUID
 
-from pydantic import model_validator
+from pydantic import Field, model_validator
 
 from wide_aperture.core.document import Document, Finite, broken_rule
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import OPTIONS, SettingId
+from wide_aperture.core.documents.situation import Genre
 
 Touches = Literal[
     "raw data",
@@ -20,12 +22,26 @@ Touches = Literal[
     "discretion",
     "workflow",
 ]
-Layer = Literal["foundation", "genre", "situation", "pin"]
+# Who decided a value. It grows by addition: what was saved keeps its own.
+# usual: ours, on any day; school: a question settled once; foundation: the photographer's own standing value; request:
+# asked for here; body: nothing else is there.
+Layer = Literal["foundation", "genre", "situation", "pin", "usual", "school", "request", "body"]
+ON_ANY_DAY: tuple[Layer, ...] = ("foundation", "usual", "school")
 Value = bool | Finite | str | None
 
 
+class Voice(Document):
+    """What one layer wanted of a setting."""
+
+    layer: Layer
+    value: Value
+
+
 class SettingValue(Spoken):
-    """One chosen value. value: option id, number in the catalogue's unit, flag, or null when it has no effect."""
+    """One chosen value. value: option id, number in the catalogue's unit, flag, or null when it has no effect.
+
+    spoke: every layer with an opinion, the strongest first, where they are not of one mind.
+    """
 
     value: Value
     layer: Layer = "situation"
@@ -33,6 +49,7 @@ class SettingValue(Spoken):
     touches: tuple[Touches, ...] = ()
     reasons: tuple[str, ...] = ()
     limits: tuple[str, ...] = ()
+    spoke: tuple[Voice, ...] = ()
 
 
 class Setup(Document):
@@ -56,17 +73,56 @@ class Setup(Document):
         return held if isinstance(held, str) else None
 
 
+class Standing(Document):
+    """A value that stands on part of the days: in some genres, on one body, in dim places. Narrower wins.
+
+    up_to: the value is the lower end of a band, this the upper; insists: held there whatever the case says, as a pin is.
+    """
+
+    setting: SettingId
+    value: Value
+    up_to: Finite | None = None
+    genres: Annotated[tuple[Genre, ...], Field(max_length=8)] = ()
+    body_id: UUID | None = None
+    darker_than_ev: Finite | None = None
+    insists: bool = False
+
+    @model_validator(mode="after")
+    def _has_a_meaning(self) -> Self:
+        if fault := _fault(self.setting, self.value):
+            raise broken_rule("value", fault)
+        if self.up_to is not None and not (_is_number(self.value) and self.up_to >= float(self.value or 0)):
+            raise broken_rule("up_to", "must be a number, and not under the value")
+        if self.insists and not self.genres:
+            raise broken_rule("genres", "must name where it is held")
+        if self.insists and (self.body_id is not None or self.darker_than_ev is not None or self.up_to is not None):
+            raise broken_rule("insists", "goes by genre alone")
+        return self
+
+
 class Foundation(Document):
-    """What this photographer sets on any body before the situation speaks. Ids of the catalogue."""
+    """What this photographer sets before the situation speaks: on any day, and where it differs. Ids of the catalogue."""
 
     settings: dict[SettingId, Value] = {}
+    standing: Annotated[tuple[Standing, ...], Field(max_length=400)] = ()
 
     @model_validator(mode="after")
     def _known(self) -> Self:
         for name, value in self.settings.items():
-            if value is not None and name in OPTIONS and value not in OPTIONS[name]:
-                raise broken_rule(f"settings/{name}", f"has no option {value!r}")
+            if fault := _fault(name, value):
+                raise broken_rule(f"settings/{name}", fault)
         return self
+
+
+def _fault(setting: SettingId, value: Value) -> str:
+    """What is wrong with a value of a setting; the empty text when nothing is."""
+    if value is not None and setting in OPTIONS and value not in OPTIONS[setting]:
+        return f"has no option {value!r}"
+    return ""
+
+
+def _is_number(value: Value) -> bool:
+    return isinstance(value, int | float) and not isinstance(value, bool)
 
 
 class Pin(Document):

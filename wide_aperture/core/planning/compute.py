@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from functools import partial
 from typing import overload
 
 from wide_aperture.core.craft.exposure_modes import mode_facts
@@ -12,13 +13,14 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Finding, LightSeen, Plan, SensorWindow, Sharpness
 from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Foundation, Pin
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.sensor import usable_range_ev
 from wide_aperture.core.planning.advice import advice, cautions
 from wide_aperture.core.planning.alternatives import alternatives, choice_document, further_costs
-from wide_aperture.core.planning.checks import Checked, run_checks
+from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.margins import give_way, margins
 from wide_aperture.core.planning.plan_input import SEARCHED_AXES, PlanInput
@@ -36,6 +38,7 @@ from wide_aperture.core.planning.rules.release import set_release
 from wide_aperture.core.planning.rules.sequence import set_sequence
 from wide_aperture.core.planning.rules.surroundings import set_surroundings
 from wide_aperture.core.planning.search import ExposureSearch
+from wide_aperture.core.planning.standing import settled, standing_report
 from wide_aperture.core.planning.weighing import time_costs
 from wide_aperture.core.planning.windows import exposure_field, price_list, windows
 
@@ -67,10 +70,7 @@ def plan_of(given: PlanInput) -> Plan:
     """
     case = given.case
     search = ExposureSearch(case)
-    draft = Draft(case, search, search.choice)
-    for rules in RULES:
-        rules(draft)
-    draft.put_usual()
+    draft, findings = settled(partial(_ruled, case, search))
     setup = draft.setup()
     return Plan(
         planner_version=PLANNER_VERSION,
@@ -101,8 +101,18 @@ def plan_of(given: PlanInput) -> Plan:
         missing=tuple(draft.missing),
         schools_followed=draft.schools,
         cautions=cautions(draft),
-        findings=tuple(_priced(draft, f) for f in run_checks(Checked(case, setup, search.terms))),
+        findings=tuple(_priced(draft, f) for f in findings),
+        standing=standing_report(draft),
     )
+
+
+def _ruled(case: Case, search: ExposureSearch, yielding: Mapping[SettingId, str]) -> Draft:
+    """The rules run once. yielding: standing values that give way here, with the reason."""
+    draft = Draft(case, search, search.choice, yielding=yielding)
+    for rules in RULES:
+        rules(draft)
+    draft.put_usual()
+    return draft
 
 
 @overload

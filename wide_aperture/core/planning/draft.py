@@ -2,17 +2,24 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
 
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
+from wide_aperture.core.documents.body import NOMINAL_SLACK, Body, ShutterKind
 from wide_aperture.core.documents.plan import Missing
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value
+from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value, Voice
 from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.case.standing import ASKED_AS, StandingValue
 from wide_aperture.core.planning.search import Cell, ExposureSearch
+
+STEPPED = ("shutter_s", "aperture", "iso", "slowest_shutter_s", "iso_floor", "iso_ceiling")
+SAME_MARK_OCTAVES = 0.1
+ASKED = "You asked for it."  # a rule's reason where it obeys a request, whoever made it
 
 
 @lru_cache(maxsize=4096, typed=True)  # typed: True and 1 are different values
@@ -23,15 +30,64 @@ def _setting_value(
     school: str | None,
     reasons: tuple[str, ...],
     limits: tuple[str, ...],
+    spoke: tuple[Voice, ...],
 ) -> SettingValue:
     """Frozen, and from one plan to the next mostly the same: while a ruler moves, most settings stay."""
     touches = catalogue.setting(setting_id).touches
-    return SettingValue(value=value, layer=layer, school=school, touches=touches, reasons=reasons, limits=limits)
+    return SettingValue(
+        value=value, layer=layer, school=school, touches=touches, reasons=reasons, limits=limits, spoke=spoke
+    )
+
+
+ENDED = ("kelvin", "iso_ceiling", "iso_floor", "frame_rate")  # numbers that no search keeps within the body
+NOT_THERE = ("na", "none")  # options that say there is nothing to set
+AS_IF_OFF = (None, False, "off", "na", "none")  # a body without the setting stands like this
+WITHOUT_EFFECT = ("af_response", "af_priority", "af_activation", "subject_detection")  # while focus is by hand
+
+
+def body_ends(body: Body, shutter: ShutterKind) -> Mapping[SettingId, tuple[float | None, float | None]]:
+    """Least and most that a body has of its numbers; None: open."""
+    return {
+        "kelvin": (body.kelvin_low, body.kelvin_high),
+        "iso": (body.base_iso, body.highest_iso),
+        "iso_ceiling": (body.base_iso, body.highest_iso),
+        "iso_floor": (body.base_iso, body.highest_iso),
+        "frame_rate": (None, body.frames_per_s(shutter)),
+        "slowest_shutter_s": (min(each.fastest_s for each in body.shutters), None),
+    }
+
+
+def _with_number(because: str, said: tuple[str, ...]) -> str:
+    """A reason that carries a number of the case: with the rule's own where it has none itself."""
+    return because if any(each.isdigit() for each in because) else " ".join((because, *said[:1]))
+
+
+def alike(setting_id: SettingId, one: Value, other: Value) -> bool:
+    """The same value; of times, apertures and ISO the same mark."""
+    numbers = all(isinstance(each, int | float) and not isinstance(each, bool) and each > 0 for each in (one, other))
+    if setting_id in STEPPED and numbers:
+        return abs(math.log2(float(one) / float(other))) < SAME_MARK_OCTAVES  # type: ignore[arg-type]
+    return (type(one) is type(other) and one == other) or (numbers and one == other)
+
+
+@dataclass(frozen=True, slots=True)
+class Yielded:
+    """A standing value that gave way: what stands on other days, what was set, and what forbade it."""
+
+    own: Value
+    used: Value
+    because: str
+    is_kit: bool
 
 
 @dataclass
 class Draft:
-    """What the rules read (case, search, exposure) and what they write (settings, schools followed)."""
+    """What the rules read (case, search, exposure) and what they write (settings, schools followed).
+
+    yielding: standing values that a check forbids here, with what it says; gave_way: all that did;
+    stood: those that stand where a rule would have chosen otherwise; standing, held: what the photographer sets on any day, and
+    holds here.
+    """
 
     case: Case
     search: ExposureSearch
@@ -39,17 +95,15 @@ class Draft:
     settings: dict[SettingId, SettingValue] = field(default_factory=dict)
     schools: dict[str, str] = field(default_factory=dict)
     missing: list[Missing] = field(default_factory=list)
+    yielding: Mapping[SettingId, str] = field(default_factory=dict)
+    gave_way: dict[SettingId, Yielded] = field(default_factory=dict)
+    stood: set[SettingId] = field(default_factory=set)
+    standing: Mapping[SettingId, StandingValue] = field(init=False)
+    held: Mapping[SettingId, Value] = field(init=False)
 
-    @property
-    def held(self) -> Mapping[SettingId, Value]:
-        """What the photographer holds, by setting."""
-        return self.case.given.held
-
-    @property
-    def foundation(self) -> Mapping[SettingId, Value]:
-        """What the photographer sets on any body, by setting."""
-        own = self.case.given.foundation
-        return own.settings if own else {}
+    def __post_init__(self) -> None:
+        self.standing = self.case.standing.values
+        self.held = self.case.given.held
 
     def put(
         self,
@@ -59,36 +113,149 @@ class Draft:
         layer: Layer = "situation",
         school: str | None = None,
         limits: tuple[str, ...] = (),
+        must: bool = False,
     ) -> None:
-        """Set a value with its reasons. A pinned setting keeps its pin and says what would have been chosen."""
+        """Set a value with its reasons, unless a stronger layer has one of its own.
+
+        A pinned setting keeps its pin, a standing value stands, and says what would have been chosen.
+
+        Args: must: nothing else works here; the reasons say which number of the case decides it.
+        """
         declared = self.case.body.support_of(setting_id)
         if declared is not None and not declared.options and setting_id not in self.held:
+            if setting_id in self.standing and self.standing[setting_id].value not in AS_IF_OFF:
+                self._give_way(setting_id, value, declared.instead or f"{self.case.body.name} has none.", is_kit=True)
             self._miss(setting_id, value, declared.instead)
             return
-        said = tuple(reasons)
-        if setting_id in self.held and self.held[setting_id] != value:
-            said = (
-                "You hold this value.",
-                f"Without the pin: {say_value(catalogue.setting(setting_id), value)}.",
-                *reasons,
-            )
-            value, layer = self.held[setting_id], "pin"
-        elif setting_id in self.held:
+        if layer == "foundation" and school:
+            layer = "school"
+        if declared is not None and isinstance(value, str) and value not in NOT_THERE and setting_id not in self.held:
+            value, reasons, layer = self._on_this_body(setting_id, value, reasons, layer)
+        if setting_id in ENDED and setting_id not in self.held:
+            value, reasons, layer = self._within_the_body(setting_id, value, reasons, layer)
+        spoke: tuple[Voice, ...] = ()
+        if setting_id in self.standing:
+            value, layer, reasons, spoke = self._with_standing(setting_id, value, layer, reasons, must)
+        elif reasons[:1] == (ASKED,):
+            layer = "request"
+        if setting_id in self.held:
+            held = self.held[setting_id]
+            if held != value:
+                spoke = (Voice(layer="pin", value=held), *(spoke or (Voice(layer=layer, value=value),)))
+                without = f"Without the pin: {say_value(catalogue.setting(setting_id), value)}."
+                value, reasons = held, ("You hold this value.", without, *reasons)
             layer = "pin"
-        self.settings[setting_id] = _setting_value(setting_id, value, layer, school, said, limits)
+        self.settings[setting_id] = _setting_value(setting_id, value, layer, school, reasons, limits, spoke)
+
+    def _on_this_body(
+        self, setting_id: SettingId, value: str, reasons: tuple[str, ...], layer: Layer
+    ) -> tuple[str, tuple[str, ...], Layer]:
+        """The option, or the nearest one in the catalogue's order that this body has, with what is missing."""
+        without, because = self._unavailable(setting_id)
+        if value not in without:
+            return value, reasons, layer
+        entry = catalogue.setting(setting_id)
+        order = [option.id for option in entry.options]
+        there = [option for option in order if option not in without and option not in NOT_THERE]
+        if not there:
+            return value, reasons, layer
+        nearest = min(there, key=lambda option: abs(order.index(option) - order.index(value)))
+        missing = f"{self.case.body.name} has no “{entry.option_label(value)}” here; this comes nearest."
+        return nearest, (*reasons, f"{missing} {because}".strip()), "body"
+
+    def _with_standing(
+        self, setting_id: SettingId, value: Value, layer: Layer, said: tuple[str, ...], must: bool
+    ) -> tuple[Value, Layer, tuple[str, ...], tuple[Voice, ...]]:
+        """What stands, where the photographer has a standing value: theirs, unless something forbids it here."""
+        stands, entry = self.standing[setting_id], catalogue.setting(setting_id)
+        self.stood.discard(setting_id)
+        self.gave_way.pop(setting_id, None)
+        own = stands.near(value)
+        where = f" {stands.where}" if stands.where else " on every body"
+        mine, rule = Voice(layer="foundation", value=own), Voice(layer=layer, value=value)
+        if layer == "body" and self._end_passed(setting_id, own) is not None:
+            self._give_way(setting_id, value, self._past_the_body(setting_id, own), is_kit=True)
+            return value, layer, said, (Voice(layer=layer, value=value), mine)
+        if alike(setting_id, own, value):
+            return value, "foundation", (f"Your foundation{where}.", *(r for r in said if r != ASKED)), ()
+        if self._is_asked_here(setting_id) or setting_id in self.held:
+            asked: Layer = "request" if said[:1] == (ASKED,) else layer
+            return value, asked, said, (Voice(layer=asked, value=value), mine)
+        if value is None or (value == "na" and setting_id in WITHOUT_EFFECT):
+            return own, "foundation", (f"Your foundation{where}.", *said), ()
+        because, is_kit = self._forbids(setting_id, own, value, said, must)
+        if because:
+            self._give_way(setting_id, value, because, is_kit=is_kit)
+            instead = f"Your foundation says {say_value(entry, own)}{where if stands.where else ''}; it gives way here."
+            return value, layer, (*said, instead), (rule, mine)
+        self.stood.add(setting_id)
+        otherwise = (f"Otherwise {say_value(entry, value)}: {said[0]}",) if said else ()
+        return own, "foundation", (f"Your foundation{where}.", *otherwise), (mine, rule)
+
+    def asks_otherwise(self, setting_id: SettingId, own: Value, value: Value) -> bool:
+        """True where this situation asks for something else than stands on other days."""
+        return self._is_asked_here(setting_id) and not alike(setting_id, own, value)
+
+    def _is_asked_here(self, setting_id: SettingId) -> bool:
+        field = ASKED_AS.get(setting_id)
+        return field is not None and getattr(self.case.asked, field) is not None
+
+    def _forbids(
+        self, setting_id: SettingId, own: Value, value: Value, said: tuple[str, ...], must: bool
+    ) -> tuple[str, bool]:
+        """Why a standing value cannot stand here, and whether the kit is why; the empty text where it can."""
+        body = self.case.body
+        if setting_id in self.yielding:
+            return _with_number(self.yielding[setting_id], said), False
+        if harm := self.case.wishes.harms.get(setting_id):
+            return " ".join((f"{harm[:1].upper()}{harm[1:]}.", *said[:1])), False
+        declared = body.support_of(setting_id)
+        if declared is not None and isinstance(own, str) and own in self._unavailable(setting_id)[0]:
+            missing = f"{body.name} has no “{say_value(catalogue.setting(setting_id), own)}”."
+            return f"{missing} {declared.instead}".strip(), True
+        if ends := self._past_the_body(setting_id, own):
+            return ends, True
+        was_asked = getattr(self.case.requests, ASKED_AS.get(setting_id, ""), None) is not None
+        if must or value == "na" or was_asked:
+            return " ".join(reason for reason in said if reason != ASKED), value == "na"
+        return "", False
+
+    def _within_the_body(
+        self, setting_id: SettingId, value: Value, reasons: tuple[str, ...], layer: Layer
+    ) -> tuple[Value, tuple[str, ...], Layer]:
+        """The number, or the end of what this body has of it."""
+        end = self._end_passed(setting_id, value)
+        if end is None:
+            return value, reasons, layer
+        return end, (*reasons, self._past_the_body(setting_id, value)), "body"
+
+    def _end_passed(self, setting_id: SettingId, value: Value) -> float | None:
+        if not isinstance(value, int | float) or isinstance(value, bool):
+            return None
+        kind = self.case.shutters.kind_for(self.exposure.shutter_s)
+        low, high = body_ends(self.case.body, kind).get(setting_id, (None, None))
+        if low is not None and value < low / NOMINAL_SLACK:
+            return low
+        return high if high is not None and value > high * NOMINAL_SLACK else None
+
+    def _past_the_body(self, setting_id: SettingId, own: Value) -> str:
+        """What a number is held to by this body; the empty text where it keeps within."""
+        end = self._end_passed(setting_id, own)
+        return "" if end is None else f"{self.case.body.name} ends at {say_value(catalogue.setting(setting_id), end)}."
+
+    def _give_way(self, setting_id: SettingId, value: Value, because: str, *, is_kit: bool = False) -> None:
+        stands = self.standing[setting_id]
+        self.gave_way[setting_id] = Yielded(stands.near(value), value, because, is_kit)
 
     def put_usual(self) -> None:
-        """Set every setting that no rule of the situation has spoken about, from the foundation or the catalogue."""
+        """Set every setting that no rule of the situation has spoken about, as it stands or as is usual."""
         for entry in catalogue.catalogue():
-            if entry.id not in self.settings and (entry.usual is not None or entry.id in self.foundation):
+            if entry.id not in self.settings and (entry.usual is not None or entry.id in self.standing):
                 self.put_habit(entry.id, entry.usual, entry.usual_because)
 
     def put_habit(self, setting_id: SettingId, usual: Value, reason: str) -> None:
-        """Set what the foundation says, or what is usual where it says nothing."""
-        if setting_id in self.foundation:
-            self.put(setting_id, self.foundation[setting_id], "Your foundation on every body.", layer="foundation")
-        else:
-            self.put(setting_id, usual, reason, layer="foundation")
+        """Set what is usual where the photographer has no standing value."""
+        self.put(setting_id, usual, *((reason,) if reason else ()), layer="usual")
 
     def put_available(self, setting_id: SettingId, ranked: tuple[str, ...], *reasons: str, **details: object) -> str:
         """Set the first of the ranked options that the body has; say so when a better one is missing."""
@@ -100,7 +267,8 @@ class Draft:
             why = f" {because}" if because else ""
             reasons = (*reasons, f"{self.case.body.name} has no “{missing}” here; this comes nearest.{why}")
         self.put(setting_id, chosen, *reasons, **details)  # type: ignore[arg-type]
-        return chosen
+        stands = self.option(setting_id)
+        return stands if stands is not None and setting_id in self.standing else chosen
 
     def _unavailable(self, setting_id: SettingId) -> tuple[set[str], str]:
         """Options the body does not have, outright or because of what is set already, and why."""

@@ -66,11 +66,16 @@ class Brief(Document):
 
     @cached_property
     def held(self) -> dict[SettingId, Value]:
-        """What the photographer holds, by setting; a later pin on the same setting wins.
+        """What the photographer holds, by setting: in every situation of the genre, then here. A later pin wins.
 
         Raises: UnknownIdError for a setting no catalogue has; DomainError for a value without meaning.
         """
-        return _held(self.pins)
+        own = self.foundation
+        if own is None or not any(each.insists for each in own.standing):
+            return _held(self.pins)
+        genre = self.situation.genre
+        insisted = [each for each in own.standing if each.insists and genre in each.genres]
+        return _held((*(Pin(setting=each.setting, value=each.value) for each in insisted), *self.pins))
 
     @cached_property
     def held_exposure(self) -> dict[str, float]:

@@ -19,6 +19,7 @@ from wide_aperture.core.planning.case.glass import Glass
 from wide_aperture.core.planning.case.light import Light
 from wide_aperture.core.planning.case.output import Output
 from wide_aperture.core.planning.case.shutters import Shutters
+from wide_aperture.core.planning.case.standing import StandingValues
 from wide_aperture.core.planning.case.subject import Subject
 from wide_aperture.core.planning.case.support import Support
 from wide_aperture.core.planning.case.wishes import Wishes
@@ -34,7 +35,7 @@ class Figure(Protocol):
 
 
 # What no lens changes.
-LENSLESS = ("situation", "accessories", "requests", "schools", "figure", "output")
+LENSLESS = ("situation", "accessories", "asked", "requests", "schools", "figure", "output")
 
 
 @dataclass(frozen=True)
@@ -54,8 +55,18 @@ class Case:
         return self.given.accessories
 
     @cached_property
-    def requests(self) -> Requests:
+    def asked(self) -> Requests:
+        """What was asked for here."""
         return self.given.preferences.requests
+
+    @cached_property
+    def standing(self) -> StandingValues:
+        return StandingValues(self)
+
+    @cached_property
+    def requests(self) -> Requests:
+        """What was asked for here, and under it what stands on any day; whoever judges one judges both."""
+        return self.standing.asked if self.given.foundation is not None else self.asked
 
     @cached_property
     def schools(self) -> Schools:

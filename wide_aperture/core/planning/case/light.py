@@ -138,11 +138,13 @@ class Light:
 
     @cached_property
     def highlight_shift_ev(self) -> float:
-        """How much brighter (+) or darker (-) than the meter's middle the school of highlights exposes.
+        """How much brighter (+) or darker (-) than the meter's middle the school of highlights, or one's own habit, exposes.
 
         Brighter only on a tripod: elsewhere it would be paid in ISO, which gains nothing.
         """
         school = self.case.schools.highlights
+        if (own := self.case.standing.compensation_ev) is not None:
+            return own
         if school == "standing_under_exposure":
             return self.case.figure("standing_under_ev")
         top = self.scene_top_ev

@@ -29,8 +29,8 @@ class Support:
 
     @property
     def accepted_s(self) -> float | None:
-        """The slowest time the photographer accepts, whatever it shows; None where nobody said."""
-        return self.case.requests.shutter_floor_s
+        """The slowest time the photographer accepts here, whatever it shows; None where nobody said."""
+        return self.case.asked.shutter_floor_s
 
     @cached_property
     def is_switched_off(self) -> bool:

@@ -39,7 +39,7 @@ def wb_mixed_light(checked: Checked) -> Finding | None:
 
 def wb_mismatch(checked: Checked) -> Finding | None:
     """A fixed value, asked for or set, is far from the light."""
-    case, requests = checked.case, checked.case.requests
+    case, requests = checked.case, checked.case.asked
     asked = requests.kelvin or case.light.preset_k(requests.white_balance)
     mode = checked.option("white_balance")
     held = None
@@ -59,7 +59,9 @@ def wb_mismatch(checked: Checked) -> Finding | None:
     late = case.figure("late_daylight_k")
     blue_hour = case.light.cct_k > case.figure("blue_hour_k") and given >= late
     golden_hour = case.light.is_low_sun and given >= late  # a daylight value keeps its colour on purpose
-    if asked is None and (between or flash_between or night or blue_hour or golden_hour):
+    # The body reaches no lower: lamps keep a little more of their warmth, which spoils nothing.
+    body_ends = given <= case.body.kelvin_low and case.light.cct_k < given
+    if asked is None and (between or flash_between or night or blue_hour or golden_hour or body_ends):
         return None
     still = held is not None and _apart(held, case.light.cct_k) > case.figure("mixed_mired")
     return report(
@@ -79,7 +81,7 @@ def wb_mismatch(checked: Checked) -> Finding | None:
 
 def wb_auto_drift(checked: Checked) -> Finding | None:
     """Frames that must match use, or are asked to use, automatic white balance."""
-    asked, chosen = checked.case.requests.white_balance == "auto", checked.option("white_balance") == "auto"
+    asked, chosen = checked.case.asked.white_balance == "auto", checked.option("white_balance") == "auto"
     if not checked.case.is_matched_series or not (asked or chosen):
         return None
     return report(

@@ -49,7 +49,7 @@ def dof_insufficient(checked: Checked) -> Finding | None:
 def diffraction_softening(checked: Checked) -> Finding | None:
     """The Airy disc at the aperture set or asked for covers more than about five pixels."""
     case = checked.case
-    apertures = [a for a in (checked.aperture, case.requests.aperture) if a is not None]
+    apertures = [a for a in (checked.aperture, case.asked.aperture) if a is not None]
     if not apertures:
         return None
     smallest = max(apertures)

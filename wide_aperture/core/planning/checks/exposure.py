@@ -23,7 +23,7 @@ def iso_ceiling_hit(checked: Checked) -> Finding | None:
     look = checked.terms.get("look_time")
     if look is not None and look.high is not None:
         slowest = min(slowest, look.high)
-    asked = case.requests.shutter_s
+    asked = case.asked.shutter_s
     needed = checked.iso_needed(case.glass.widest_aperture, min(slowest, asked) if asked else slowest)
     set_iso = checked.iso if checked.iso is not None else 0.0
     if needed < ceiling / SLACK and set_iso < ceiling / SLACK:
@@ -53,7 +53,7 @@ def iso_ceiling_hit(checked: Checked) -> Finding | None:
 def shutter_floor_broken(checked: Checked) -> Finding | None:
     """At ceiling and widest aperture the shutter falls slower than the stated or subject-required floor."""
     case = checked.case
-    stated = case.requests.shutter_floor_s
+    stated = case.asked.shutter_floor_s
     floor = stated if stated is not None else checked.slowest_allowed_s("motion", "growth")
     if math.isinf(floor) or case.flash.leads:
         return None
@@ -119,7 +119,7 @@ def max_shutter_exceeded(checked: Checked) -> Finding | None:
     """The aperture asked for (or set) at the lowest ISO needs a faster shutter than there is."""
     case = checked.case
     base = case.body.base_iso
-    asked, asked_kind = case.requests.aperture, case.requests.shutter_type
+    asked, asked_kind = case.asked.aperture, case.asked.shutter_type
     kinds = (asked_kind,) if asked_kind in case.body.shutter_kinds else case.shutters.permitted
     fastest = min(case.body.fastest_s(kind) for kind in kinds)
     if asked is not None:
@@ -176,7 +176,7 @@ def nd_required(checked: Checked) -> Finding | None:
     case = checked.case
     window = checked.terms.get("look_time")
     wanted = window.low if window is not None else None
-    asked = case.requests.shutter_s
+    asked = case.asked.shutter_s
     if asked is not None and case.situation.look in ("blur", "pan_blur", "silky_water"):
         wanted = asked if wanted is None else max(wanted, asked)
     if wanted is None:
@@ -241,7 +241,7 @@ def background_change_exposure(checked: Checked) -> Finding | None:
     if not case.has("background_changes"):
         return None
     by_hand = exposes_by_hand(checked.mode)
-    asked = case.requests.exposure_mode
+    asked = case.asked.exposure_mode
     about: Literal["request", "plan"] = "request" if mode_facts(asked).exposes_itself else "plan"
     if case.light.swing_ev > case.figure("steady_light_ev"):
         # By hand it would miss the subject's own light: the automatic is the lesser harm, weighed on what stays alike.
@@ -264,7 +264,7 @@ def background_change_exposure(checked: Checked) -> Finding | None:
 
 def exposure_flicker_sequence(checked: Checked) -> Finding | None:
     """Frames that are stitched or played are exposed automatically, or were asked to be."""
-    asked = checked.case.requests.exposure_mode
+    asked = checked.case.asked.exposure_mode
     asked_auto = mode_facts(asked).exposes_itself
     chosen_auto = mode_facts(checked.mode).exposes_itself
     if not checked.case.is_matched_series or not (asked_auto or chosen_auto):

@@ -10,8 +10,8 @@ from wide_aperture.core.planning.checks.tone import highlight_clip_risk
 
 
 def _jpeg_asked(checked: Checked) -> bool:
-    return checked.case.requests.file == "jpeg" or (
-        checked.case.requests.file is None and checked.case.schools.file == "jpeg"
+    return checked.case.asked.file == "jpeg" or (
+        checked.case.asked.file is None and checked.case.schools.file == "jpeg"
     )
 
 
@@ -22,7 +22,7 @@ def _jpeg_only(checked: Checked) -> bool:
 def card_overflow_no_backup(checked: Checked) -> Finding | None:
     """Overflow, asked for or set, with two slots at something that happens once."""
     case = checked.case
-    asked, chosen = case.requests.card_mode == "overflow", checked.option("card_mode") == "overflow"
+    asked, chosen = case.asked.card_mode == "overflow", checked.option("card_mode") == "overflow"
     if not (asked or chosen) or case.body.card_slots <= 1 or not case.has("unrepeatable"):
         return None
     return report(
@@ -53,7 +53,7 @@ def mirror_slower_than_burst(checked: Checked) -> Finding | None:
 
 def clock_sync_needed(checked: Checked) -> Finding | None:
     """Several bodies whose clocks are not known to be alike."""
-    requests = checked.case.requests
+    requests = checked.case.asked
     if requests.bodies <= 1 or requests.clock_synced is True:
         return None
     planned = checked.option("clock_sync") == "before_start"
@@ -68,7 +68,7 @@ def clock_sync_needed(checked: Checked) -> Finding | None:
 
 def file_name_collision(checked: Checked) -> Finding | None:
     """Several bodies write the same file names."""
-    requests = checked.case.requests
+    requests = checked.case.asked
     same = requests.file_prefix == "same" or checked.option("file_prefix") == "same"
     if requests.bodies <= 1 or not same:
         return None
@@ -119,13 +119,13 @@ def jpeg_only_irreversible(checked: Checked) -> Finding | None:
 
 def flat_profile_jpeg(checked: Checked) -> Finding | None:
     """A flat preview look while recording JPEG only."""
-    flat = checked.case.requests.picture_profile == "flat" or checked.option("picture_profile") == "flat"
+    flat = checked.case.asked.picture_profile == "flat" or checked.option("picture_profile") == "flat"
     if not flat or not _jpeg_only(checked):
         return None
     chosen = checked.option("picture_profile") == "flat" and checked.option("file") == "jpeg"
     return report(
         "flat_profile_jpeg",
-        about="request" if checked.case.requests.picture_profile == "flat" else checked.about("picture_profile"),
+        about="request" if checked.case.asked.picture_profile == "flat" else checked.about("picture_profile"),
         sentence="The flat look is baked into eight bits: dull now, banded when stretched.",
         handled_by=() if chosen else ("picture_profile",),
         remedy=Remedy(label="Standard", changes={"picture_profile": "standard"}) if chosen else None,

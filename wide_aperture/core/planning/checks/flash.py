@@ -26,11 +26,11 @@ def flash_sync_exceeded(checked: Checked) -> Finding | None:
             "frame stays dark.",
             remedy=Remedy(label=f"Lengthen to {wording.seconds(sync)}", changes={"shutter_s": sync}),
         )
-    asked = case.requests.shutter_s
+    asked = case.asked.shutter_s
     if asked is not None and asked < sync / SLACK:
         needs = f"You asked for {wording.seconds(asked)}"
     else:
-        aperture, iso = case.requests.aperture, case.requests.iso or case.body.base_iso
+        aperture, iso = case.asked.aperture, case.asked.iso or case.body.base_iso
         if aperture is None or (needed := checked.time_needed(aperture, iso)) >= sync / SLACK:
             return None
         needs = f"{format_aperture(aperture)} at {format_iso(iso)} needs {wording.seconds(needed)} in this light"
@@ -45,7 +45,7 @@ def flash_sync_exceeded(checked: Checked) -> Finding | None:
 def flash_with_electronic_shutter(checked: Checked) -> Finding | None:
     """Flash together with the fully electronic shutter, as set or as asked for."""
     case = checked.case
-    asked = case.requests.shutter_type == "electronic"
+    asked = case.asked.shutter_type == "electronic"
     synced = case.body.sync_s("electronic") is not None
     if not (checked.flash_on or case.flash.in_use) or synced or not (checked.is_electronic or asked):
         return None

@@ -32,7 +32,7 @@ def af_background_grab(checked: Checked) -> Finding | None:
     case = checked.case
     if not case.has("background_changes") or case.has("plain_sky_background") or not _may_grab(checked):
         return None
-    asked, area = case.requests.af_area, checked.option("af_area")
+    asked, area = case.asked.af_area, checked.option("af_area")
     if not (case.subject.is_moving or asked in WIDE_AREAS or area in WIDE_AREAS):
         return None
     small = area is not None and area not in WIDE_AREAS
@@ -68,14 +68,14 @@ def subject_detection_wrong_target(checked: Checked) -> Finding | None:
     if not case.has("crowd_behind") or not _may_grab(checked):
         return None
     area, detection = checked.option("af_area"), checked.option("subject_detection")
-    wide = area in WIDE_AREAS or case.requests.af_area in WIDE_AREAS
-    on = detection not in (None, "off") or case.requests.subject_detection not in (None, "off")
+    wide = area in WIDE_AREAS or case.asked.af_area in WIDE_AREAS
+    on = detection not in (None, "off") or case.asked.subject_detection not in (None, "off")
     if not (wide or on):
         return None
     tracked = area in ("tracking_point", "expanded_point", "single_point", "small_zone")
     return report(
         "subject_detection_wrong_target",
-        about="request" if case.requests.af_area in WIDE_AREAS else "plan",
+        about="request" if case.asked.af_area in WIDE_AREAS else "plan",
         sentence="Faces stand behind the subject, and detection likes the clearest one.",
         handled_by=("af_area",) if tracked else (),
         remedy=None if tracked else Remedy(label="Track from a point", changes={"af_area": "tracking_point"}),
@@ -88,7 +88,7 @@ def detection_wrong_kind(checked: Checked) -> Finding | None:
     fitting = DETECTED_KIND.get(case.subject.kind)
     kinds = [
         k
-        for k in (checked.option("subject_detection"), case.requests.subject_detection)
+        for k in (checked.option("subject_detection"), case.asked.subject_detection)
         if k not in (None, "off", "automatic")
     ]
     if fitting is None or not kinds or not _may_grab(checked) or all(k in fitting for k in kinds):
@@ -97,7 +97,7 @@ def detection_wrong_kind(checked: Checked) -> Finding | None:
     still = chosen not in (None, "off", "automatic") and chosen not in fitting
     return report(
         "detection_wrong_kind",
-        about=checked.about("subject_detection") if still and case.requests.subject_detection is None else "request",
+        about=checked.about("subject_detection") if still and case.asked.subject_detection is None else "request",
         sentence=f"Detection is set to {kinds[-1].replace('_', ', ')}; the subject is a {case.subject.kind}.",
         handled_by=() if still else ("subject_detection",),
         remedy=Remedy(label="The subject's own kind", changes={"subject_detection": fitting[0]}) if still else None,
@@ -107,7 +107,7 @@ def detection_wrong_kind(checked: Checked) -> Finding | None:
 def af_mode_moving_subject(checked: Checked) -> Finding | None:
     """Single AF, asked for or set, while the subject moves towards the camera or erratically."""
     case = checked.case
-    asked, chosen = case.requests.af_mode == "single", checked.option("af_mode") == "single"
+    asked, chosen = case.asked.af_mode == "single", checked.option("af_mode") == "single"
     if not (asked or chosen) or not case.subject.is_moving or case.situation.direction not in ("towards", "erratic"):
         return None
     return report(
@@ -170,7 +170,7 @@ def automatic_area_in_crowd(checked: Checked) -> Finding | None:
 
 def backbutton_eye_conflict(checked: Checked) -> Finding | None:
     """The back button and half press both start the focus, or single AF meets eye detection on a moving subject."""
-    case, requests = checked.case, checked.case.requests
+    case, requests = checked.case, checked.case.asked
     back = requests.back_button_af is True or checked.option("af_activation") in ("back_button", "back_button_eye")
     half_press = requests.half_press_af is True and requests.back_button_af is True
     eye = requests.subject_detection in ("human_eye", "animal_eye") or checked.option("subject_detection") in (
@@ -195,7 +195,7 @@ def backbutton_eye_conflict(checked: Checked) -> Finding | None:
 
 def backbutton_handover(checked: Checked) -> Finding | None:
     """The focus starts on the back button and someone else takes frames too."""
-    requests = checked.case.requests
+    requests = checked.case.asked
     asked = requests.back_button_af is True
     chosen = checked.option("af_activation") in ("back_button", "back_button_eye")
     if not requests.shared_camera or not (asked or chosen):

@@ -15,7 +15,7 @@ def flicker_banding(checked: Checked) -> Finding | None:
     if frequency is None:
         return None
     short = shutter is not None and shutter < 1 / frequency / SLACK
-    electronic = checked.is_electronic or case.requests.shutter_type == "electronic"
+    electronic = checked.is_electronic or case.asked.shutter_type == "electronic"
     if not (short or electronic):
         return None
     swing = float(lamp_swing_ev(shutter or 1 / frequency, frequency, case.light.modulation, case.situation.waveform))
@@ -41,7 +41,7 @@ def flicker_banding(checked: Checked) -> Finding | None:
     period = 1 / frequency
     return report(
         "flicker_banding",
-        about="request" if case.requests.shutter_type == "electronic" and not checked.is_electronic else "plan",
+        about="request" if case.asked.shutter_type == "electronic" and not checked.is_electronic else "plan",
         sentence=said,
         handled_by=tuple(handled) if timed or evened or not short else (),
         residual="Mixed lamp types can still defeat it." if timed else None,

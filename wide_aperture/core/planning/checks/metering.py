@@ -72,7 +72,7 @@ def small_bright_subject_overexposed(checked: Checked) -> Finding | None:
     """A small bright subject on black, metered over the whole frame."""
     if not _small_and_bright(checked):
         return None
-    asked, chosen = checked.case.requests.metering, checked.option("metering")
+    asked, chosen = checked.case.asked.metering, checked.option("metering")
     if asked not in WHOLE_FRAME and chosen not in WHOLE_FRAME:
         return None
     handled = _answered(checked, -1)
@@ -107,7 +107,7 @@ def backlight_underexposure(checked: Checked) -> Finding | None:
 def spot_metering_moving_subject(checked: Checked) -> Finding | None:
     """A spot meter on a moving subject among light and dark tones."""
     case = checked.case
-    asked, chosen = case.requests.metering == "spot", checked.option("metering") == "spot"
+    asked, chosen = case.asked.metering == "spot", checked.option("metering") == "spot"
     tones = (case.situation.subject_tone, case.situation.background_tone)
     uneven = any(tone != "mid" for tone in tones) or case.has("background_changes")
     if not (asked or chosen) or not case.subject.is_moving or not uneven:

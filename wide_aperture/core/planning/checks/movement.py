@@ -33,7 +33,7 @@ def motion_blur_subject(checked: Checked) -> Finding | None:
 def camera_shake_risk(checked: Checked) -> Finding | None:
     """Slower than is safe in the hand for this focal length, pixel count and support."""
     case = checked.case
-    times = [t for t in (checked.shutter_s, case.requests.shutter_s) if t is not None]
+    times = [t for t in (checked.shutter_s, case.asked.shutter_s) if t is not None]
     if not times or case.support.on_tripod or case.situation.look in ("pan_blur", "blur"):
         return None
     shutter = max(times)
@@ -69,7 +69,7 @@ def star_trailing(checked: Checked) -> Finding | None:
         return None
     if case.subject.sky_rate_arcsec_s == 0:
         return None
-    asked = case.requests.shutter_s
+    asked = case.asked.shutter_s
     visible_px = max(case.figure("visible_trail_px"), case.output.sky_tolerance_px) * SLACK
     times = [t for t in (checked.shutter_s, asked) if t is not None]
     if not times or case.subject.sky_drift_px(max(times)) <= visible_px:
@@ -94,7 +94,7 @@ def rolling_shutter_distortion(checked: Checked) -> Finding | None:
     case = checked.case
     if case.body.readout_ms is None or case.shutters.skew_deg <= case.figure("leaning_deg"):
         return None
-    asked = case.requests.shutter_type == "electronic"
+    asked = case.asked.shutter_type == "electronic"
     if not (checked.is_electronic or asked):
         return None
     curtains = [k for k in case.body.shutter_kinds if k != "electronic"]
@@ -114,7 +114,7 @@ def moon_drift_blur(checked: Checked) -> Finding | None:
     case = checked.case
     if case.subject.kind != "moon" or case.has("moon_not_in_frame"):
         return None
-    times = [t for t in (checked.shutter_s, case.requests.shutter_s) if t is not None]
+    times = [t for t in (checked.shutter_s, case.asked.shutter_s) if t is not None]
     most_px = case.figure("moon_drift_px")
     if not times or case.subject.sky_drift_px(max(times)) <= most_px:
         return None
@@ -138,7 +138,7 @@ def wind_motion(checked: Checked) -> Finding | None:
         return None
     limit = checked.slowest_allowed_s("wind")
     quick = checked.shutter_s is not None and checked.shutter_s <= limit * SLACK
-    joined = checked.option("bracketing") not in (None, "none") or case.requests.focus_stack_frames is not None
+    joined = checked.option("bracketing") not in (None, "none") or case.asked.focus_stack_frames is not None
     return report(
         "wind_motion",
         sentence=f"At {wording.metres(case.subject.near_m)} leaves stir by pixels within {wording.seconds(step_value('shutter', limit, 0))}."
@@ -151,7 +151,7 @@ def wind_motion(checked: Checked) -> Finding | None:
 
 def bracket_ghosting(checked: Checked) -> Finding | None:
     """A bracket or stack is asked for or set while subject or camera moves."""
-    case, requests = checked.case, checked.case.requests
+    case, requests = checked.case, checked.case.asked
     asked = (requests.bracketing is not None and requests.bracketing.frames > 1) or (
         requests.focus_stack_frames or 1
     ) > 1

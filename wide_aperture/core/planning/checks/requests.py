@@ -16,12 +16,13 @@ from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.physics.motion import SIDEREAL_RATE_ARCSEC_S
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
+from wide_aperture.core.planning.draft import ASKED
 from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV
 
 
 def asked_number_dropped(checked: Checked) -> Finding | None:
     """A time, an aperture or an ISO that was asked for and does not stand."""
-    requests = checked.case.requests
+    requests = checked.case.asked
     asked: tuple[tuple[SettingId, float | None, Callable[[float], str], float], ...] = (
         ("shutter_s", requests.shutter_s, wording.seconds, 1.0),
         ("aperture", requests.aperture, format_aperture, 2.0),
@@ -50,7 +51,7 @@ def asked_number_dropped(checked: Checked) -> Finding | None:
 
 def asked_settings(checked: Checked) -> Mapping[SettingId, Value]:
     """Every setting that was asked for, in the catalogue's terms; brackets no body has stand as they were asked."""
-    requests = checked.case.requests
+    requests = checked.case.asked
     back = {True: "back_button", False: "shutter_button", None: None}[requests.back_button_af]
     bracket = requests.bracketing
     asked: dict[SettingId, Value] = {
@@ -116,7 +117,7 @@ def asked_setting_spoils(checked: Checked) -> Finding | None:
 def _harm(checked: Checked, setting: SettingId) -> str:
     if setting != "shutter_type":
         return checked.case.wishes.harms[setting]
-    kind, time, opening = checked.case.requests.shutter_type, checked.shutter_s, checked.aperture
+    kind, time, opening = checked.case.asked.shutter_type, checked.shutter_s, checked.aperture
     assert kind is not None
     found = checked.case.wishes.of_shutter(kind, time, opening) if time is not None and opening is not None else None
     return found or "another kind suits this exposure"
@@ -136,7 +137,7 @@ def asked_setting_dropped(checked: Checked) -> Finding | None:
     for name in named:
         entry, stands = catalogue.setting(name), checked.setup.settings[name]
         spoken = [stands.spoken(f"reasons/{k}") for k in range(len(stands.reasons))]
-        because = next((reason for reason in reversed(spoken) if reason != "You asked for it."), "")
+        because = next((reason for reason in reversed(spoken) if reason != ASKED), "")
         said.append(f"{entry.label}: {say_value(entry, stands.value)} stands. {because}".strip())
     return report(
         "asked_setting_dropped",

@@ -9,11 +9,11 @@ from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
 
 def _interval_s(checked: Checked) -> float | None:
-    return checked.case.requests.interval_s or checked.setup.number("interval_s")
+    return checked.case.asked.interval_s or checked.setup.number("interval_s")
 
 
 def _frames(checked: Checked) -> float | None:
-    requests = checked.case.requests
+    requests = checked.case.asked
     if requests.sequence_frames is not None:
         return float(requests.sequence_frames)
     interval = _interval_s(checked)
@@ -23,7 +23,7 @@ def _frames(checked: Checked) -> float | None:
 
 
 def _hours(checked: Checked) -> float | None:
-    requests = checked.case.requests
+    requests = checked.case.asked
     if requests.sequence_hours is not None:
         return requests.sequence_hours
     frames, interval = _frames(checked), _interval_s(checked)
@@ -33,9 +33,9 @@ def _hours(checked: Checked) -> float | None:
 def lenr_breaks_interval(checked: Checked) -> Finding | None:
     """Dark-frame reduction doubles each exposure and the interval has no room for it."""
     interval, shutter = _interval_s(checked), checked.shutter_s
-    asked = checked.case.requests.noise_reduction_long_exposure == "on"
+    asked = checked.case.asked.noise_reduction_long_exposure == "on"
     chosen = checked.option("noise_reduction_long_exposure") == "on"
-    exposure = max(shutter or 0.0, checked.case.requests.shutter_s or 0.0)
+    exposure = max(shutter or 0.0, checked.case.asked.shutter_s or 0.0)
     if interval is None or exposure == 0 or not (asked or chosen) or interval >= 2 * exposure:
         return None
     return report(
@@ -49,7 +49,7 @@ def lenr_breaks_interval(checked: Checked) -> Finding | None:
 
 def interval_too_short(checked: Checked) -> Finding | None:
     """The interval is shorter than exposure and writing."""
-    asked, held, shutter = checked.case.requests.interval_s, checked.setup.number("interval_s"), checked.shutter_s
+    asked, held, shutter = checked.case.asked.interval_s, checked.setup.number("interval_s"), checked.shutter_s
     interval = asked if asked is not None else held
     write_s = checked.case.figure("write_s")
     least = write_s * checked.case.figure("least_write_share")
@@ -107,7 +107,7 @@ def card_full_before_end(checked: Checked) -> Finding | None:
 def buffer_limit(checked: Checked) -> Finding | None:
     """The burst asked for is longer than the buffer at the body's rate."""
     case = checked.case
-    seconds, buffer = case.requests.burst_seconds, case.body.buffer_raw_frames
+    seconds, buffer = case.asked.burst_seconds, case.body.buffer_raw_frames
     if seconds is None or buffer is None:
         return None
     rates = [rate.frames_per_s for rate in case.body.frame_rates]

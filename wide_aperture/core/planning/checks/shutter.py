@@ -10,10 +10,10 @@ from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, re
 
 def efcs_bokeh_cut(checked: Checked) -> Finding | None:
     """Electronic first curtain at a wide aperture and short time, as set or as asked for."""
-    asked = checked.case.requests.shutter_type == "electronic_first_curtain"
+    asked = checked.case.asked.shutter_type == "electronic_first_curtain"
     chosen = checked.shutter_type == "electronic_first_curtain"
-    apertures = [a for a in (checked.aperture, checked.case.requests.aperture if asked else None) if a is not None]
-    times = [t for t in (checked.shutter_s, checked.case.requests.shutter_s if asked else None) if t is not None]
+    apertures = [a for a in (checked.aperture, checked.case.asked.aperture if asked else None) if a is not None]
+    times = [t for t in (checked.shutter_s, checked.case.asked.shutter_s if asked else None) if t is not None]
     if not (asked or chosen) or not apertures or not times:
         return None
     aperture, time = min(apertures), min(times)
@@ -32,8 +32,8 @@ def efcs_bokeh_cut(checked: Checked) -> Finding | None:
 def shutter_shock_risk(checked: Checked) -> Finding | None:
     """A mechanical first curtain on a tripod with a long lens in the band where its shock shows."""
     case, shutter = checked.case, checked.shutter_s
-    asked, chosen = case.requests.shutter_type == "mechanical", checked.shutter_type == "mechanical"
-    times = [t for t in (shutter, case.requests.shutter_s) if t is not None]
+    asked, chosen = case.asked.shutter_type == "mechanical", checked.shutter_type == "mechanical"
+    times = [t for t in (shutter, case.asked.shutter_s) if t is not None]
     if not (asked or chosen) or not any(case.wishes.shock_shows_at(t) for t in times):
         return None
     delayed = checked.option("exposure_delay") not in (None, "off")

@@ -13,7 +13,7 @@ def stabiliser_on_tripod(checked: Checked) -> Finding | None:
     if not case.support.on_tripod or not case.support.has_stabiliser:
         return None
     set_on = checked.setup.option("stabilisation") in ("on", "panning")
-    asked_on = case.requests.stabilisation in ("on", "panning")
+    asked_on = case.asked.stabilisation in ("on", "panning")
     if not (set_on or asked_on):
         return None
     return report(
@@ -66,7 +66,7 @@ def stabiliser_focal_length_wrong(checked: Checked) -> Finding | None:
 def self_timer_in_action(checked: Checked) -> Finding | None:
     """A timer or delay, left on or asked for, while the subject moves."""
     case = checked.case
-    asked = case.requests.self_timer in ("2s", "10s")
+    asked = case.asked.self_timer in ("2s", "10s")
     chosen = checked.option("self_timer") in ("2s", "10s") or checked.option("drive") == "self_timer"
     if not (asked or chosen) or not case.subject.is_moving:
         return None

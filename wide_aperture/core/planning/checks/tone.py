@@ -40,7 +40,7 @@ def highlight_clip_risk(checked: Checked) -> Finding | None:
 def dr_mode_raises_min_iso(checked: Checked) -> Finding | None:
     """A highlight reserve is asked for or set where a lower ISO would have served."""
     case = checked.case
-    asked, chosen = case.requests.dr_mode, checked.option("dr_mode")
+    asked, chosen = case.asked.dr_mode, checked.option("dr_mode")
     reserve = next((r for r in (chosen, asked) if r in ("highlight_reserve_1", "highlight_reserve_2")), None)
     by_school = case.schools.highlights == "reserve" and asked is None  # planned only where the ISO is high anyway
     if reserve is None or by_school:

@@ -81,7 +81,7 @@ def _bulb(case: Case) -> Term | None:
 
 
 def _own_floor(case: Case) -> Term | None:
-    floor = case.support.accepted_s
+    floor = case.requests.shutter_floor_s
     if floor is None:
         return None
     return Term(

@@ -103,17 +103,19 @@ def _set_manual(draft: Draft) -> None:
             "af_area",
             "zone_focus",
             f"Depth does the work: {wording.metres(draft.case.subject.near_m)} to {wording.metres(draft.case.subject.far_m)} without turning the ring.",
+            must=True,
         )
     else:
         draft.put_available(
             "af_area",
             ("magnified_live_view", "na"),
-            "Enlarged in the finder, turned through the sharpest point and back.",
+            f"By hand at {wording.ev(draft.case.light.ev100)}: enlarged in the finder, turned through the sharpest point and back.",
+            must=True,
         )
-    draft.put("subject_detection", "off", "Focus is by hand.")
-    draft.put("af_response", "na", "Focus is by hand.")
-    draft.put("af_priority", "na", "Focus is by hand.")
-    draft.put("af_activation", None, "Focus is by hand.")
+    draft.put("subject_detection", "off", "Focus is by hand.", must=True)
+    draft.put("af_response", "na", "Focus is by hand.", must=True)
+    draft.put("af_priority", "na", "Focus is by hand.", must=True)
+    draft.put("af_activation", None, "Focus is by hand.", must=True)
 
 
 def _set_area(draft: Draft) -> None:
@@ -297,9 +299,6 @@ def _set_activation(draft: Draft) -> None:
     option = {"back_button": "back_button", "shutter_button": "shutter_button", "back_button_eye": "back_button_eye"}[
         school
     ]
-    if "af_activation" in draft.foundation:
-        draft.put_habit("af_activation", option, "")
-        return
     draft.put_available(
         "af_activation", (option, "shutter_button"), "Your school of starting focus.", layer="foundation",
         school=draft.follow("starting focus", school.replace("_", " ")),

@@ -1,6 +1,6 @@
 """The genre's layer: habits that a kind of work brings, each only where a number of the case bears it out.
 
-They stand over the foundation and under everything the situation itself decides.
+They stand under the photographer's own standing values and under everything the situation itself decides.
 """
 
 from __future__ import annotations
@@ -8,8 +8,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Value
@@ -93,9 +91,4 @@ def set_genre(draft: Draft) -> None:
     case = draft.case
     for habit in HABITS:
         if case.situation.genre in habit.genres and habit.setting not in draft.settings and habit.holds(case):
-            reasons = [habit.reason(case)]
-            own = draft.foundation.get(habit.setting)
-            if own is not None and own != habit.value:
-                said = say_value(catalogue.setting(habit.setting), own)
-                reasons.append(f"Your foundation says {said}; hold it here if it should stay.")
-            draft.put(habit.setting, habit.value, *reasons, layer="genre")
+            draft.put(habit.setting, habit.value, habit.reason(case), layer="genre")

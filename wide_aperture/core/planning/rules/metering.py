@@ -45,6 +45,7 @@ def _set_pattern(draft: Draft) -> None:
             "metering",
             "not_used",
             f"{wording.ev(case.light.ev100)} is below what meters read: test frame and histogram decide.",
+            must=True,
         )
         draft.put("face_metering", None, "The meter is not used.")
         return
@@ -123,9 +124,12 @@ def _set_compensation(draft: Draft) -> None:
         return
     value, reasons = compensation(draft.case, draft.option("metering"))
     if shift:
+        whose = (
+            "standing shift adds" if draft.case.standing.compensation_ev is not None else "school of highlights adds"
+        )
         most = draft.case.figure("compensation_most_ev")
         value = max(-most, min(most, round((value + shift) * 3) / 3))
-        reasons = (*reasons, f"Your school of highlights adds {wording.signed_stops(shift)}.")
+        reasons = (*reasons, f"Your {whose} {wording.signed_stops(shift)}.")
     draft.put("exposure_comp_ev", value, *reasons, school=school)
 
 

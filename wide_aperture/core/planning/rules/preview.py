@@ -104,14 +104,18 @@ def _set_simulation(draft: Draft) -> None:
             "exposure_simulation",
             "off",
             f"Under flash at {wording.seconds(draft.exposure.shutter_s)} a truthful finder would be too dark to compose.",
+            must=True,
         )
         draft.put("boosted_display", "off", f"Not needed at {wording.ev(case.light.ev100)} with the simulation off.")
     elif case.light.ev100 < case.figure("simulation_blind_ev"):
-        draft.put("exposure_simulation", "off", f"At {wording.ev(case.light.ev100)} a truthful finder is black.")
+        draft.put(
+            "exposure_simulation", "off", f"At {wording.ev(case.light.ev100)} a truthful finder is black.", must=True
+        )
         draft.put(
             "boosted_display",
             "on",
             f"To find the frame at {wording.ev(case.light.ev100)}; the exposure is judged by test frame and histogram.",
+            must=True,
         )
     else:
         draft.put_habit("exposure_simulation", "on", "The finder shows the exposure before the frame.")

@@ -48,9 +48,14 @@ def _set_file(draft: Draft) -> None:
 def _set_cards(draft: Draft) -> None:
     case = draft.case
     if case.body.card_slots <= 1:
-        draft.put("card_mode", "single", f"{case.body.name} has 1 slot: change cards before they are full.")
+        draft.put("card_mode", "single", f"{case.body.name} has 1 slot: change cards before they are full.", must=True)
     elif case.has("unrepeatable"):
-        draft.put("card_mode", "backup", f"It happens once: every frame on both of the {case.body.card_slots} cards.")
+        draft.put(
+            "card_mode",
+            "backup",
+            f"It happens once: every frame on both of the {case.body.card_slots} cards.",
+            must=True,
+        )
     elif case.requests.card_mode is not None:
         draft.put_available("card_mode", (case.requests.card_mode, "backup"), "You asked for it.")
     elif case.schools.cards != "mirror":
@@ -75,10 +80,9 @@ def _set_discretion(draft: Draft) -> None:
         else "Sounds help nobody but the neighbour."
     )
     if quiet:
-        draft.put("sounds", "off", why)
-        draft.put(
-            "assist_lamp", "off", f"A lamp in a face {wording.metres(case.subject.near_m)} away gives the camera away."
-        )
+        draft.put("sounds", "off", why, must=True)
+        lamp = f"A lamp in a face {wording.metres(case.subject.near_m)} away gives the camera away."
+        draft.put("assist_lamp", "off", lamp, must=True)
     else:
         draft.put_habit("sounds", "off", why)
         reach = (
@@ -89,7 +93,7 @@ def _set_discretion(draft: Draft) -> None:
         draft.put_habit("assist_lamp", "off", reach)
     for setting in ("shutter_sound", "timer_beep", "front_lamp"):
         if quiet:
-            draft.put(setting, "off", why)
+            draft.put(setting, "off", why, must=True)
     _set_review(draft)
 
 

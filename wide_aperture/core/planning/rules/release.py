@@ -61,6 +61,7 @@ def _set_anti_flicker(draft: Draft) -> None:
             "anti_flicker",
             "off",
             f"{case.body.name} has none: keep to whole lamp periods, {wording.seconds(1 / (case.light.flicker_hz or 100))} and its multiples.",
+            must=True,
         )
     elif case.light.flicker_hz is not None and draft.option("shutter_type") != "electronic":
         needed = "needed" if cell.shutter_s < 1 / case.light.flicker_hz else "harmless"

@@ -48,6 +48,7 @@ def _set_silence(draft: Draft) -> None:
         else "The place demands it."
         if silent
         else _noise_allowed(case),
+        must=silent,
     )
 
 

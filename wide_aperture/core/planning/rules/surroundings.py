@@ -35,12 +35,14 @@ def _set_display(draft: Draft) -> None:
         f"At {wording.ev(case.light.ev100)} a white screen blinds for minutes."
         if case.light.ev100 < 0
         else f"At {wording.ev(case.light.ev100)} the eye is not adapted to the dark.",
+        must=case.light.ev100 < 0,
     )
     if dark:
         draft.put(
             "display_brightness",
             "dim",
             f"At {wording.ev(case.light.ev100)} a bright screen makes dark frames look right.",
+            must=True,
         )
     draft.put(
         "finder_switch",
