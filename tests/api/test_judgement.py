@@ -131,3 +131,45 @@ class EveryDoorObeys(ApiTestCase):
             values.append(packed["packed_state"]["values"].get("histogram_access"))
         plan = self.post("plan", self.plan_request()).json()["setup"]["settings"]["histogram_access"]["value"]
         self.assertEqual(values, ["live", plan])
+
+
+class FoundationFiles(ApiTestCase):
+    """A foundation goes out and comes in as a file; nothing is saved by reading."""
+
+    DOCUMENT = {
+        "id": str(uuid_of(31)),
+        "title": "Mine",
+        "settings": {"grid": "on", "clip_high": 253.0},
+        "standing": [{"setting": "iso", "value": 5000.0, "darker_than_ev": 6.0}],
+        "reviewed": [],
+    }
+
+    def test_there_and_back(self):
+        text = self.post("gear/foundation-file", self.DOCUMENT).json()["text"]
+        read = self.post("gear/foundation-read", {"text": text}).json()
+        self.assertEqual((read["left_out"], read["document"]["title"]), ([], "Mine"))
+        self.assertEqual(read["document"]["settings"], self.DOCUMENT["settings"])
+        self.assertEqual(read["document"]["standing"][0]["darker_than_ev"], 6.0)
+        self.assertNotEqual(read["document"]["id"], self.DOCUMENT["id"])
+        self.assertEqual(self.client.get("/api/v1/foundations").json()["items"], [])
+
+    def test_what_is_no_such_file_points_at_the_text(self):
+        self.assert_problem(self.post("gear/foundation-read", {"text": "{"}), 422, "/text")
+        self.assert_problem(self.post("gear/foundation-read", {"text": '{"format": "recipe"}'}), 422, "/text")
+
+    def test_what_is_not_known_is_told(self):
+        read = self.post("gear/foundation-read", {"text": '{"settings": {"warp_drive": "on", "grid": "on"}}'}).json()
+        self.assertEqual(read["left_out"], ["warp_drive: not known to this version"])
+        self.assertEqual(read["document"]["settings"], {"grid": "on"})
+
+    def test_narrower_values_reach_the_plan_and_wrong_ones_their_field(self):
+        foundation = {
+            "settings": {"grid": "off"},
+            "standing": [{"setting": "grid", "value": "on", "genres": ["sports"]}],
+        }
+        plan = self.post("plan", self.plan_request(foundation=foundation)).json()
+        self.assertEqual(plan["setup"]["settings"]["grid"]["value"], "on")
+        self.assertEqual((plan["standing"]["hold"], plan["standing"]["of"]), (1, 1))
+        wrong = {"settings": {}, "standing": [{"setting": "kelvin", "value": 6000, "up_to": 4500}]}
+        self.assert_problem(self.post("plan", self.plan_request(foundation=wrong)), 422, "/foundation/standing/0/up_to")
+        self.assert_problem(self.put("foundations", {**self.DOCUMENT, **wrong}), 422)

@@ -110,9 +110,10 @@ class BrowserTestCase(Travels, LiveServerTestCase):
         """Open a list and choose in it by arrow keys."""
         field = within.get_by_role("combobox", name=label, exact=True)
         field.press("Enter")
-        active = self.page.locator(
-            ".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option-active"
-        )
+        list_ = self.page.locator(
+            f"[id='{field.get_attribute('aria-controls')}']"
+        )  # lists opened before stay in the page
+        active = self.page.locator(".ant-select-dropdown", has=list_).locator(".ant-select-item-option-active")
         for _ in range(30):
             if active.get_attribute("title") == option:
                 break

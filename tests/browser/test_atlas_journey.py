@@ -67,7 +67,7 @@ class SchoolsAndFoundation(BrowserTestCase):
         self.wait_saved()
 
         plan = self.open_plan("cup-final", 2)
-        plan.get_by_role("button", name="values of the foundation").click()
+        plan.get_by_role("button", name="values that stand on any day").click()
         expect(plan.get_by_role("button", name="Assist lamp")).to_contain_text("on")
 
     def test_what_a_body_lacks_is_said_with_the_way_around(self):

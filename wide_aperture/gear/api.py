@@ -8,7 +8,9 @@ from pydantic import Field
 from wide_aperture.core.document import Iso, Megapixels, Positive, SensorSideMm
 from wide_aperture.core.documents.body import Body as BodyDocument
 from wide_aperture.core.documents.body import IsoCeilings, proposed_ceilings
+from wide_aperture.core.documents.foundation import FoundationDocument, foundation_file, read_foundation
 from wide_aperture.core.documents.setup import Foundation as FoundationSettings
+from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.sensor import SensorFigures, typical
 from wide_aperture.core.planning.body_facts import BodyFact, body_facts
 from wide_aperture.core.planning.foundation import FactoryChange, factory_changes
@@ -54,6 +56,35 @@ def gear_typical(request: PersonRequest, sheet: SensorSheet) -> object:
 def gear_body_facts(request: PersonRequest, body: BodyDocument) -> object:
     """Say what the figures of a body come to."""
     return list(body_facts(body))
+
+
+class FoundationFile(Schema):
+    """A foundation as a file."""
+
+    text: Annotated[str, Field(max_length=400_000)]
+
+
+class FoundationRead(Schema):
+    """A foundation from a file, not saved yet. left_out: each thing that was not taken, with its reason."""
+
+    document: FoundationDocument
+    left_out: list[str]
+
+
+@gear.post("/foundation-file", response={200: FoundationFile, 422: Problem}, operation_id="gear_foundation_file")
+def gear_foundation_file(request: PersonRequest, document: FoundationDocument) -> object:
+    """A foundation as a file for another photographer or another installation."""
+    return {"text": foundation_file(document)}
+
+
+@gear.post("/foundation-read", response={200: FoundationRead, 422: Problem}, operation_id="gear_foundation_read")
+def gear_foundation_read(request: PersonRequest, asked: FoundationFile) -> object:
+    """Read a foundation file leniently: what is not known is left out and told."""
+    try:
+        found = read_foundation(asked.text)
+    except ValueError as error:
+        raise DomainError("text", asked.text[:40], str(error)) from None
+    return {"document": found.document, "left_out": list(found.left_out)}
 
 
 class NewBody(Schema):

@@ -95,6 +95,8 @@ export type {
   SeriesRequest,
   SettingId,
   SettingValue,
+  Standing,
+  StandingReport,
   Setup,
   Shoot,
   Said,

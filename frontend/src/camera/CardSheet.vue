@@ -2,6 +2,7 @@
 /** The card itself: big exposure, every setting by group, what yields first, findings. One A4 or Letter page. */
 import { computed, ref } from 'vue'
 import type { Phrasebook, Plan } from '@/api/types'
+import { standsOnAnyDay } from '@/planning/layers'
 import { sayValue, settingOf, tables } from '@/shared/tables'
 
 const props = defineProps<{
@@ -15,7 +16,7 @@ const props = defineProps<{
 
 /** The foundation is on the body already: the card lists what this situation sets. */
 const whole = ref(false)
-const always = computed(() => Object.values(props.plan.setup.settings).filter((held) => held.layer === 'foundation' && held.value !== null).length)
+const always = computed(() => Object.values(props.plan.setup.settings).filter((held) => standsOnAnyDay(held) && held.value !== null).length)
 
 const phrases = computed(() => new Map((props.hand?.book?.phrases ?? []).map((phrase) => [phrase.setting, phrase])))
 const handNames = computed(() => (props.hand?.by_hand ?? []).map((id) => phrases.value.get(id)?.words ?? settingOf(id)?.label ?? id).join(', '))
@@ -24,7 +25,7 @@ const groups = computed(() => {
   const found: { name: string; rows: { label: string; ours: string; value: string; held: boolean; byHand: boolean }[] }[] = []
   for (const entry of tables.value?.settings ?? []) {
     const held = props.plan.setup.settings[entry.id]
-    if (!held || held.value === null || held.value === undefined || (held.layer === 'foundation' && !whole.value)) continue
+    if (!held || held.value === null || held.value === undefined || (standsOnAnyDay(held) && !whole.value)) continue
     const phrase = phrases.value.get(entry.id)
     const said = typeof held.value === 'string' ? phrase?.options?.[held.value] : undefined
     const label = phrase?.words ?? entry.label

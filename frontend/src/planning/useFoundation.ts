@@ -1,6 +1,6 @@
 /** Foundations: what a photographer sets on any body. The first is made when it is first edited; a situation may name another. */
 import { computed } from 'vue'
-import type { Foundation, FoundationDocument, PlannedSituation } from '@/api/types'
+import type { Foundation, FoundationDocument, PlannedSituation, Standing } from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
@@ -18,12 +18,21 @@ export function useFoundation(shownId?: () => string | undefined) {
   /** What lies under a situation's plan: the foundation it names, else the first. The server chooses alike. */
   function under(planned: PlannedSituation): Foundation | null {
     const chosen = all.value.find((each) => each.id === planned.foundation_id) ?? all.value[0]
-    return chosen ? { settings: chosen.settings } : null
+    return chosen ? { settings: chosen.settings, standing: chosen.standing ?? [] } : null
   }
 
   function change(changes: (now: FoundationDocument) => Partial<FoundationDocument>, key: string): void {
-    const now = plainCopy(document.value) ?? { id: newId(), title: 'Foundation', settings: {}, reviewed: [] }
+    const now = plainCopy(document.value) ?? { id: newId(), title: 'Foundation', settings: {}, standing: [], reviewed: [] }
     edit('foundations', { ...now, ...changes(now) }, `foundation/${key}`)
   }
-  return { loaded, entry, document, all, under, change }
+
+  /** Held in every situation of a genre, whatever a case says: as a pin there. */
+  function insist(planned: PlannedSituation, setting: Standing['setting'], value: Standing['value']): void {
+    const own = all.value.find((each) => each.id === planned.foundation_id) ?? all.value[0]
+    if (!own) return
+    const genre = planned.situation.genre
+    const others = (own.standing ?? []).filter((each) => !(each.insists && each.setting === setting && each.genres?.includes(genre)))
+    edit('foundations', { ...plainCopy(own), standing: [...others, { setting, value, genres: [genre], insists: true }] }, `foundation/${setting}`)
+  }
+  return { loaded, entry, document, all, under, change, insist }
 }

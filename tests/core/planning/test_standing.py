@@ -215,6 +215,12 @@ class WhatItChanges(SimpleTestCase):
         self.assertEqual(way(trails, "white_balance").by, "case")
         self.assertIsNone(way(made(STREET, {"white_balance": "auto"}), "white_balance"))
 
+    def test_a_general_care_is_a_finding_and_takes_nothing_away(self):
+        plan = made(STREET, {"release_without_card": "allowed"})
+        self.assertEqual(plan.setup.value("release_without_card"), "allowed")
+        self.assertIsNone(way(plan, "release_without_card"))
+        self.assertGreater(len(plan.findings), len(made(STREET).findings))
+
 
 class TheReport(SimpleTestCase):
     def test_it_counts(self):

@@ -1,15 +1,18 @@
-"""The foundation as it is saved: what a photographer sets on any body before a situation speaks."""
+"""The foundation as it is saved and travels: what a photographer sets on any body before a situation speaks."""
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterable
-from typing import Annotated
-from uuid import UUID
+from dataclasses import dataclass
+from typing import Annotated, Any, get_args
+from uuid import UUID, uuid4
 
-from pydantic import Field
+from pydantic import Field, ValidationError
 
 from wide_aperture.core.document import Name
-from wide_aperture.core.documents.setup import Foundation
+from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.documents.setup import Foundation, Standing
 from wide_aperture.core.documents.shoot import PlannedSituation
 
 
@@ -29,3 +32,75 @@ def foundation_of(planned: PlannedSituation, foundations: Iterable[FoundationDoc
     owned = sorted(foundations, key=lambda each: str(each.id))
     named = [each for each in owned if each.id == planned.foundation_id]
     return next((each.for_plan() for each in (*named, *owned)), None)
+
+
+FORMAT, FORMAT_VERSION = "wide-aperture-foundation", 1
+LONGEST_TITLE = 120
+SETTING_IDS = frozenset(get_args(SettingId.__value__))
+
+
+@dataclass(frozen=True, slots=True)
+class ReadFoundation:
+    """A foundation read from a file, as a new document. left_out: each thing that was not taken, with its reason."""
+
+    document: FoundationDocument
+    left_out: tuple[str, ...]
+
+
+def foundation_file(document: FoundationDocument) -> str:
+    """The foundation as a file: everything but what belongs to this installation."""
+    content = document.model_dump(mode="json", exclude={"id", "reviewed"})
+    return json.dumps({"format": FORMAT, "format_version": FORMAT_VERSION, **content}, indent=1, ensure_ascii=False)
+
+
+def read_foundation(text: str) -> ReadFoundation:
+    """Read a foundation file. What this version does not know is left out and told, the rest is taken.
+
+    Raises: ValueError where the text is no such file, with a sentence for the reader.
+    """
+    try:
+        content = json.loads(text)
+    except json.JSONDecodeError as error:
+        raise ValueError(f"is no JSON: {error.msg} in line {error.lineno}") from None
+    if not isinstance(content, dict) or not isinstance(content.get("settings", {}), dict):
+        raise ValueError("holds no foundation: an object with settings is expected")
+    if content.get("format", FORMAT) != FORMAT:
+        raise ValueError(f"is a file of another kind: {content['format']}")
+    left_out: list[str] = []
+    settings = {
+        name: value
+        for name, value in content.get("settings", {}).items()
+        if _taken(left_out, str(name), lambda name=name, value=value: Foundation(settings={name: value}))
+    }
+    standing = [
+        each
+        for number, each in enumerate(_listed(content.get("standing"), left_out), 1)
+        if _taken(left_out, f"standing value {number}", lambda each=each: Standing.model_validate(each))
+    ]
+    known = {"format", "format_version", "title", "settings", "standing", "id", "reviewed"}
+    left_out += [f"{name}: not known to this version" for name in content if name not in known]
+    title = str(content.get("title") or "Foundation").strip()[:LONGEST_TITLE] or "Foundation"
+    document = FoundationDocument.model_validate(
+        {"id": uuid4(), "title": title, "settings": settings, "standing": standing}
+    )
+    return ReadFoundation(document, tuple(left_out))
+
+
+def _listed(found: Any, left_out: list[str]) -> list[Any]:
+    if found is None or isinstance(found, list):
+        return found or []
+    left_out.append("standing: is no list")
+    return []
+
+
+def _taken(left_out: list[str], name: str, make: Any) -> bool:
+    """True where a part can be made; else it is told why not."""
+    try:
+        make()
+    except ValidationError as error:
+        first = error.errors()[0]
+        known = name in SETTING_IDS or name.startswith("standing value")
+        said = first["msg"].removeprefix("Value error, ") if known else "not known to this version"
+        left_out.append(f"{name}: {said}")
+        return False
+    return True

@@ -114,10 +114,20 @@ class Foundation(Document):
         return self
 
 
+# Numbers of which nothing, or less, means nothing.
+ABOVE_ZERO: frozenset[SettingId] = frozenset(
+    {"shutter_s", "aperture", "iso", "kelvin", "focus_distance_m", "slowest_shutter_s", "iso_ceiling", "iso_floor", "frame_rate", "interval_s"}
+)  # fmt: skip
+
+
 def _fault(setting: SettingId, value: Value) -> str:
     """What is wrong with a value of a setting; the empty text when nothing is."""
     if value is not None and setting in OPTIONS and value not in OPTIONS[setting]:
         return f"has no option {value!r}"
+    if isinstance(value, str) and setting not in OPTIONS:
+        return "is a number or a switch, no word"
+    if setting in ABOVE_ZERO and _is_number(value) and float(value or 0) <= 0:
+        return "must be above 0"
     return ""
 
 

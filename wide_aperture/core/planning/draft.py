@@ -57,9 +57,9 @@ def body_ends(body: Body, shutter: ShutterKind) -> Mapping[SettingId, tuple[floa
     }
 
 
-def _with_number(because: str, said: tuple[str, ...]) -> str:
-    """A reason that carries a number of the case: with the rule's own where it has none itself."""
-    return because if any(each.isdigit() for each in because) else " ".join((because, *said[:1]))
+def has_number(sentence: str) -> bool:
+    """True where a reason carries a number of the case."""
+    return any(each.isdigit() for each in sentence)
 
 
 def alike(setting_id: SettingId, one: Value, other: Value) -> bool:
@@ -206,7 +206,7 @@ class Draft:
         """Why a standing value cannot stand here, and whether the kit is why; the empty text where it can."""
         body = self.case.body
         if setting_id in self.yielding:
-            return _with_number(self.yielding[setting_id], said), False
+            return self.yielding[setting_id], False
         if harm := self.case.wishes.harms.get(setting_id):
             return " ".join((f"{harm[:1].upper()}{harm[1:]}.", *said[:1])), False
         declared = body.support_of(setting_id)

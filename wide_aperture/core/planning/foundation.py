@@ -7,7 +7,8 @@ from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Name
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import Spoken
-from wide_aperture.core.documents.setup import Foundation
+from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.documents.setup import Foundation, Value
 
 
 class FactoryChange(Spoken):
@@ -21,9 +22,18 @@ class FactoryChange(Spoken):
     because: str
 
 
+def _on_this_body(body: Body, foundation: Foundation | None) -> dict[SettingId, Value]:
+    """What stands on a body on any day: in every genre and every light."""
+    if foundation is None:
+        return {}
+    here = [each for each in foundation.standing if not each.genres and each.darker_than_ev is None]
+    narrow = {each.setting: each.value for each in here if each.body_id == body.id and each.up_to is None}
+    return {**foundation.settings, **narrow}
+
+
 def factory_changes(body: Body, foundation: Foundation | None = None) -> tuple[FactoryChange, ...]:
     """What to change from factory on this body, in the catalogue's order. Settings the body lacks are left out."""
-    own = foundation.settings if foundation else {}
+    own = _on_this_body(body, foundation)
     differs = {each.setting: each.option for each in body.factory}
     found = []
     for entry in catalogue.catalogue():

@@ -17,7 +17,7 @@ from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.preferences import Preferences, Schools
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Foundation, Pin, Value
+from wide_aperture.core.documents.setup import ABOVE_ZERO, Foundation, Pin, Value
 from wide_aperture.core.documents.shoot import PlannedSituation
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.documents.sky_context import SkyContext
@@ -27,7 +27,6 @@ from wide_aperture.core.planning.case import Case
 from wide_aperture.core.sky.daylight.resolve import resolved
 
 SEARCHED_AXES: tuple[SettingId, ...] = ("shutter_s", "aperture", "iso", "nd_stops")
-ABOVE_ZERO = ("shutter_s", "aperture", "iso", "kelvin", "focus_distance_m")
 MOST_ND_STOPS = 30.0
 FARTHEST_RATIO = 100.0  # an own figure further from the trade's is a slip of the keyboard
 MOST_OWN_EV = 30.0

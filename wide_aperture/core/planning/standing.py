@@ -10,7 +10,7 @@ from wide_aperture.core.documents.plan import Finding, GaveWay, StandingReport
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import SettingValue
 from wide_aperture.core.planning.checks import Checked, run_checks
-from wide_aperture.core.planning.draft import AS_IF_OFF, ASKED, Draft
+from wide_aperture.core.planning.draft import AS_IF_OFF, ASKED, Draft, has_number
 
 Ruled = Callable[[Mapping[SettingId, str]], Draft]  # the rules run once, with these standing values left out
 
@@ -18,8 +18,8 @@ Ruled = Callable[[Mapping[SettingId, str]], Draft]  # the rules run once, with t
 def settled(ruled: Ruled) -> tuple[Draft, list[Finding]]:
     """The draft in which every standing value that harms nothing stands, and its findings.
 
-    A standing value is suspected where a check that judges its setting speaks. Only what goes away without the value
-    was its doing: the others stand.
+    A standing value is suspected where a check that judges its setting speaks with a number of the case; a general
+    care is only a finding. Only what goes away without the value was its doing: the others stand.
     """
     draft = ruled({})
     findings = _judged(draft)
@@ -44,7 +44,7 @@ def _suspects(draft: Draft, findings: list[Finding]) -> dict[SettingId, Finding]
     """Standing values that replaced what a rule chose, where a check that judges their setting speaks."""
     found: dict[SettingId, Finding] = {}
     for finding in findings:
-        if finding.is_open and finding.level != "note" and finding.about == "plan":
+        if finding.is_open and finding.level != "note" and finding.about == "plan" and has_number(finding.sentence):
             for name in draft.stood - found.keys():
                 if finding.code in catalogue.setting(name).fights:
                     found[name] = finding

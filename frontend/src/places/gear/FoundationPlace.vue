@@ -1,16 +1,21 @@
 <script setup lang="ts">
-/** The foundation: what this photographer sets on any body. Empty means: as is usual. */
+/** The foundation: how this photographer's camera stands on any day. Empty means: as is usual. */
 import { Button, Input, Switch } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { CatalogueEntry, SettingValue } from '@/api/types'
 import { edit } from '@/saving/undo'
+import FileButton from '@/shared/FileButton.vue'
 import { useFoundation } from '@/planning/useFoundation'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import { newId } from '@/shared/ids'
 import LineField from '@/shared/LineField.vue'
 import NamedSelect from '@/shared/NamedSelect.vue'
-import { sayValue, tables } from '@/shared/tables'
+import { provideFieldProblems } from '@/shared/problems'
+import { tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
+import FoundationWhere from './FoundationWhere.vue'
+import StandingField from './StandingField.vue'
+import { useFoundationFile } from './useFoundationFile'
 
 type Value = SettingValue['value']
 const shownId = ref<string>()
@@ -20,7 +25,7 @@ const choices = computed(() => all.value.map((each) => ({ value: each.id, label:
 /** For a second photographer: a situation says which foundation lies under its plan. */
 function addAnother(): void {
   const id = newId()
-  edit('foundations', { id, title: `Foundation ${all.value.length + 1}`, settings: {}, reviewed: [] })
+  edit('foundations', { id, title: `Foundation ${all.value.length + 1}`, settings: {}, standing: [], reviewed: [] })
   shownId.value = id
 }
 const sought = ref('')
@@ -28,12 +33,10 @@ const onlyOwn = ref(false)
 const own = computed(() => document.value?.settings ?? {})
 const count = computed(() => Object.keys(own.value).length)
 
-/** Numbers are left to the situation; what is chosen or switched can be a habit. */
-const settable = computed(() => (tables.value?.settings ?? []).filter((item) => item.options.length > 0 || item.kind === 'flag'))
 const groups = computed(() => {
   const words = sought.value.trim().toLowerCase()
   const found = new Map<string, CatalogueEntry[]>()
-  for (const item of settable.value) {
+  for (const item of tables.value?.settings ?? []) {
     if (onlyOwn.value && !(item.id in own.value)) continue
     if (words && !`${item.label} ${item.group} ${item.explanation}`.toLowerCase().includes(words)) continue
     found.set(item.group, [...(found.get(item.group) ?? []), item])
@@ -41,30 +44,22 @@ const groups = computed(() => {
   return [...found]
 })
 
-const AS_USUAL = '—'
-function optionsOf(item: CatalogueEntry): { value: string; label: string }[] {
-  const options =
-    item.kind === 'flag'
-      ? [
-          { value: 'true', label: 'on' },
-          { value: 'false', label: 'off' },
-        ]
-      : item.options.map((option) => ({ value: option.id, label: option.label }))
-  const usual = item.usual === null || item.usual === undefined ? 'the situation decides' : `as usual: ${sayValue(item, item.usual)}`
-  return [{ value: AS_USUAL, label: usual }, ...options]
-}
-function chosen(item: CatalogueEntry): string {
-  const held = own.value[item.id]
-  return held === undefined ? AS_USUAL : String(held)
-}
-function choose(item: CatalogueEntry, text: string): void {
+function choose(item: CatalogueEntry, value: Value | undefined): void {
   change((now) => {
     const settings: Record<string, Value> = { ...now.settings }
-    delete settings[item.id]
-    if (text !== AS_USUAL) settings[item.id] = item.kind === 'flag' ? text === 'true' : text
+    if (value === undefined) delete settings[item.id]
+    else settings[item.id] = value
     return { settings, reviewed: [] } // what was set on the bodies no longer holds
   }, item.id)
 }
+const { said, leftOut, save, read } = useFoundationFile((id) => (shownId.value = id))
+function duplicate(): void {
+  if (!document.value) return
+  const id = newId()
+  edit('foundations', { ...document.value, id, title: `${document.value.title} (copy)`.slice(0, 120), reviewed: [] })
+  shownId.value = id
+}
+provideFieldProblems(() => saved.value)
 useOpenThing(() => 'Foundation')
 </script>
 
@@ -74,15 +69,15 @@ useOpenThing(() => 'Foundation')
     <div class="page-head">
       <h1>Foundation</h1>
       <p class="soft">
-        What you set on any body. {{ count ? `${count} ${count === 1 ? 'value is' : 'values are'} your own` : 'Nothing of your own yet' }}; genre,
-        situation and pins stand over it.
+        How your camera stands on any day. {{ count ? `${count} ${count === 1 ? 'value is' : 'values are'} your own.` : 'Nothing of your own yet.' }}
+        What you set holds unless a number of the case forbids it, and the plan says which.
       </p>
       <HistoryButton v-if="saved" :id="saved.id" kind="foundations" />
     </div>
     <p v-if="saved?.state === 'refused'" class="stop" role="alert">{{ saved.problem?.message }}</p>
-    <div v-if="saved" class="which">
+    <div class="which">
       <NamedSelect
-        v-if="choices.length > 1"
+        v-if="saved && choices.length > 1"
         label="Whose foundation"
         :value="saved.id"
         :options="choices"
@@ -95,8 +90,17 @@ useOpenThing(() => 'Foundation')
           :value="document.title"
           @change="(title) => change(() => ({ title: title.trim() || 'Foundation' }), 'title')" />
       </div>
-      <Button @click="addAnother">Another, for another photographer</Button>
+      <Button v-if="saved" @click="addAnother">Another, for another photographer</Button>
+      <Button v-if="saved" @click="duplicate">Copy this one</Button>
+      <Button v-if="document" @click="save(document)">Save as a file</Button>
+      <FileButton label="Foundation file" accept=".json,application/json" @file="read">Read a file</FileButton>
     </div>
+    <p v-if="said" role="status">{{ said }}</p>
+    <ul v-if="leftOut.length" class="soft">
+      <li v-for="each in leftOut" :key="each">{{ each }}</li>
+    </ul>
+    <FoundationWhere :standing="document?.standing ?? []" @change="(standing) => change(() => ({ standing, reviewed: [] }), 'standing')" />
+    <h2>On any day</h2>
     <div class="filters">
       <Input v-model:value="sought" placeholder="Search the settings" aria-label="Search the settings" allow-clear />
       <label><Switch v-model:checked="onlyOwn" size="small" aria-label="Only my own" /> only my own</label>
@@ -108,14 +112,13 @@ useOpenThing(() => 'Foundation')
       <h2>{{ group }}</h2>
       <div v-for="item in items" :key="item.id" class="row">
         <RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label }}</RouterLink>
-        <NamedSelect
-          spoken
-          :label="item.label"
-          :value="chosen(item)"
-          :options="optionsOf(item)"
+        <StandingField
+          :item="item"
+          :value="own[item.id]"
+          :pointer="`/settings/${item.id}`"
           :class="{ own: item.id in own }"
-          @update:value="(value: unknown) => choose(item, String(value))" />
-        <span class="soft">{{ item.usual_because || 'Holds where the situation does not decide.' }}</span>
+          @choose="(value) => choose(item, value)" />
+        <span class="soft">{{ item.usual_because || 'Holds unless a number of the case forbids it.' }}</span>
       </div>
     </section>
   </div>

@@ -7,13 +7,13 @@ import { useFoundation } from '@/planning/useFoundation'
 
 export function useReviews(bodies: () => Body[]) {
   const foundation = useFoundation()
-  const settings = computed(() => foundation.document.value?.settings ?? {})
+  const own = computed(() => ({ settings: foundation.document.value?.settings ?? {}, standing: foundation.document.value?.standing ?? [] }))
   const answers = useQuery({
-    queryKey: computed(() => ['factory-changes', bodies(), settings.value]),
+    queryKey: computed(() => ['factory-changes', bodies(), own.value]),
     queryFn: async () => {
       const found: Record<string, FactoryChange[]> = {}
       for (const body of bodies()) {
-        found[body.id] = await answered(client.POST('/api/v1/gear/factory-changes', { body: { body, foundation: { settings: settings.value } } }))
+        found[body.id] = await answered(client.POST('/api/v1/gear/factory-changes', { body: { body, foundation: own.value } }))
       }
       return found
     },

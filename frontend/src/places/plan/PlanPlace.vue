@@ -42,13 +42,12 @@ const { loaded, failed, planned, bodyEntry, lensEntry, body, lens, request } = u
   brief: (saved) => (moving.value?.id === saved.situation.id ? timedAt(saved, moving.value) : saved),
 })
 const { plan, problem } = usePlan(() => request.value)
-
 watch([loaded, chosenId], () => {
   if (loaded.value && !props.situationId && chosenId.value) void router.replace(`/shoots/${props.shootId}/plan/${chosenId.value}`)
 })
 const { hold, release, releaseAll, follow } = useHolding(planned, () => (live.value = {}))
 
-/** The simulated frame last drawn: its tones lie under the tone ruler. */
+/** The simulated frame last drawn; its tones lie under the tone ruler. */
 const frame = shallowRef<FrameOut | null>(null)
 const editing = ref<string | null>(null)
 /** The question of which the schools are being compared. */
@@ -168,6 +167,7 @@ useShortcuts([
           :has-kit="Boolean(body && lens)"
           :said="said"
           @save="save"
+          @hold="hold"
           @release="release"
           @release-all="releaseAll()"
           @frame="(made) => (frame = made)"

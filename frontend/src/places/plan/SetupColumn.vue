@@ -5,12 +5,15 @@ import { defineAsyncComponent } from 'vue'
 import type { FrameOut, Plan, PlanInput, PlannedSituation } from '@/api/types'
 import ChangingLight from './ChangingLight.vue'
 import PlanNotes from './PlanNotes.vue'
+import type { Changes } from '@/planning/pins'
 import SetupSheet from './SetupSheet.vue'
+import StandingLine from './StandingLine.vue'
 
 const PlanPreview = defineAsyncComponent(() => import('./PlanPreview.vue'))
 const props = defineProps<{ planned: PlannedSituation; plan: Plan | null; request: PlanInput | null; hasKit: boolean; said: string }>()
 const emit = defineEmits<{
   save: []
+  hold: [changes: Changes]
   release: [setting: string]
   'release-all': []
   frame: [made: FrameOut | null]
@@ -30,6 +33,7 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
   <PlanPreview v-if="request && plan" :request="request" :to="at('rehearse')" @frame="(made) => emit('frame', made)" />
   <template v-if="plan && hasKit">
     <ChangingLight v-if="request?.sky" :request="request" />
+    <StandingLine v-if="plan.standing" :report="plan.standing" :planned="planned" @hold="(changes) => emit('hold', changes)" />
     <SetupSheet
       :plan="plan"
       @release="(setting) => emit('release', setting)"

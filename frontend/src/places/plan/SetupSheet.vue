@@ -2,6 +2,7 @@
 /** The setup by groups: each value with what decides it, its layer, and the whole reason on demand. */
 import { computed, ref } from 'vue'
 import type { CatalogueEntry, Plan, SettingValue } from '@/api/types'
+import { LAYERS, standsOnAnyDay } from '@/planning/layers'
 import { sayValue, tables } from '@/shared/tables'
 
 const props = defineProps<{ plan: Plan }>()
@@ -14,12 +15,6 @@ interface Row {
   held: SettingValue
 }
 
-const LAYERS: Record<SettingValue['layer'], string> = {
-  foundation: 'Foundation: the same on any body.',
-  genre: 'Genre: usual for this kind of work.',
-  situation: 'Situation: follows from this brief.',
-  pin: 'Pin: you hold it.',
-}
 const ORDER = ['Exposure', 'Metering', 'Focus', 'Drive', 'Stabiliser', 'Colour', 'Tone', 'Bracketing', 'Flash', 'Noise', 'File']
 
 const rows = computed<Row[]>(() =>
@@ -28,11 +23,13 @@ const rows = computed<Row[]>(() =>
     return held && held.value !== null && held.value !== undefined ? [{ entry, held }] : []
   }),
 )
-const always = computed(() => rows.value.filter((row) => row.held.layer === 'foundation').length)
+/** What stands on any day; your own is shown where something else would have been set. */
+const stands = ({ held }: Row): boolean => standsOnAnyDay(held) && !held.spoke?.length
+const always = computed(() => rows.value.filter(stands).length)
 const groups = computed(() => {
   const found = new Map<string, Row[]>()
   for (const row of rows.value) {
-    if (row.held.layer === 'foundation' && !whole.value) continue
+    if (stands(row) && !whole.value) continue
     found.set(row.entry.group, [...(found.get(row.entry.group) ?? []), row])
   }
   const rank = (name: string): number => (ORDER.includes(name) ? ORDER.indexOf(name) : 99)
@@ -46,7 +43,7 @@ function decider(held: SettingValue): string {
   const window = limit ? props.plan.windows.find((item) => item.id === limit) : undefined
   if (window) return window.imposed_by
   if (held.layer === 'foundation') return 'foundation'
-  if (held.layer === 'genre') return 'genre'
+  if (held.layer === 'genre' || held.layer === 'request' || held.layer === 'body') return held.layer
   return held.school ? 'school' : 'why'
 }
 
@@ -75,6 +72,9 @@ function toggle(id: string): void {
             {{ LAYERS[row.held.layer] }}<template v-if="row.held.school"> School: {{ row.held.school }}.</template> Touches
             {{ row.held.touches.join(', ') }}.
           </p>
+          <p v-if="row.held.spoke?.length" class="soft">
+            Spoke: {{ row.held.spoke.map((voice) => `${voice.layer} ${sayValue(row.entry, voice.value)}`).join(', then ') }}.
+          </p>
           <p class="links">
             <RouterLink :to="`/atlas/settings/${row.entry.id}`">About this setting</RouterLink>
             <button v-if="questionOf(row.entry.id)" class="link" @click="emit('schools', questionOf(row.entry.id)!)">
@@ -87,7 +87,7 @@ function toggle(id: string): void {
       </div>
     </div>
     <button v-if="always" class="link always" :aria-expanded="whole" @click="whole = !whole">
-      {{ whole ? 'Leave the foundation out' : `And ${always} values of the foundation, as on any body` }}
+      {{ whole ? 'Leave out what stands on any day' : `And ${always} values that stand on any day` }}
     </button>
     <template v-if="plan.missing.length">
       <h3>This body lacks</h3>

@@ -81,7 +81,7 @@ export function withValues(setup: Setup, changed: Record<string, SettingValue['v
   const settings = { ...setup.settings }
   for (const [id, value] of Object.entries(changed)) {
     const before = settings[id]
-    settings[id] = { value, layer: 'pin', school: null, touches: before?.touches ?? [], reasons: ['Set by hand.'], limits: [], said: {} }
+    settings[id] = { value, layer: 'pin', school: null, touches: before?.touches ?? [], reasons: ['Set by hand.'], limits: [], spoke: [], said: {} }
   }
   return { settings }
 }

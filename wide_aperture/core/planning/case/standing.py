@@ -67,8 +67,10 @@ class StandingValues:
         own = self.case.given.foundation
         if own is None:
             return {}
-        found = {name: StandingValue(value, adds=name in ADDING) for name, value in own.settings.items()}
-        fitting = [each for each in own.standing if not each.insists and self._applies(each)]
+        found = {
+            name: StandingValue(value, adds=name in ADDING) for name, value in own.settings.items() if value is not None
+        }
+        fitting = [each for each in own.standing if not each.insists and each.value is not None and self._applies(each)]
         for each in sorted(fitting, key=_narrowness):
             found[each.setting] = StandingValue(each.value, each.up_to, self._where(each), each.setting in ADDING)
         return found

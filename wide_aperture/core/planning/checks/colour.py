@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.physics.quantities import mired
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
@@ -84,10 +85,11 @@ def wb_auto_drift(checked: Checked) -> Finding | None:
     asked, chosen = checked.case.asked.white_balance == "auto", checked.option("white_balance") == "auto"
     if not checked.case.is_matched_series or not (asked or chosen):
         return None
+    frames = f"Frames of {wording.seconds(checked.shutter_s)}" if checked.shutter_s is not None else "These frames"
     return report(
         "wb_auto_drift",
         about="request" if asked else "plan",
-        sentence="These frames are joined or played together: automatic white balance would judge each by itself.",
+        sentence=f"{frames} are joined or played together: automatic white balance would judge each by itself.",
         handled_by=() if chosen else ("white_balance",),
         remedy=Remedy(label="Fix the colour", changes={"white_balance": "daylight"}) if chosen else None,
     )
