@@ -40,6 +40,50 @@ class Hand:
         return self.now.values.get(setting)
 
 
+class TheBodysEnds(SimpleTestCase):
+    """No number past what the body has, and no option it lacks, by whatever way."""
+
+    SMALL = {"base_iso": 160, "highest_iso": 6400, "kelvin_low": 2500, "kelvin_high": 10_000, "ceilings": {"routine": 3200, "push": 6400}}  # fmt: skip
+
+    def hand(self, **more):
+        hand = Hand(body(**{**self.SMALL, **more}), white_balance="kelvin", kelvin=5000.0)
+        hand.do("open", "quick_screen")
+        return hand
+
+    def test_a_number_past_them_is_refused_with_the_end(self):
+        for setting, last, past in (
+            ("iso", 6400.0, 204_800.0),
+            ("kelvin", 10_000.0, 12_000.0),
+            ("kelvin", 2500.0, 1900.0),
+        ):
+            hand = self.hand()
+            self.assertFalse(refused(hand.body, hand.now.values, setting, last), setting)
+            self.assertIn("ends at", refused(hand.body, hand.now.values, setting, past), setting)
+        self.assertEqual(refused(self.hand().body, {}, "iso", 204_800.0), "Test body ends at ISO 6400.")
+        self.assertEqual(refused(self.hand().body, {}, "iso", 50.0), "Test body ends at ISO 160.")
+        self.assertTrue(refused(self.hand().body, {"exposure_mode": "manual"}, "shutter_s", 1 / 64_000))
+
+    def test_a_marked_value_half_a_mark_past_the_end_is_the_end(self):
+        self.assertIsNone(refused(self.hand(fastest_electronic_s=1 / 8000).body, {}, "shutter_s", 1 / 8192))
+
+    def test_a_dial_stops_there(self):
+        hand = Hand(body(**self.SMALL), dial_rear="iso")
+        for _ in range(4):
+            hand.do("turn", "dial_rear", clicks=12)
+        self.assertEqual(hand.value("iso"), 6400)
+        for _ in range(4):
+            hand.do("turn", "dial_rear", clicks=-12)
+        self.assertEqual(hand.value("iso"), 160)
+
+    def test_an_option_it_lacks_is_refused(self):
+        lacking = SettingSupport(setting="peaking", options=("off", "low"), instead="Enlarge the view.")
+        camera = body(support=(lacking,))
+        self.assertEqual(refused(camera, {}, "peaking", "high"), "Enlarge the view.")
+        self.assertIsNone(refused(camera, {}, "peaking", "low"))
+        without_words = body(support=(SettingSupport(setting="peaking", options=("off", "low")),))
+        self.assertEqual(refused(without_words, {}, "peaking", "high"), "Test body has no “high”.")
+
+
 class Screens(SimpleTestCase):
     def test_a_menu_item_needs_the_menu_and_its_page(self):
         hand = Hand()

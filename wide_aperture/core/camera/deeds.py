@@ -170,6 +170,8 @@ def _turn(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook)
         if setting == "exposure_comp_ev"
         else _stepped(setting, float(held), action.clicks)
     )
+    end = body.end_passed(setting, after)
+    after = after if end is None else end  # a dial turns on, the value stays at the body's end
     return Outcome(
         camera=_with(camera, {setting: after}, (setting,)),
         said=f"{book.phrase(setting).words}: {say_value(catalogue.setting(setting), after)}",

@@ -1,8 +1,11 @@
-"""What a body refuses as it stands: options it offers only beside others, declared pairs, values the mode takes over."""
+"""What a body refuses as it stands: what it lacks, numbers past its ends, options it offers only beside others, declared pairs,
+values the mode takes over."""
 
 from __future__ import annotations
 
+from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
+from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Value
 
@@ -25,6 +28,12 @@ def refused(body: Body, values: dict[str, Value], setting: str, value: Value) ->
     declared = body.support_of(setting)
     if declared is not None and not declared.options:
         return declared.instead or "This body has no such setting."
+    if declared is not None and isinstance(value, str) and value not in (*declared.options, "na", "none"):
+        return declared.instead or f"{body.name} has no “{say_value(catalogue.setting(setting), value)}”."
+    if isinstance(value, int | float) and not isinstance(value, bool):
+        end = body.end_passed(setting, float(value))
+        if end is not None:
+            return f"{body.name} ends at {say_value(catalogue.setting(setting), end)}."
     for condition in declared.conditions if declared is not None else ():
         if value in condition.without_options and values.get(condition.when_setting) in condition.is_one_of:
             return condition.because

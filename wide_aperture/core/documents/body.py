@@ -303,6 +303,30 @@ class Body(Document):
         ]
         return max(works, default=0.0)
 
+    def ends_of(self, setting: str, shutter: ShutterKind | None = None) -> tuple[float | None, float | None]:
+        """Least and most that this body has of a number; None: open. shutter: the kind that is set, None: any."""
+        fastest = min(each.fastest_s for each in self.shutters if shutter in (None, each.kind))
+        rates = [
+            rate for each in self.shutters if shutter in (None, each.kind) and (rate := self.frames_per_s(each.kind))
+        ]
+        ends: dict[str, tuple[float | None, float | None]] = {
+            "kelvin": (self.kelvin_low, self.kelvin_high),
+            "iso": (self.base_iso, self.highest_iso),
+            "iso_ceiling": (self.base_iso, self.highest_iso),
+            "iso_floor": (self.base_iso, self.highest_iso),
+            "shutter_s": (fastest, None),
+            "slowest_shutter_s": (fastest, None),
+            "frame_rate": (None, max(rates, default=None)),
+        }
+        return ends.get(setting, (None, None))
+
+    def end_passed(self, setting: str, value: float, shutter: ShutterKind | None = None) -> float | None:
+        """The end of this body's range that a number lies beyond, half a mark of grace; None where it keeps within."""
+        low, high = self.ends_of(setting, shutter)
+        if low is not None and value < low / NOMINAL_SLACK:
+            return low
+        return high if high is not None and value > high * NOMINAL_SLACK else None
+
     @cached_property
     def _support(self) -> dict[str, SettingSupport]:
         return {declared.setting: declared for declared in self.support}

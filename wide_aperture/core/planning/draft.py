@@ -9,7 +9,6 @@ from functools import lru_cache
 
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
-from wide_aperture.core.documents.body import NOMINAL_SLACK, Body, ShutterKind
 from wide_aperture.core.documents.plan import Missing
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value, Voice
@@ -43,18 +42,6 @@ ENDED = ("kelvin", "iso_ceiling", "iso_floor", "frame_rate")  # numbers that no 
 NOT_THERE = ("na", "none")  # options that say there is nothing to set
 AS_IF_OFF = (None, False, "off", "na", "none")  # a body without the setting stands like this
 WITHOUT_EFFECT = ("af_response", "af_priority", "af_activation", "subject_detection")  # while focus is by hand
-
-
-def body_ends(body: Body, shutter: ShutterKind) -> Mapping[SettingId, tuple[float | None, float | None]]:
-    """Least and most that a body has of its numbers; None: open."""
-    return {
-        "kelvin": (body.kelvin_low, body.kelvin_high),
-        "iso": (body.base_iso, body.highest_iso),
-        "iso_ceiling": (body.base_iso, body.highest_iso),
-        "iso_floor": (body.base_iso, body.highest_iso),
-        "frame_rate": (None, body.frames_per_s(shutter)),
-        "slowest_shutter_s": (min(each.fastest_s for each in body.shutters), None),
-    }
 
 
 def has_number(sentence: str) -> bool:
@@ -232,11 +219,7 @@ class Draft:
     def _end_passed(self, setting_id: SettingId, value: Value) -> float | None:
         if not isinstance(value, int | float) or isinstance(value, bool):
             return None
-        kind = self.case.shutters.kind_for(self.exposure.shutter_s)
-        low, high = body_ends(self.case.body, kind).get(setting_id, (None, None))
-        if low is not None and value < low / NOMINAL_SLACK:
-            return low
-        return high if high is not None and value > high * NOMINAL_SLACK else None
+        return self.case.body.end_passed(setting_id, value, self.case.shutters.kind_for(self.exposure.shutter_s))
 
     def _past_the_body(self, setting_id: SettingId, own: Value) -> str:
         """What a number is held to by this body; the empty text where it keeps within."""
