@@ -142,3 +142,35 @@ class Brief(BrowserTestCase):
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_text("Situation 3 of 4")).to_be_visible()
         self.wait_saved()
+
+
+class AskedWhereItIsShown(BrowserTestCase):
+    def test_a_request_is_made_in_the_sheet_obeyed_or_answered_and_withdrawn(self):
+        page = self.open_plan("cup-final", 2)
+        page.get_by_role("button", name="Anti-flicker").wait_for()
+        drive = page.get_by_role("button", name="Drive continuous, high")
+        drive.press("Enter")
+        self.pick(page, "Ask for: drive", "continuous, low")
+        expect(page.get_by_role("button", name="Drive continuous, low")).to_contain_text("request")
+        self.wait_saved()
+
+        self.pick(page, "Ask for: drive", "single")  # one frame of a sprint is luck: answered, with a way back
+        expect(page.get_by_text("one frame of the moment is luck")).to_be_visible()
+        self.pick(page, "Ask for: drive", "nothing asked")
+        expect(page.get_by_text("one frame of the moment is luck")).to_have_count(0)
+        expect(drive).to_be_visible()
+
+    def test_numbers_and_switches_are_asked_for_too(self):
+        page = self.open_plan("cup-final", 2)
+        page.get_by_role("button", name="Frame rate").press("Enter")
+        page.get_by_label("Ask for: a burst must last").fill("30")
+        expect(page.get_by_text("frames lasts the 30 s you plan to hold it")).to_be_visible()
+        page.get_by_label("Ask for: a burst must last").fill("")
+        expect(page.get_by_text("frames lasts the 30 s")).to_have_count(0)
+
+        page.get_by_role("button", name="Clocks").press("Enter")
+        page.get_by_label("Ask for: bodies in use").fill("2")
+        expect(page.get_by_role("button", name="Clocks")).to_contain_text("before")
+        page.reload()
+        page.get_by_role("button", name="Clocks").press("Enter")
+        expect(page.get_by_label("Ask for: bodies in use")).to_have_value("2")

@@ -15,6 +15,7 @@ from wide_aperture.core.documents.plan import Finding, Plan
 from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.physics.quantities.nominal import THIRD
 from wide_aperture.core.planning import Brief, PlanInput, plan_of
+from wide_aperture.core.planning.asking import WayToAsk, ways_to_ask
 from wide_aperture.core.planning.assess import Assessment, assess
 from wide_aperture.core.planning.checks import Checked, check_setup
 from wide_aperture.core.planning.framing import Framing, rank_kit
@@ -153,6 +154,7 @@ class Tables(Schema):
     checks: list[CheckExplanation]
     symptoms: list[SymptomOut]
     schools: list[SchoolQuestion]
+    asking: dict[str, list[WayToAsk]] = Field(description="What can be asked for where a setting is shown")
     field_names: dict[str, str] = Field(description="What forms call a field, by the last parts of its pointer")
 
 
@@ -168,5 +170,6 @@ def tables(request: PersonRequest) -> object:
         "checks": explanations(),
         "symptoms": [{"id": symptom.id, "label": symptom.label} for symptom in symptoms()],
         "schools": school_questions(),
+        "asking": ways_to_ask(),
         "field_names": NAMES,
     }

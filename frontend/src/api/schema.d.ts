@@ -2897,7 +2897,7 @@ export interface components {
              * Options
              * @default []
              */
-            options: components["schemas"]["Option"][];
+            options: components["schemas"]["wide_aperture__core__craft__settings__Option"][];
             /**
              * Quick Screen
              * @default false
@@ -5247,13 +5247,6 @@ export interface components {
              * @default []
              */
             weekdays: number[];
-        };
-        /** Option */
-        Option: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
         };
         /**
          * OtherSchool
@@ -8957,6 +8950,13 @@ export interface components {
         Tables: {
             /** Activities */
             activities: components["schemas"]["Activity"][];
+            /**
+             * Asking
+             * @description What can be asked for where a setting is shown
+             */
+            asking: {
+                [key: string]: components["schemas"]["WayToAsk"][];
+            };
             /** Checks */
             checks: components["schemas"]["CheckExplanation"][];
             /**
@@ -9234,6 +9234,30 @@ export interface components {
             state: components["schemas"]["CameraState"];
             stored?: components["schemas"]["StoredSlot"] | null;
         };
+        /**
+         * WayToAsk
+         * @description One field of the requests. unasked: what stands there while nobody asks; options: for a choice.
+         */
+        WayToAsk: {
+            /** Field */
+            field: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "choice" | "number" | "flag";
+            /** Label */
+            label: string;
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["wide_aperture__core__planning__asking__Option"][];
+            /** Unasked */
+            unasked?: boolean | number | string | null;
+            /** Unit */
+            unit?: string | null;
+        };
         /** WaypointOut */
         WaypointOut: {
             /** Elevation M */
@@ -9441,6 +9465,25 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /** Option */
+        wide_aperture__core__craft__settings__Option: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * Option
+         * @description One answer, in words, and what stands in the request for it.
+         */
+        wide_aperture__core__planning__asking__Option: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: unknown;
+        };
     };
     responses: never;
     parameters: never;
@@ -9571,7 +9614,6 @@ export type NightOut = components['schemas']['NightOut'];
 export type NightRequest = components['schemas']['NightRequest'];
 export type NightSearch = components['schemas']['NightSearch'];
 export type NightWish = components['schemas']['NightWish'];
-export type Option = components['schemas']['Option'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
 export type Outcome = components['schemas']['Outcome'];
@@ -9714,6 +9756,7 @@ export type VisibleOut = components['schemas']['VisibleOut'];
 export type VisibleRequest = components['schemas']['VisibleRequest'];
 export type Voice = components['schemas']['Voice'];
 export type WalkedRequest = components['schemas']['WalkedRequest'];
+export type WayToAsk = components['schemas']['WayToAsk'];
 export type WaypointOut = components['schemas']['WaypointOut'];
 export type WhiteOut = components['schemas']['WhiteOut'];
 export type WhiteRequest = components['schemas']['WhiteRequest'];
@@ -9723,6 +9766,8 @@ export type YearOut = components['schemas']['YearOut'];
 export type YearPoint = components['schemas']['YearPoint'];
 export type YearRequest = components['schemas']['YearRequest'];
 export type ZoneOut = components['schemas']['ZoneOut'];
+export type WideApertureCoreCraftSettingsOption = components['schemas']['wide_aperture__core__craft__settings__Option'];
+export type WideApertureCorePlanningAskingOption = components['schemas']['wide_aperture__core__planning__asking__Option'];
 export type $defs = Record<string, never>;
 export interface operations {
     assess_setup: {

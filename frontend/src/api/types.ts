@@ -97,6 +97,7 @@ export type {
   SettingValue,
   Standing,
   StandingReport,
+  WayToAsk,
   Setup,
   Shoot,
   Said,

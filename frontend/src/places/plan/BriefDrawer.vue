@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import type { Problem } from '@/api/client'
 import type { Plan, PlannedSituation, Requests, Schools, Situation, SkyContext } from '@/api/types'
 import { useEntry } from '@/saving/documents'
+import { asking } from '@/planning/requests'
 import { edit } from '@/saving/undo'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import { provideFieldProblems } from '@/shared/problems'
@@ -48,8 +49,7 @@ function change(changes: Partial<Situation>): void {
 }
 
 function changeRequests(changes: Partial<Requests>): void {
-  const preferences = { ...props.planned.preferences, requests: { ...props.planned.preferences.requests, ...changes } }
-  save({ ...props.planned, preferences }, `requests/${Object.keys(changes).join()}`)
+  save(asking(props.planned, changes), `requests/${Object.keys(changes).join()}`)
 }
 
 function changeSchools(schools: Schools): void {

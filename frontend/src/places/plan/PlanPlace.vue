@@ -45,7 +45,7 @@ const { plan, problem } = usePlan(() => request.value)
 watch([loaded, chosenId], () => {
   if (loaded.value && !props.situationId && chosenId.value) void router.replace(`/shoots/${props.shootId}/plan/${chosenId.value}`)
 })
-const { hold, release, releaseAll, follow } = useHolding(planned, () => (live.value = {}))
+const { hold, release, releaseAll, follow, ask } = useHolding(planned, () => (live.value = {}))
 
 /** The simulated frame last drawn; its tones lie under the tone ruler. */
 const frame = shallowRef<FrameOut | null>(null)
@@ -53,7 +53,6 @@ const editing = ref<string | null>(null)
 /** The question of which the schools are being compared. */
 const comparing = ref<string | null>(null)
 const askingReserve = ref(false)
-
 const said = ref('')
 const { moveTo, add, removeThis, duplicate, go } = useSituationEdits(
   () => props.shootId,
@@ -168,6 +167,7 @@ useShortcuts([
           :said="said"
           @save="save"
           @hold="hold"
+          @ask="ask"
           @release="release"
           @release-all="releaseAll()"
           @frame="(made) => (frame = made)"

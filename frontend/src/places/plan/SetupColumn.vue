@@ -2,7 +2,7 @@
 /** The setup with its reasons: what to do with it, its frame, what changes with the light, every value, what it costs. */
 import { Button } from 'ant-design-vue'
 import { defineAsyncComponent } from 'vue'
-import type { FrameOut, Plan, PlanInput, PlannedSituation } from '@/api/types'
+import type { FrameOut, Plan, PlanInput, PlannedSituation, Requests } from '@/api/types'
 import ChangingLight from './ChangingLight.vue'
 import PlanNotes from './PlanNotes.vue'
 import type { Changes } from '@/planning/pins'
@@ -14,6 +14,7 @@ const props = defineProps<{ planned: PlannedSituation; plan: Plan | null; reques
 const emit = defineEmits<{
   save: []
   hold: [changes: Changes]
+  ask: [changes: Partial<Requests>]
   release: [setting: string]
   'release-all': []
   frame: [made: FrameOut | null]
@@ -36,6 +37,8 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
     <StandingLine v-if="plan.standing" :report="plan.standing" :planned="planned" @hold="(changes) => emit('hold', changes)" />
     <SetupSheet
       :plan="plan"
+      :requests="planned.preferences.requests"
+      @ask="(changes) => emit('ask', changes)"
       @release="(setting) => emit('release', setting)"
       @schools="(question) => emit('schools', question)"
       @reserve="emit('reserve')" />

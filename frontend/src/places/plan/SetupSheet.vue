@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** The setup by groups: each value with what decides it, its layer, and the whole reason on demand. */
 import { computed, ref } from 'vue'
-import type { CatalogueEntry, Plan, SettingValue } from '@/api/types'
+import type { CatalogueEntry, Plan, Requests, SettingValue } from '@/api/types'
+import AskFor from './AskFor.vue'
 import { LAYERS, standsOnAnyDay } from '@/planning/layers'
 import { sayValue, tables } from '@/shared/tables'
 
-const props = defineProps<{ plan: Plan }>()
-const emit = defineEmits<{ release: [setting: string]; schools: [question: string]; reserve: [] }>()
+const props = defineProps<{ plan: Plan; requests: Requests }>()
+const emit = defineEmits<{ release: [setting: string]; schools: [question: string]; reserve: []; ask: [changes: Partial<Requests>] }>()
 const open = ref<Set<string>>(new Set())
 const whole = ref(false)
 
@@ -75,6 +76,11 @@ function toggle(id: string): void {
           <p v-if="row.held.spoke?.length" class="soft">
             Spoke: {{ row.held.spoke.map((voice) => `${voice.layer} ${sayValue(row.entry, voice.value)}`).join(', then ') }}.
           </p>
+          <AskFor
+            v-if="tables?.asking[row.entry.id]"
+            :ways="tables.asking[row.entry.id]!"
+            :requests="requests"
+            @ask="(changes) => emit('ask', changes)" />
           <p class="links">
             <RouterLink :to="`/atlas/settings/${row.entry.id}`">About this setting</RouterLink>
             <button v-if="questionOf(row.entry.id)" class="link" @click="emit('schools', questionOf(row.entry.id)!)">

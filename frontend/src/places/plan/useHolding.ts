@@ -1,7 +1,8 @@
-/** Holding values of the open situation, releasing them, and following another school. */
+/** Holding values of the open situation, releasing them, asking for some, and following another school. */
 import type { Ref } from 'vue'
-import type { Pin, PlannedSituation, Schools } from '@/api/types'
+import type { Pin, PlannedSituation, Requests, Schools } from '@/api/types'
 import { type Changes, repinned, withoutPin, withPins } from '@/planning/pins'
+import { asking } from '@/planning/requests'
 import { edit } from '@/saving/undo'
 
 /** letGo: what was under the pointer is saved, or given up. */
@@ -23,5 +24,10 @@ export function useHolding(planned: Ref<PlannedSituation | null>, letGo: () => v
     edit('situations', { ...planned.value, preferences: { ...preferences, schools } })
   }
 
-  return { hold, release, releaseAll, follow }
+  /** What is asked for here; null where nothing is any more. */
+  function ask(changes: Partial<Requests>): void {
+    if (planned.value) edit('situations', asking(planned.value, changes), `requests/${Object.keys(changes).join()}`)
+  }
+
+  return { hold, release, releaseAll, follow, ask }
 }

@@ -107,7 +107,7 @@ class StandingValues:
             field: value
             for name, each in self.values.items()
             if each.up_to is None and (field := ASKED_AS.get(name)) and getattr(own, field) is None
-            for value in (_as_request(name, each.value),)
+            for value in (None if each.value in LEFT_ON else as_request(name, each.value, field),)
             if value is not None
         }
         if self.case.situation.look in LONG_LOOKS or self.case.support.on_tripod:
@@ -125,9 +125,9 @@ def _narrowness(each: Standing) -> tuple[bool, bool, bool]:
 
 
 @lru_cache(maxsize=1024, typed=True)
-def _as_request(setting: SettingId, value: Value) -> Any:
-    """The value as a request has it; None where it cannot be asked for."""
-    asked: Any = None if value in LEFT_ON else value
+def as_request(setting: SettingId, value: Value, field: str) -> Any:
+    """The value as a request has it in its field; None where it cannot be asked for."""
+    asked: Any = value
     if setting == "bracketing":
         known = brackets().get(str(value))
         asked = {"frames": known[0], "step_ev": known[1]} if known else None
@@ -135,7 +135,6 @@ def _as_request(setting: SettingId, value: Value) -> Any:
         asked = BACK_BUTTON.get(str(value))
     if asked is None:
         return None
-    field = ASKED_AS[setting]
     try:
         return getattr(Requests.model_validate({field: asked}), field)
     except ValidationError:

@@ -75,6 +75,7 @@ def asked_settings(checked: Checked) -> Mapping[SettingId, Value]:
         "picture_profile": requests.picture_profile,
         "card_mode": requests.card_mode,
         "self_timer": requests.self_timer,
+        "file_prefix": requests.file_prefix,
     }
     return {setting: value for setting, value in asked.items() if value is not None}
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.draft import ASKED, Draft
 
 FILE_SCHOOLS = {"raw": "raw_lossless_compressed", "raw_plus_jpeg": "raw_plus_jpeg", "jpeg": "jpeg"}
 
@@ -161,5 +161,7 @@ def _set_several_bodies(draft: Draft) -> None:
             "per_body",
             f"{draft.case.requests.bodies} bodies count alike: a prefix each keeps files apart.",
         )
+    elif (asked := draft.case.asked.file_prefix) is not None:
+        draft.put_available("file_prefix", (asked,), ASKED)
     else:
         draft.put_habit("file_prefix", "per_body", "A name of its own from the first day on.")
