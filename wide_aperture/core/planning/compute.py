@@ -42,7 +42,7 @@ from wide_aperture.core.planning.standing import settled, standing_report
 from wide_aperture.core.planning.weighing import time_costs
 from wide_aperture.core.planning.windows import exposure_field, price_list, windows
 
-PLANNER_VERSION = "1.2"
+PLANNER_VERSION = "1.3"
 
 
 RULES = (
