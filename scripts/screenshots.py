@@ -49,9 +49,26 @@ def restoring(page: Page, address: str) -> Page:
     return page
 
 
+def own_camera(browser: Browser, address: str) -> Page:
+    """A foundation with values of its own, and where they differ."""
+    page = fresh(browser, address, "/gear")
+    own = {
+        "id": str(demo_id("foundation/own")), "title": "My cameras", "reviewed": [],
+        "settings": {
+            "sounds": "off", "assist_lamp": "off", "grid": "on", "clip_high": 253, "clip_low": 2, "look_sharpness": 1,
+            "warm_display": "off", "exposure_simulation": "on", "playback_hand": "left", "auto_off": 300,
+        },
+        "standing": [
+            {"setting": "kelvin", "value": 4500, "up_to": 6000}, {"setting": "iso", "value": 5000, "darker_than_ev": 6, "genres": ["street", "wedding"]},
+        ],
+    }  # fmt: skip
+    page.request.put(f"{address}/api/v1/foundations/{own['id']}", data=own, headers={"If-None-Match": "*"})
+    page.context.close()
+    return fresh(browser, address, "/gear/foundation")
+
+
 def take_all(browser: Browser, address: str) -> None:
     take(fresh(browser, address, plan("cup-final", 2)), "plan")
-    take(fresh(browser, address, plan("wedding", 1), theme="dark"), "plan-dark")
     take(fresh(browser, address, plan("ridge", 2), theme="night-red"), "plan-night-red")
     take(fresh(browser, address, plan("estuary", 0), size=(390, 844)), "plan-phone")
     sky = plan("ridge", 2).replace("/plan/", "/sky/")
@@ -87,13 +104,17 @@ def take_all(browser: Browser, address: str) -> None:
         page.wait_for_timeout(2500)
         take(page, name)
     take(fresh(browser, address, "/setups"), "setups")
-    versions = ",".join(str(demo_id(f"setup/{slug}")) for slug in ("cup-final/2", "cup-final/2/v2", "wedding/1"))
-    take(fresh(browser, address, f"/setups/compare?ids={versions}"), "compare")
     page = fresh(browser, address, plan("cup-final", 2))  # the Atlas speaks about the shoot last planned
     page.goto(f"{address}/atlas/settings/anti_flicker")
     page.get_by_text("Second half, floodlights").first.wait_for()
     take(page, "atlas")
-    take(restoring(fresh(browser, address, "/keeping"), address), "keeping")  # last: it edits
+    take(restoring(fresh(browser, address, "/keeping"), address), "keeping")  # from here on it edits
+    take(own_camera(browser, address), "foundation")
+    page = fresh(browser, address, plan("ridge", 2), theme="dark")
+    line = page.get_by_role("region", name="Standing values")
+    line.get_by_role("button").first.click()
+    line.scroll_into_view_if_needed()
+    take(page, "standing")
 
 
 def main() -> None:

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import math
 import uuid
 from typing import Any
+
+import numpy as np
 
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body, FlashSync, FrameRate, IsoCeilings
@@ -13,6 +16,8 @@ from wide_aperture.core.documents.preferences import Preferences, Requests, Scho
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.situation import LightByEv, Situation, SpeedBand
 from wide_aperture.core.physics.sensor import typical
+from wide_aperture.core.picture.imaging.capture import Capture
+from wide_aperture.core.picture.imaging.raw import expose
 from wide_aperture.core.planning import PlanInput, plan_of
 
 
@@ -103,3 +108,13 @@ def planned(brief: Situation | None = None, **asked: Any) -> Plan:
 def codes(of: Plan, *, open_only: bool = False) -> set[str]:
     """Codes of the findings of a plan."""
     return {finding.code for finding in of.findings if finding.is_open or not open_only}
+
+
+def raw_shot(camera: Body, iso: float, reserve: str) -> tuple[float, float]:
+    """Signal-to-noise of the deep tone in the simulated raw data, and EV from mid to where they end."""
+    capture = Capture(focal_mm=50, focus_m=5, shutter_s=1 / 100, aperture=4, iso=iso, reserve=reserve, shot=1)
+    plain = np.zeros((4, 4, 3), np.float32)
+    raw = expose(plain, camera, capture, plain, plain, 1.0)
+    signal = raw.mid_e * 2.0**-4
+    noise = math.sqrt(signal + raw.read_e**2 + (camera.electrons.prnu_fraction * signal) ** 2)
+    return signal / noise, math.log2(raw.clip_e / raw.mid_e)

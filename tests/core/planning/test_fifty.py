@@ -4,19 +4,16 @@ import functools
 import math
 from collections import Counter
 
-import numpy as np
 from django.test import SimpleTestCase
 
-from tests.core.builders import codes
+from tests.core.builders import codes, raw_shot
 from tests.core.fifty import fifty
 from wide_aperture.core.camera.packing import item_of
 from wide_aperture.core.craft.endurance import battery_left, bytes_a_frame
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightByEv
 from wide_aperture.core.physics.motion import sharp_chance
-from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.optical import shake_mm
-from wide_aperture.core.picture.imaging.raw import expose
 from wide_aperture.core.planning import Brief, plan_of
 from wide_aperture.core.planning.assess import assess
 from wide_aperture.core.planning.checks import check_setup
@@ -100,21 +97,12 @@ class ExposurePages(SimpleTestCase):
 class ReservePages(SimpleTestCase):
     """The advisor, the simulated raw data and the check speak of one reserve."""
 
-    def shot(self, camera, iso, reserve):
-        """Signal-to-noise of the deep tone in the simulated raw data, and EV from mid to where they end."""
-        capture = Capture(focal_mm=50, focus_m=5, shutter_s=1 / 100, aperture=4, iso=iso, reserve=reserve, shot=1)
-        plain = np.zeros((4, 4, 3), np.float32)
-        raw = expose(plain, camera, capture, plain, plain, 1.0)
-        signal = raw.mid_e * 2.0**-4
-        noise = math.sqrt(signal + raw.read_e**2 + (camera.electrons.prnu_fraction * signal) ** 2)
-        return signal / noise, math.log2(raw.clip_e / raw.mid_e)
-
     @of_fifty
     def test_gain_and_loss(self, question):
         given = question.given(file="jpeg")
         option = next(o for o in reserve_advice(given.case, question.iso).options if o.reserve == question.reserve)
-        before, top = self.shot(question.camera, question.iso, "off")
-        after, raised_top = self.shot(question.camera, option.iso, question.reserve)
+        before, top = raw_shot(question.camera, question.iso, "off")
+        after, raised_top = raw_shot(question.camera, option.iso, question.reserve)
         self.assertAlmostEqual(option.loses_below_ev, 2 * math.log2(before / after), delta=0.1)
         self.assertAlmostEqual(option.gains_above_ev, raised_top - top, delta=0.1)
 

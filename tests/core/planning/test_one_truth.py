@@ -9,7 +9,7 @@ import re
 import numpy as np
 from django.test import SimpleTestCase
 
-from tests.core.builders import body, codes, lens, plan_input, planned, situation
+from tests.core.builders import body, codes, lens, plan_input, planned, raw_shot, situation
 from tests.core.corpus import all_inputs
 from wide_aperture.core.craft.endurance import battery_left, bytes_a_frame
 from wide_aperture.core.craft.lights import named_light
@@ -21,7 +21,6 @@ from wide_aperture.core.physics.motion import burst_gain_stops, sharp_chance, st
 from wide_aperture.core.physics.sensor import typical
 from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.optical import shake_mm
-from wide_aperture.core.picture.imaging.raw import expose
 from wide_aperture.core.picture.metering import meter
 from wide_aperture.core.picture.scenes.scene import Face
 from wide_aperture.core.picture.scenes.stage import SKIN
@@ -83,23 +82,14 @@ class TheReserve(SimpleTestCase):
         reserve = chance.choice(("highlight_reserve_1", "highlight_reserve_2", "auto"))
         return camera, iso, reserve
 
-    def shot(self, camera, iso, reserve):
-        """Signal-to-noise of the deep tone in the simulated raw data, and EV from mid to where they end."""
-        capture = Capture(focal_mm=50, focus_m=5, shutter_s=1 / 100, aperture=4, iso=iso, reserve=reserve, shot=1)
-        plain = np.zeros((4, 4, 3), np.float32)
-        raw = expose(plain, camera, capture, plain, plain, 1.0)
-        signal = raw.mid_e * 2.0**-4
-        noise = math.sqrt(signal + raw.read_e**2 + (camera.electrons.prnu_fraction * signal) ** 2)
-        return signal / noise, math.log2(raw.clip_e / raw.mid_e)
-
     def test_advisor_and_simulated_raw_data_agree(self):
         chance = random.Random(8)
         for _ in range(200):
             camera, iso, reserve = self.case(chance)
             asked = plan_input(situation(scene_range_ev=13), camera=camera, requests={"file": "jpeg"})
             option = next(o for o in reserve_advice(asked.case, iso).options if o.reserve == reserve)
-            before, top = self.shot(camera, iso, "off")
-            after, raised_top = self.shot(camera, option.iso, reserve)
+            before, top = raw_shot(camera, iso, "off")
+            after, raised_top = raw_shot(camera, option.iso, reserve)
             said = f"{reserve} at ISO {iso:.0f}, base {camera.base_iso}"
             self.assertAlmostEqual(option.loses_below_ev, 2 * math.log2(before / after), delta=0.1, msg=said)
             self.assertAlmostEqual(option.gains_above_ev, raised_top - top, delta=0.1, msg=said)

@@ -14,6 +14,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.body import SettingSupport
 from wide_aperture.core.documents.setup import Foundation, Standing
 from wide_aperture.core.planning import plan_of
+from wide_aperture.core.planning.asking import ways_to_ask
 from wide_aperture.core.planning.framing import rank_kit
 
 STREET = {"ev": 13, "genre": "street", "near": 3, "far": 6, "speed": 1.4, "direction": "across"}
@@ -335,3 +336,29 @@ class LackingOptions(SimpleTestCase):
         rest = SettingSupport(setting=entry.id, options=tuple(each for each in there if each != option))
         others = tuple(each for each in camera.support if each.setting != entry.id)
         return camera.model_copy(update={"support": (*others, rest)})
+
+
+class SaidAsYours(SimpleTestCase):
+    def test_nobody_is_told_to_have_asked_for_what_stands_on_any_day(self):
+        """Every option that can be asked for, as a standing value: its reasons speak of the foundation."""
+        for title in ("Second half, floodlights", "Beck, silky water", "Vows in the chapel"):
+            given = demo_inputs()[title].model_copy(update={"pins": ()})
+            for name, ways in ways_to_ask().items():
+                for option in ways[0].options:
+                    own = Foundation(settings={name: option.id})
+                    plan = plan_of(given.model_copy(update={"foundation": own}))
+                    asks_itself = getattr(given.preferences.requests, ways[0].field) is not None
+                    held = plan.setup.settings.get(name)
+                    if held is None or asks_itself:
+                        continue
+                    with self.subTest(title, setting=name, option=option.id):
+                        self.assertFalse([reason for reason in held.reasons if reason.startswith("You asked")])
+                        self.assertNotEqual(held.layer, "request")
+                        if held.value == option.id:
+                            self.assertEqual(held.layer, "foundation")
+                            self.assertTrue(held.reasons[0].startswith("Your foundation"))
+
+    def test_what_was_asked_for_here_is_said_to_be(self):
+        plan = planned(situation(**STREET), glass=lens(35, 1.8), requests={"stabilisation": "off"})
+        self.assertEqual(plan.setup.settings["stabilisation"].reasons[0], "You asked for it.")
+        self.assertEqual(layer(plan, "stabilisation"), "request")

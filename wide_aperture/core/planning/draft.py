@@ -160,24 +160,28 @@ class Draft:
         own = stands.near(value)
         where = f" {stands.where}" if stands.where else " on every body"
         mine, rule = Voice(layer="foundation", value=own), Voice(layer=layer, value=value)
+        plain = tuple(
+            reason for reason in said if reason != ASKED
+        )  # of what stands nobody is told to have asked for it
+        yours = f"Your foundation{where}."
         if layer == "body" and self._end_passed(setting_id, own) is not None:
             self._give_way(setting_id, value, self._past_the_body(setting_id, own), is_kit=True)
-            return value, layer, said, (Voice(layer=layer, value=value), mine)
+            return value, layer, plain, (rule, mine)
         if alike(setting_id, own, value):
-            return value, "foundation", (f"Your foundation{where}.", *(r for r in said if r != ASKED)), ()
+            return value, "foundation", (yours, *plain), ()
         if self._is_asked_here(setting_id) or setting_id in self.held:
             asked: Layer = "request" if said[:1] == (ASKED,) else layer
             return value, asked, said, (Voice(layer=asked, value=value), mine)
         if value is None or (value == "na" and setting_id in WITHOUT_EFFECT):
-            return own, "foundation", (f"Your foundation{where}.", *said), ()
-        because, is_kit = self._forbids(setting_id, own, value, said, must)
+            return own, "foundation", (yours, *plain), ()
+        because, is_kit = self._forbids(setting_id, own, value, plain, must)
         if because:
             self._give_way(setting_id, value, because, is_kit=is_kit)
             instead = f"Your foundation says {say_value(entry, own)}{where if stands.where else ''}; it gives way here."
-            return value, layer, (*said, instead), (rule, mine)
+            return value, layer, (*plain, instead), (rule, mine)
         self.stood.add(setting_id)
-        otherwise = (f"Otherwise {say_value(entry, value)}: {said[0]}",) if said else ()
-        return own, "foundation", (f"Your foundation{where}.", *otherwise), (mine, rule)
+        otherwise = (f"Otherwise {say_value(entry, value)}: {plain[0]}",) if plain else ()
+        return own, "foundation", (yours, *otherwise), (mine, rule)
 
     def asks_otherwise(self, setting_id: SettingId, own: Value, value: Value) -> bool:
         """True where this situation asks for something else than stands on other days."""
@@ -204,7 +208,7 @@ class Draft:
             return ends, True
         was_asked = getattr(self.case.requests, ASKED_AS.get(setting_id, ""), None) is not None
         if must or value == "na" or was_asked:
-            return " ".join(reason for reason in said if reason != ASKED), value == "na"
+            return " ".join(said), value == "na"
         return "", False
 
     def _within_the_body(

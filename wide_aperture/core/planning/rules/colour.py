@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from wide_aperture.core.physics.quantities import mired
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.draft import ASKED, Draft
 
 GENRE_SCHOOLS = ("cool fixed kelvin", "daylight, decide later", "kelvin by light")
 
@@ -80,10 +80,10 @@ def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
         why = f"{kelvin:.0f} K is the light's own. Not what you asked for: {harm}."
         return "kelvin", kelvin, (why,), "kelvin by light"
     if requests.kelvin is not None:
-        return "kelvin", requests.kelvin, ("You asked for it.",), None
+        return "kelvin", requests.kelvin, (ASKED,), None
     if requests.white_balance is not None and requests.white_balance != "auto":
         asked = requests.white_balance
-        return asked, case.light.preset_k(asked) or _tidy(light), ("You asked for it.",), None
+        return asked, case.light.preset_k(asked) or _tidy(light), (ASKED,), None
     school = case.schools.white_balance
     if school == "automatic":
         how = f"raw puts {light:.0f} K right" if case.output.keeps_raw else f"the camera finds about {light:.0f} K"

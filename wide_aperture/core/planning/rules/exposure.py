@@ -8,7 +8,7 @@ from wide_aperture.core.craft.exposure_modes import SCHOOL_MODES, mode_facts
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
 from wide_aperture.core.physics.sensor import cleaner_from_iso
-from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.draft import ASKED, Draft
 
 TOUCHES = (0.9, 1.12)  # a value this near a limit, as a ratio, stands at it
 
@@ -50,7 +50,7 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
     if harm := case.wishes.harms.get("exposure_mode"):
         return "manual", (f"Not what you asked for: {harm}.",), "manual fixed ISO"
     if asked is not None:
-        return asked, ("You asked for it.",), "your request"
+        return asked, (ASKED,), "your request"
     if case.is_matched_series:
         return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
     school = case.schools.exposure
@@ -274,7 +274,7 @@ def _set_filter_and_flash(draft: Draft) -> None:
         draft.put("flash", "off", "Flash is not allowed here." if barred else _ambient_is_enough(draft))
         draft.put("ambient_offset_ev", None, "No flash.")
         return
-    draft.put("flash", use, "You asked for it.", limits=("sync",))
+    draft.put("flash", use, ASKED, limits=("sync",))
     offset = case.light.ambient_offset_ev
     draft.put(
         "ambient_offset_ev", offset, f"Keeps the room {wording.stops_word(offset)} under the flash: present, not flat."

@@ -6,7 +6,7 @@ import math
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.draft import ASKED, Draft
 from wide_aperture.core.sky.night.moon import FOCUS_FIRST
 
 
@@ -69,7 +69,7 @@ def _set_mode(draft: Draft) -> str:
         draft.put("af_mode", "manual", why)
         return "manual"
     if asked is not None and "af_mode" not in case.wishes.harms:
-        return draft.put_available("af_mode", (asked,), "You asked for it.")
+        return draft.put_available("af_mode", (asked,), ASKED)
     if case.schools.af_mode in ("continuous_always", "continuous_hold_to_stop") and case.subject.is_living:
         school = draft.follow("AF mode", case.schools.af_mode.replace("_", " "))
         return draft.put_available(
@@ -123,7 +123,7 @@ def _set_area(draft: Draft) -> None:
     asked = case.requests.af_area
     harm = case.wishes.harms.get("af_area")
     if asked is not None and harm is None:
-        draft.put_available("af_area", (asked, "zone", "single_point"), "You asked for it.")
+        draft.put_available("af_area", (asked, "zone", "single_point"), ASKED)
         return
     ranked, why = _area_for(case)
     draft.put_available("af_area", ranked, why, *((f"Not what you asked for: {harm}.",) if harm else ()))
@@ -174,7 +174,7 @@ def _set_detection(draft: Draft) -> None:
     case = draft.case
     asked = case.requests.subject_detection
     if asked is not None and "subject_detection" not in case.wishes.harms:
-        draft.put_available("subject_detection", (asked, "off"), "You asked for it.")
+        draft.put_available("subject_detection", (asked, "off"), ASKED)
         return
     if case.situation.look == "silhouette":
         draft.put("subject_detection", "off", "A black shape has no eye to find: its edge is focused.")
@@ -292,9 +292,7 @@ def _set_activation(draft: Draft) -> None:
         )
         return
     if case.requests.back_button_af is not None:
-        draft.put(
-            "af_activation", "back_button" if case.requests.back_button_af else "shutter_button", "You asked for it."
-        )
+        draft.put("af_activation", "back_button" if case.requests.back_button_af else "shutter_button", ASKED)
         return
     option = {"back_button": "back_button", "shutter_button": "shutter_button", "back_button_eye": "back_button_eye"}[
         school

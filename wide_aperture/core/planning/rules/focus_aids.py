@@ -6,7 +6,7 @@ import math
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import optics
-from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.draft import ASKED, Draft
 
 
 def set_focus_aids(draft: Draft) -> None:
@@ -147,7 +147,7 @@ def _set_stack(draft: Draft) -> None:
     case, frames = draft.case, draft.case.depth.stack_frames
     asked = case.requests.focus_stack_frames
     if frames is not None:
-        why = "You asked for it." if asked else (
+        why = ASKED if asked else (
             f"No aperture reaches from {wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)}: {frames} frames, "
             f"each at the lens's best."
         )  # fmt: skip

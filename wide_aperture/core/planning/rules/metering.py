@@ -10,7 +10,7 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_iso
 from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.draft import ASKED, Draft
 from wide_aperture.core.planning.reserve import reserve_advice
 from wide_aperture.core.planning.rules.tones import compensation
 
@@ -50,7 +50,7 @@ def _set_pattern(draft: Draft) -> None:
         draft.put("face_metering", None, "The meter is not used.")
         return
     if asked is not None and "metering" not in case.wishes.harms:
-        draft.put_available("metering", (asked, "multi_segment"), "You asked for it.")
+        draft.put_available("metering", (asked, "multi_segment"), ASKED)
     else:
         spots = case.schools.highlights == "spot_near_brightest"
         school = "spot" if spots else case.schools.metering
@@ -150,7 +150,7 @@ def _set_reserve(draft: Draft) -> None:
     if asked is not None:
         floor = case.body.reserve_floor(asked)
         if floor is None or cell.iso >= floor * case.figure("reserve_floor_slack"):
-            draft.put_available("dr_mode", (asked, "off"), "You asked for it.")
+            draft.put_available("dr_mode", (asked, "off"), ASKED)
             return
         draft.put(
             "dr_mode", "off", f"The reserve needs ISO {floor:g}; this light is better served at ISO {cell.iso:g}."
@@ -220,7 +220,7 @@ def _set_bracket(draft: Draft) -> None:
         ranked = nearest_brackets(asked.frames, asked.step_ev)
         exact = exact_bracket(asked.frames, asked.step_ev)
         draft.put_available(
-            "bracketing", ranked, "You asked for it." if exact else "What spans nearest to the bracket you asked for."
+            "bracketing", ranked, ASKED if exact else "What spans nearest to the bracket you asked for."
         )
         return
     if case.schools.highlights == "bracket" and _can_be_joined(case) and not needs_bracket(case, cell.iso):

@@ -7,7 +7,7 @@ only the look is the delivery, so it must suit the picture and the warning must 
 from __future__ import annotations
 
 from wide_aperture.core.documents import wording
-from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.draft import ASKED, Draft
 
 
 def set_preview(draft: Draft) -> None:
@@ -21,7 +21,7 @@ def set_preview(draft: Draft) -> None:
 def _set_look(draft: Draft, jpeg_only: bool) -> None:
     asked = draft.case.requests.picture_profile
     if asked is not None and not (jpeg_only and asked == "flat"):
-        draft.put_available("picture_profile", (asked, "neutral"), "You asked for it.")
+        draft.put_available("picture_profile", (asked, "neutral"), ASKED)
     elif jpeg_only:
         refused = " The flat look you asked for would be baked in." if asked == "flat" else ""
         draft.put_available("picture_profile", ("standard",), f"The JPEG is the delivery.{refused}")

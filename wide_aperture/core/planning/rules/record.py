@@ -23,7 +23,7 @@ def _set_file(draft: Draft) -> None:
     asked = case.requests.file
     school = case.schools.file
     if asked is not None:
-        draft.put_available("file", (asked, "raw"), "You asked for it.")
+        draft.put_available("file", (asked, "raw"), ASKED)
     else:
         draft.put_available(
             "file",
@@ -57,7 +57,7 @@ def _set_cards(draft: Draft) -> None:
             must=True,
         )
     elif case.requests.card_mode is not None:
-        draft.put_available("card_mode", (case.requests.card_mode, "backup"), "You asked for it.")
+        draft.put_available("card_mode", (case.requests.card_mode, "backup"), ASKED)
     elif case.schools.cards != "mirror":
         mode = {"overflow": "overflow", "split_by_kind": "raw_jpeg_split"}[case.schools.cards]
         draft.put_available(

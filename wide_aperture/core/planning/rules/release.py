@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from wide_aperture.core.documents import wording
-from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.draft import ASKED, Draft
 
 DELAYS = ("2s", "10s", "exposure_delay")
 NAMED_LEAN_DEG = 0.1  # a slant that rounds to nothing is not named
@@ -26,7 +26,7 @@ def _set_shutter_kind(draft: Draft) -> None:
     asked = case.requests.shutter_type
     kind = case.shutters.kind_for(cell.shutter_s)
     if asked in case.body.shutter_kinds and case.wishes.of_shutter(asked, cell.shutter_s, cell.aperture) is None:
-        draft.put("shutter_type", asked, "You asked for it.")
+        draft.put("shutter_type", asked, ASKED)
         return
     if case.flash.in_use:
         why = f"Flash at {wording.seconds(cell.shutter_s)} needs curtains that open the whole frame."
@@ -89,7 +89,7 @@ def _set_drive(draft: Draft) -> None:
     if bracket not in (None, "none"):
         drive, why = "bracket_burst", f"The whole {bracket} bracket with one press."
     elif case.requests.drive is not None and "drive" not in case.wishes.harms:
-        drive, why = case.requests.drive, "You asked for it."
+        drive, why = case.requests.drive, ASKED
     elif case.is_timed_series:
         drive, why = "interval", "The timer fires the sequence: nobody's hand, and every frame in its time."
     elif case.flash.ghost_shows:
@@ -187,7 +187,7 @@ def _set_timer(draft: Draft) -> None:
     if drive == "interval":
         draft.put("self_timer", "off", "The interval fires every frame; nobody touches the camera.")
     elif asked is not None and not (case.subject.is_moving and asked in DELAYS):
-        draft.put_available("self_timer", (asked, "off"), "You asked for it.")
+        draft.put_available("self_timer", (asked, "off"), ASKED)
     elif not steady and drive == "self_timer":
         draft.put_available("self_timer", ("2s", "exposure_delay"), "The drive is the timer's: the shortest delay.")
     elif not steady:
@@ -246,10 +246,11 @@ def _set_stabiliser(draft: Draft) -> None:
         draft.put(
             "stabilisation",
             "off",
-            f"You asked for it: the hand alone holds {wording.seconds(case.support.handheld_limit_s)}.",
+            ASKED,
+            f"The hand alone holds {wording.seconds(case.support.handheld_limit_s)}.",
         )
     elif case.requests.stabilisation == "panning" and case.situation.look != "pan_blur":
-        draft.put_available("stabilisation", ("panning", "on"), "You asked for it.")
+        draft.put_available("stabilisation", ("panning", "on"), ASKED)
     elif case.situation.look == "pan_blur":
         draft.put_available(
             "stabilisation",
@@ -269,17 +270,18 @@ def _set_stabiliser_focal(draft: Draft) -> None:
 
 def _set_noise_reduction(draft: Draft) -> None:
     case, time = draft.case, wording.seconds(draft.exposure.shutter_s)
+    why: tuple[str, ...]
     if draft.exposure.shutter_s < case.figure("dark_frame_from_s"):
-        value, why = "off", f"{time} is too short to need a dark frame."
+        value, why = "off", (f"{time} is too short to need a dark frame.",)
     elif case.is_matched_series:
-        value, why = "off", f"A dark frame of {time} after each would tear gaps into the series."
+        value, why = "off", (f"A dark frame of {time} after each would tear gaps into the series.",)
     elif case.requests.noise_reduction_long_exposure == "off":
-        value, why = "off", "You asked for it."
+        value, why = "off", (ASKED,)
     elif case.requests.noise_reduction_long_exposure == "on":
-        value, why = "on", f"You asked for it: the body is busy for another {time} after each frame."
+        value, why = "on", (ASKED, f"The body is busy for another {time} after each frame.")
     elif draft.option("file") == "jpeg":
-        value, why = "on", f"A JPEG cannot be cleaned later; each frame takes another {time}."
+        value, why = "on", (f"A JPEG cannot be cleaned later; each frame takes another {time}.",)
     else:
-        value, why = "off", f"Every dark frame would cost another {time}; take a few darks at the end instead."
+        value, why = "off", (f"Every dark frame would cost another {time}; take a few darks at the end instead.",)
     school = None if value == "on" else draft.follow("noise reduction", "all later")
-    draft.put("noise_reduction_long_exposure", value, why, school=school)
+    draft.put("noise_reduction_long_exposure", value, *why, school=school)
