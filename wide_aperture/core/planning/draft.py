@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
@@ -13,12 +12,15 @@ from wide_aperture.core.documents.plan import Missing
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value, Voice
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.case.standing import ASKED_AS, StandingValue
+from wide_aperture.core.planning.case.standing import StandingValue
+from wide_aperture.core.planning.precedence import (
+    AS_IF_OFF,
+    ASKED,
+    ENDED,
+    NOT_THERE,
+    Precedence,
+)
 from wide_aperture.core.planning.search import Cell, ExposureSearch
-
-STEPPED = ("shutter_s", "aperture", "iso", "slowest_shutter_s", "iso_floor", "iso_ceiling")
-SAME_MARK_OCTAVES = 0.1
-ASKED = "You asked for it."  # a rule's reason where it obeys a request, whoever made it
 
 
 @lru_cache(maxsize=4096, typed=True)  # typed: True and 1 are different values
@@ -38,42 +40,12 @@ def _setting_value(
     )
 
 
-ENDED = ("kelvin", "iso_ceiling", "iso_floor", "frame_rate")  # numbers that no search keeps within the body
-NOT_THERE = ("na", "none")  # options that say there is nothing to set
-AS_IF_OFF = (None, False, "off", "na", "none")  # a body without the setting stands like this
-WITHOUT_EFFECT = ("af_response", "af_priority", "af_activation", "subject_detection")  # while focus is by hand
-
-
-def has_number(sentence: str) -> bool:
-    """True where a reason carries a number of the case."""
-    return any(each.isdigit() for each in sentence)
-
-
-def alike(setting_id: SettingId, one: Value, other: Value) -> bool:
-    """The same value; of times, apertures and ISO the same mark."""
-    numbers = all(isinstance(each, int | float) and not isinstance(each, bool) and each > 0 for each in (one, other))
-    if setting_id in STEPPED and numbers:
-        return abs(math.log2(float(one) / float(other))) < SAME_MARK_OCTAVES  # type: ignore[arg-type]
-    return (type(one) is type(other) and one == other) or (numbers and one == other)
-
-
-@dataclass(frozen=True, slots=True)
-class Yielded:
-    """A standing value that gave way: what stands on other days, what was set, and what forbade it."""
-
-    own: Value
-    used: Value
-    because: str
-    is_kit: bool
-
-
 @dataclass
 class Draft:
     """What the rules read (case, search, exposure) and what they write (settings, schools followed).
 
-    yielding: standing values that a check forbids here, with what it says; gave_way: all that did;
-    stood: those that stand where a rule would have chosen otherwise; standing, held: what the photographer sets on any day, and
-    holds here.
+    yielding: standing values that a check forbids here, with what it says; standing, held: what the photographer sets on any
+    day, and holds here; precedence: who has the last word.
     """
 
     case: Case
@@ -83,14 +55,15 @@ class Draft:
     schools: dict[str, str] = field(default_factory=dict)
     missing: list[Missing] = field(default_factory=list)
     yielding: Mapping[SettingId, str] = field(default_factory=dict)
-    gave_way: dict[SettingId, Yielded] = field(default_factory=dict)
-    stood: set[SettingId] = field(default_factory=set)
+    precedence: Precedence = field(init=False)
     standing: Mapping[SettingId, StandingValue] = field(init=False)
     held: Mapping[SettingId, Value] = field(init=False)
 
     def __post_init__(self) -> None:
         self.standing = self.case.standing.values
         self.held = self.case.given.held
+        kind = self.case.shutters.kind_for(self.exposure.shutter_s)
+        self.precedence = Precedence(self.case, kind, self.yielding)
 
     def put(
         self,
@@ -111,7 +84,9 @@ class Draft:
         declared = self.case.body.support_of(setting_id)
         if declared is not None and not declared.options and setting_id not in self.held:
             if setting_id in self.standing and self.standing[setting_id].value not in AS_IF_OFF:
-                self._give_way(setting_id, value, declared.instead or f"{self.case.body.name} has none.", is_kit=True)
+                self.precedence.give_way(
+                    setting_id, value, declared.instead or f"{self.case.body.name} has none.", is_kit=True
+                )
             self._miss(setting_id, value, declared.instead)
             return
         if layer == "foundation" and school:
@@ -119,10 +94,13 @@ class Draft:
         if declared is not None and isinstance(value, str) and value not in NOT_THERE and setting_id not in self.held:
             value, reasons, layer = self._on_this_body(setting_id, value, reasons, layer)
         if setting_id in ENDED and setting_id not in self.held:
-            value, reasons, layer = self._within_the_body(setting_id, value, reasons, layer)
+            value, reasons, layer = self.precedence.within_the_body(setting_id, value, reasons, layer)
         spoke: tuple[Voice, ...] = ()
         if setting_id in self.standing:
-            value, layer, reasons, spoke = self._with_standing(setting_id, value, layer, reasons, must)
+            lacking, _ = self._unavailable(setting_id)
+            value, layer, reasons, spoke = self.precedence.decide(
+                setting_id, value, layer, reasons, must=must, lacking=lacking
+            )
         elif reasons[:1] == (ASKED,):
             layer = "request"
         if setting_id in self.held:
@@ -149,90 +127,6 @@ class Draft:
         nearest = min(there, key=lambda option: abs(order.index(option) - order.index(value)))
         missing = f"{self.case.body.name} has no “{entry.option_label(value)}” here; this comes nearest."
         return nearest, (*reasons, f"{missing} {because}".strip()), "body"
-
-    def _with_standing(
-        self, setting_id: SettingId, value: Value, layer: Layer, said: tuple[str, ...], must: bool
-    ) -> tuple[Value, Layer, tuple[str, ...], tuple[Voice, ...]]:
-        """What stands, where the photographer has a standing value: theirs, unless something forbids it here."""
-        stands, entry = self.standing[setting_id], catalogue.setting(setting_id)
-        self.stood.discard(setting_id)
-        self.gave_way.pop(setting_id, None)
-        own = stands.near(value)
-        where = f" {stands.where}" if stands.where else " on every body"
-        mine, rule = Voice(layer="foundation", value=own), Voice(layer=layer, value=value)
-        plain = tuple(
-            reason for reason in said if reason != ASKED
-        )  # of what stands nobody is told to have asked for it
-        yours = f"Your foundation{where}."
-        if layer == "body" and self._end_passed(setting_id, own) is not None:
-            self._give_way(setting_id, value, self._past_the_body(setting_id, own), is_kit=True)
-            return value, layer, plain, (rule, mine)
-        if alike(setting_id, own, value):
-            return value, "foundation", (yours, *plain), ()
-        if self._is_asked_here(setting_id) or setting_id in self.held:
-            asked: Layer = "request" if said[:1] == (ASKED,) else layer
-            return value, asked, said, (Voice(layer=asked, value=value), mine)
-        if value is None or (value == "na" and setting_id in WITHOUT_EFFECT):
-            return own, "foundation", (yours, *plain), ()
-        because, is_kit = self._forbids(setting_id, own, value, plain, must)
-        if because:
-            self._give_way(setting_id, value, because, is_kit=is_kit)
-            instead = f"Your foundation says {say_value(entry, own)}{where if stands.where else ''}; it gives way here."
-            return value, layer, (*plain, instead), (rule, mine)
-        self.stood.add(setting_id)
-        otherwise = (f"Otherwise {say_value(entry, value)}: {plain[0]}",) if plain else ()
-        return own, "foundation", (yours, *otherwise), (mine, rule)
-
-    def asks_otherwise(self, setting_id: SettingId, own: Value, value: Value) -> bool:
-        """True where this situation asks for something else than stands on other days."""
-        return self._is_asked_here(setting_id) and not alike(setting_id, own, value)
-
-    def _is_asked_here(self, setting_id: SettingId) -> bool:
-        field = ASKED_AS.get(setting_id)
-        return field is not None and getattr(self.case.asked, field) is not None
-
-    def _forbids(
-        self, setting_id: SettingId, own: Value, value: Value, said: tuple[str, ...], must: bool
-    ) -> tuple[str, bool]:
-        """Why a standing value cannot stand here, and whether the kit is why; the empty text where it can."""
-        body = self.case.body
-        if setting_id in self.yielding:
-            return self.yielding[setting_id], False
-        if harm := self.case.wishes.harms.get(setting_id):
-            return " ".join((f"{harm[:1].upper()}{harm[1:]}.", *said[:1])), False
-        declared = body.support_of(setting_id)
-        if declared is not None and isinstance(own, str) and own in self._unavailable(setting_id)[0]:
-            missing = f"{body.name} has no “{say_value(catalogue.setting(setting_id), own)}”."
-            return f"{missing} {declared.instead}".strip(), True
-        if ends := self._past_the_body(setting_id, own):
-            return ends, True
-        was_asked = getattr(self.case.requests, ASKED_AS.get(setting_id, ""), None) is not None
-        if must or value == "na" or was_asked:
-            return " ".join(said), value == "na"
-        return "", False
-
-    def _within_the_body(
-        self, setting_id: SettingId, value: Value, reasons: tuple[str, ...], layer: Layer
-    ) -> tuple[Value, tuple[str, ...], Layer]:
-        """The number, or the end of what this body has of it."""
-        end = self._end_passed(setting_id, value)
-        if end is None:
-            return value, reasons, layer
-        return end, (*reasons, self._past_the_body(setting_id, value)), "body"
-
-    def _end_passed(self, setting_id: SettingId, value: Value) -> float | None:
-        if not isinstance(value, int | float) or isinstance(value, bool):
-            return None
-        return self.case.body.end_passed(setting_id, value, self.case.shutters.kind_for(self.exposure.shutter_s))
-
-    def _past_the_body(self, setting_id: SettingId, own: Value) -> str:
-        """What a number is held to by this body; the empty text where it keeps within."""
-        end = self._end_passed(setting_id, own)
-        return "" if end is None else f"{self.case.body.name} ends at {say_value(catalogue.setting(setting_id), end)}."
-
-    def _give_way(self, setting_id: SettingId, value: Value, because: str, *, is_kit: bool = False) -> None:
-        stands = self.standing[setting_id]
-        self.gave_way[setting_id] = Yielded(stands.near(value), value, because, is_kit)
 
     def put_usual(self) -> None:
         """Set every setting that no rule of the situation has spoken about, as it stands or as is usual."""

@@ -10,7 +10,8 @@ from wide_aperture.core.documents.plan import Finding, GaveWay, StandingReport
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import SettingValue
 from wide_aperture.core.planning.checks import Checked, run_checks
-from wide_aperture.core.planning.draft import AS_IF_OFF, ASKED, Draft, has_number
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.precedence import AS_IF_OFF, ASKED, has_number
 
 Ruled = Callable[[Mapping[SettingId, str]], Draft]  # the rules run once, with these standing values left out
 
@@ -45,7 +46,7 @@ def _suspects(draft: Draft, findings: list[Finding]) -> dict[SettingId, Finding]
     found: dict[SettingId, Finding] = {}
     for finding in findings:
         if finding.is_open and finding.level != "note" and finding.about == "plan" and has_number(finding.sentence):
-            for name in draft.stood - found.keys():
+            for name in draft.precedence.stood - found.keys():
                 if finding.code in catalogue.setting(name).fights:
                     found[name] = finding
     return found
@@ -67,7 +68,7 @@ def standing_report(draft: Draft) -> StandingReport | None:
 def _gave_way(draft: Draft, name: SettingId) -> GaveWay | None:
     entry, stands = catalogue.setting(name), draft.settings.get(name)
     own = draft.standing[name].near(stands.value if stands else None)
-    yielded = draft.gave_way.get(name)
+    yielded = draft.precedence.gave_way.get(name)
     if yielded is not None and (stands is None or stands.layer not in ("pin", "request", "foundation")):
         by, because = ("kit" if yielded.is_kit else "case"), yielded.because
     elif stands is None and own in AS_IF_OFF:
@@ -76,7 +77,7 @@ def _gave_way(draft: Draft, name: SettingId) -> GaveWay | None:
         by, because = "kit", f"{draft.case.body.name} has none."
     elif stands.layer == "pin" and stands.value != own:
         by, because = "pin", f"You hold {say_value(entry, stands.value)} here."
-    elif draft.asks_otherwise(name, own, stands.value):
+    elif draft.precedence.asks_otherwise(name, own, stands.value):
         by, because = "request", f"You asked for {_asked(stands, entry)} here."
     else:
         return None

@@ -16,8 +16,8 @@ from wide_aperture.core.documents.setup import Value
 from wide_aperture.core.physics.motion import SIDEREAL_RATE_ARCSEC_S
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
-from wide_aperture.core.planning.draft import ASKED
 from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV
+from wide_aperture.core.planning.precedence import ASKED
 
 
 def asked_number_dropped(checked: Checked) -> Finding | None:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from wide_aperture.core.physics.quantities import mired
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.draft import ASKED, Draft
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.precedence import ASKED
 
 GENRE_SCHOOLS = ("cool fixed kelvin", "daylight, decide later", "kelvin by light")
 

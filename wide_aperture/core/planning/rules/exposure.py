@@ -8,7 +8,8 @@ from wide_aperture.core.craft.exposure_modes import SCHOOL_MODES, mode_facts
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
 from wide_aperture.core.physics.sensor import cleaner_from_iso
-from wide_aperture.core.planning.draft import ASKED, Draft
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.precedence import ASKED
 
 TOUCHES = (0.9, 1.12)  # a value this near a limit, as a ratio, stands at it
 

@@ -6,7 +6,8 @@ import math
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.draft import ASKED, Draft
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.precedence import ASKED
 from wide_aperture.core.sky.night.moon import FOCUS_FIRST
 
 

@@ -6,7 +6,8 @@ import math
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import optics
-from wide_aperture.core.planning.draft import ASKED, Draft
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.precedence import ASKED
 
 
 def set_focus_aids(draft: Draft) -> None:

@@ -10,7 +10,8 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_iso
 from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.draft import ASKED, Draft
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.precedence import ASKED
 from wide_aperture.core.planning.reserve import reserve_advice
 from wide_aperture.core.planning.rules.tones import compensation
 

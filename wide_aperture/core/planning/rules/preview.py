@@ -7,7 +7,8 @@ only the look is the delivery, so it must suit the picture and the warning must 
 from __future__ import annotations
 
 from wide_aperture.core.documents import wording
-from wide_aperture.core.planning.draft import ASKED, Draft
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.precedence import ASKED
 
 
 def set_preview(draft: Draft) -> None:

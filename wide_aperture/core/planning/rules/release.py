@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from wide_aperture.core.documents import wording
-from wide_aperture.core.planning.draft import ASKED, Draft
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.precedence import ASKED
 
 DELAYS = ("2s", "10s", "exposure_delay")
 NAMED_LEAN_DEG = 0.1  # a slant that rounds to nothing is not named
