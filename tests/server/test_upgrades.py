@@ -79,17 +79,27 @@ class Upgrade(SimpleTestCase):
         return found
 
     def test_what_each_part_left_is_brought_up_to_date_whole(self):
-        for name in ("part5", "part6", "part7"):
+        for name in ("part5", "part6", "part7", "part8"):
             with self.subTest(name):
                 found = self.open(name)
 
                 self.assertEqual(found["unreadable"], [])
                 self.assertEqual(found["behind"], [])
                 self.assertEqual(found["unnamed"], [])
-                if name != "part7":  # before photographers had names the one there was is filled in
+                if name in ("part5", "part6"):  # before photographers had names the one there was is filled in
                     self.assertEqual(found["taken"], found["kinds"]["situations"])
                 self.assertGreater(found["kinds"]["situations"], 20)
                 self.database.unlink()
+
+    def test_a_foundation_from_before_it_could_differ_stands_as_it_did(self):
+        self.open("part8")
+        look = (
+            "import json; from wide_aperture.gear.models import Foundation as F; "
+            "print(json.dumps([F.parse(row.document).model_dump(mode='json') for row in F.objects.all()]))"
+        )
+        (own,) = json.loads(self.run_in("shell", "-v", "0", "-c", look).strip().splitlines()[-1])
+        self.assertEqual(own["settings"], {"grid": "on", "sounds": "off", "clip_high": 253.0})
+        self.assertEqual(own["standing"], [])
 
     def test_the_old_database_is_copied_first(self):
         self.open("part6")
