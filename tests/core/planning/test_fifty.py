@@ -12,7 +12,7 @@ from wide_aperture.core.camera.packing import item_of
 from wide_aperture.core.craft.endurance import battery_left, bytes_a_frame
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightByEv
-from wide_aperture.core.physics.motion import sharp_chance
+from wide_aperture.core.physics.motion import sharp_chance, star_trail_length
 from wide_aperture.core.picture.imaging.optical import shake_mm
 from wide_aperture.core.planning import Brief, plan_of
 from wide_aperture.core.planning.assess import assess
@@ -22,9 +22,12 @@ from wide_aperture.core.planning.night import moon_case, night_case, night_choic
 from wide_aperture.core.planning.reserve import reserve_advice
 from wide_aperture.core.planning.schools import other_schools
 from wide_aperture.core.rehearsal.begin import rehearsal
+from wide_aperture.core.sky.daylight.conditions import ev_of_lux
+from wide_aperture.core.sky.daylight.illuminance import moon_lux
 from wide_aperture.core.sky.night.darkness import luminance_of_magnitude
-from wide_aperture.core.sky.night.frames import ev_of_sky, night_frame
+from wide_aperture.core.sky.night.frames import ev_of_sky, land_cd_m2, night_frame
 from wide_aperture.core.sky.night.sequence import sequence_plan
+from wide_aperture.core.sky.pointing import framed_declination_deg, worst_trail_px
 
 
 def of_fifty(asks):
@@ -157,6 +160,36 @@ class NightPages(SimpleTestCase):
         made = question.given(brief).case
         self.assertAlmostEqual(said.support.handheld_limit_s, made.support.handheld_limit_s)
         self.assertEqual(said.output.sky_tolerance_px, made.output.sky_tolerance_px)
+
+    @of_fifty
+    def test_the_trail_at_the_frame_s_edge_is_no_shorter_than_in_its_middle(self, question):
+        focal, camera = question.glass.focal_max_mm, question.camera
+        asked = {"bearing_deg": 180.0, "tilt_deg": 35.0, "latitude_deg": 45.0, "exposure_s": 15.0}
+        worst = worst_trail_px(camera.sensor_width_mm, camera.sensor_height_mm, focal, camera.pixel_pitch_um, **asked)
+        middle_deg = float(framed_declination_deg(180.0, 35.0, 45.0))
+        middle = float(star_trail_length(middle_deg, focal, camera.pixel_pitch_um, 15.0))
+        self.assertGreaterEqual(worst, middle * 0.999)
+        half = math.hypot(camera.sensor_width_mm, camera.sensor_height_mm) / 2
+        widens = (
+            1 + (half / focal) ** 2
+        )  # how much longer a gnomonic picture makes a path at its corner, along the radius
+        fastest = float(star_trail_length(0.0, focal, camera.pixel_pitch_um, 15.0))
+        self.assertLessEqual(worst, fastest * widens * 1.01)
+
+    @of_fifty
+    def test_land_under_a_moon_is_exposed_by_the_moon(self, question):
+        lux = float(moon_lux(20 + question.number, 0.5 + question.number / 100))
+        f_number, sky = question.glass.widest[0].f_number, float(luminance_of_magnitude(question.sky_mag))
+        frame = night_frame(
+            question.camera, question.glass.focal_max_mm, f_number, sky_cd_m2=sky, declination_deg=0,
+            exposure_s=10, land=land_cd_m2(lux),
+        )  # fmt: skip
+        ev = float(ev_of_lux(lux))
+        brief = question.night(ev=ev, subject="land", near=8.0, far=None)
+        made = plan_of(question.given(brief, file="raw", aperture=f_number))
+        self.assertAlmostEqual(made.light.ev100, ev, delta=0.01)
+        # As long as the land needs to be as bright as the sky of ten seconds: in the ratio of their luminances.
+        self.assertAlmostEqual(frame.land_s, min(10 * sky / land_cd_m2(lux), 3600), delta=0.01)
 
 
 class ShakePages(SimpleTestCase):
