@@ -93,5 +93,5 @@ frozen: install  ## write the frozen answers of the core anew, after a change th
 mutants: install  ## do the tests hold the numbers? small changes to the core, one at a time; takes up to 20 minutes
 	@$(PY) -m scripts.mutants --only functions --survivors
 
-mutants-data: install  ## the same for every number of the craft data, a tenth each way; takes half an hour
+mutants-data: install  ## the same for every number of the craft data, a tenth each way; takes an hour and more on an idle machine
 	@$(PY) -m scripts.mutants --only data --survivors

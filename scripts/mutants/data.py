@@ -11,7 +11,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from scripts.mutants.reach import CORE
-from scripts.mutants.trial import Trial
+from scripts.mutants.trial import LONGEST_DATA_S, Trial
 from wide_aperture.core.craft import figures
 from wide_aperture.core.craft.activities import activities
 from wide_aperture.core.craft.lights import named_lights
@@ -21,8 +21,10 @@ from wide_aperture.core.planning.symptoms import symptoms
 Step = str | int
 # Tests that see most numbers, in this order; the frozen answers reach nearly all of them.
 FIRST = (
-    "tests.core.test_frozen.Frozen.test_crafts", "tests.core.test_frozen.Frozen.test_plans", "tests.core.test_frozen.Frozen.test_quantities",
-    "tests.core.test_frozen", "tests.core.craft", "tests.core.planning.test_check_codes",
+    "tests.core.test_frozen.Frozen.test_crafts", "tests.core.planning.test_limit_values", "tests.core.planning.test_thresholds",
+    "tests.core.craft", "tests.core.planning.test_printed_numbers", "tests.core.test_frozen.Frozen.test_plans",
+    "tests.core.test_frozen.Frozen.test_quantities", "tests.core.test_frozen", "tests.core.camera", "tests.core.sky", "tests.core.picture",
+    "tests.core.rehearsal", "tests.core.planning",
 )  # fmt: skip
 
 
@@ -60,7 +62,7 @@ def trials(tests: Mapping[str, object], seconds: Mapping[str, float]) -> Iterato
             for factor in (0.9, 1.1):
                 moved = value * factor
                 said = f"{title} {_said(root, path)}: {value:g} -> {moved:g}"
-                yield Trial("craft data", said, _make(root, path, moved), ordered)
+                yield Trial("craft data", said, _make(root, path, moved), ordered, LONGEST_DATA_S)
 
 
 def _make(root: Any, path: tuple[Step, ...], moved: float) -> Any:

@@ -2084,6 +2084,12 @@ export interface components {
              */
             fastest_mechanical_s?: number | null;
             /**
+             * Finder
+             * @default electronic
+             * @enum {string}
+             */
+            finder: "electronic" | "optical" | "none";
+            /**
              * @default {
              *       "electronic_first_curtain_s": null,
              *       "electronic_s": null,
@@ -2132,6 +2138,13 @@ export interface components {
             longest_timed_s: number;
             /** Megapixels */
             megapixels: number;
+            /**
+             * Mirror
+             * @description held_up: it can be raised before the exposure
+             * @default none
+             * @enum {string}
+             */
+            mirror: "none" | "instant" | "held_up";
             /** Name */
             name: string;
             /**

@@ -87,6 +87,14 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         {**SPORTS, "background_tone": "light", "subject_tone": "light"},
         4 / 3,
     ),
+    (
+        "release._set_mirror",
+        "mirror_lockup",
+        {**TRIPOD, "camera": {"mirror": "held_up"}, "requests": {"shutter_s": 1 / 8}},
+        "on",
+        {**TRIPOD, "camera": {"mirror": "held_up"}, "requests": {"shutter_s": 1 / 250}},
+        "off",
+    ),
     ("record._set_file", "file", SPORTS, "raw_lossless_compressed", {**SPORTS, "requests": {"file": "jpeg"}}, "jpeg"),
     ("record._set_cards", "card_mode", SPORTS, "backup", {**SPORTS, "camera": {"card_slots": 1}}, "single"),
     (

@@ -32,6 +32,8 @@ from wide_aperture.core.physics.sensor import SensorFigures
 ShutterKind = Literal["mechanical", "electronic_first_curtain", "electronic", "leaf"]
 FileKind = Literal["raw", "jpeg", "any"]
 SlotKind = Literal["full", "look", "mode_position", "held_button"]
+Finder = Literal["electronic", "optical", "none"]
+Mirror = Literal["none", "instant", "held_up"]
 SlowestShutterControl = Literal["fixed", "linked_to_focal_length", "none"]
 
 FULL_FRAME_ELECTRONS_M = 1650.0 * 864  # millions of electrons a typical 36 x 24 mm sensor holds at ISO 100
@@ -193,6 +195,8 @@ class Body(Document):
     stabiliser_stops: Annotated[NotNegative, Field(le=12)] = 0
     anti_flicker: bool = False
     autofocus: bool = True
+    finder: Finder = "electronic"
+    mirror: Mirror = Field(default="none", description="held_up: it can be raised before the exposure")
     reserve_floors: tuple[ReserveFloor, ...] = ()
     spot_area_share: Annotated[float, Field(ge=0.0005, le=0.25, description="The meter's spot, share of the frame")] = (
         0.015

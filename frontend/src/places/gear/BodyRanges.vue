@@ -1,7 +1,8 @@
 <script setup lang="ts">
-/** What else a body's sheet says in numbers: read-out, buffer, white balance, stabiliser, slots, highlight reserve. */
+/** What else a body's sheet says: finder, mirror,  read-out, buffer, white balance, stabiliser, slots, highlight reserve. */
 import type { Body } from '@/api/types'
 import { isoText } from '@/shared/format'
+import ChoiceField from '@/shared/ChoiceField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { parseIso } from '@/shared/numbers'
 
@@ -23,9 +24,21 @@ function changeFloor(reserve: ReserveId, iso: number | null): void {
   const kept = props.body.reserve_floors.filter((floor) => floor.reserve !== reserve)
   change({ reserve_floors: iso === null ? kept : [...kept, { reserve, iso }] })
 }
+const FINDERS: { value: Body['finder']; label: string }[] = [
+  { value: 'electronic', label: 'electronic' },
+  { value: 'optical', label: 'optical' },
+  { value: 'none', label: 'none: the screen alone' },
+]
+const MIRRORS: { value: Body['mirror']; label: string }[] = [
+  { value: 'none', label: 'none' },
+  { value: 'instant', label: 'swings for each frame' },
+  { value: 'held_up', label: 'can be held up' },
+]
 </script>
 
 <template>
+  <ChoiceField label="Finder" :value="body.finder" :options="FINDERS" @update:value="(finder) => change({ finder })" />
+  <ChoiceField label="Mirror" :value="body.mirror" :options="MIRRORS" @update:value="(mirror) => change({ mirror })" />
   <NumberField
     label="Electronic read-out"
     pointer="/readout_ms"

@@ -29,6 +29,8 @@ export function blankBody(id: string): Body {
     automatic_kelvin_high: 8000,
     anti_flicker: false,
     autofocus: true,
+    finder: 'electronic',
+    mirror: 'none',
     reserve_floors: [],
     // Replaced by the server's estimate as soon as a figure of the sensor is typed; these are its own for 36 x 24 mm, 24 MP.
     electrons: {

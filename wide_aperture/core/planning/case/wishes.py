@@ -80,6 +80,13 @@ class Wishes:
         long = case.glass.focal_mm * case.body.crop_factor >= case.figure("shock_from_mm") * 0.99
         return long and case.support.on_tripod and low / NOMINAL_SLACK <= exposure_s <= high * NOMINAL_SLACK
 
+    def mirror_shows_at(self, exposure_s: float) -> bool:
+        """True where a mirror that swings up just before the exposure has time to shake a tripod, and not enough to fade."""
+        case = self.case
+        low, high = case.figure("shock_band_s", "from"), case.figure("shock_band_s", "to")
+        in_band = low / NOMINAL_SLACK <= exposure_s <= high * NOMINAL_SLACK
+        return case.body.mirror != "none" and case.support.on_tripod and in_band
+
     @property
     def _has_softer_start(self) -> bool:
         return "electronic_first_curtain" in self.case.shutters.permitted

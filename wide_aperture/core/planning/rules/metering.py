@@ -54,7 +54,8 @@ def _set_pattern(draft: Draft) -> None:
         draft.put_available("metering", (asked, "multi_segment"), ASKED)
     else:
         spots = case.schools.highlights == "spot_near_brightest"
-        school = "spot" if spots else case.schools.metering
+        optical = spots and case.body.finder == "optical"
+        school = "centre_weighted" if optical else "spot" if spots else case.schools.metering
         pattern = METERING_SCHOOLS[school]
         reasons = [_whole_frame(case)]
         if pattern == "spot" and case.subject.is_moving:
@@ -64,6 +65,8 @@ def _set_pattern(draft: Draft) -> None:
             )
         elif pattern != "multi_segment":
             reasons = ["Your school of metering."]
+            if optical:
+                reasons.append("An optical finder shows no clipping to place a spot by: the middle is weighed.")
         draft.put_available(
             "metering",
             (pattern, "multi_segment"),
@@ -113,7 +116,7 @@ def _set_compensation(draft: Draft) -> None:
             school=school if shift else None,
         )
         return
-    if draft.case.schools.highlights == "spot_near_brightest":
+    if draft.case.schools.highlights == "spot_near_brightest" and draft.case.body.finder != "optical":
         placed_ev = draft.case.figure("spot_placed_ev")
         draft.put(
             "exposure_comp_ev",

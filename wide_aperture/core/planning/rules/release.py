@@ -16,6 +16,7 @@ def set_release(draft: Draft) -> None:
     _set_anti_flicker(draft)
     _set_drive(draft)
     _set_timer(draft)
+    _set_mirror(draft)
     _set_release_delay(draft)
     _set_stabiliser(draft)
     _set_stabiliser_focal(draft)
@@ -215,13 +216,32 @@ def _set_timer(draft: Draft) -> None:
         )
 
 
+def _set_mirror(draft: Draft) -> None:
+    case, time = draft.case, wording.seconds(draft.exposure.shutter_s)
+    if case.body.mirror == "none":
+        draft.put("mirror_lockup", "na", f"{case.body.name} has no mirror.", layer="body", must=True)
+    elif case.body.mirror == "held_up" and case.wishes.mirror_shows_at(draft.exposure.shutter_s):
+        why = f"On the tripod its swing would show at {time}: one press raises it, the next exposes."
+        draft.put("mirror_lockup", "on", why, must=True)
+    else:
+        shows = case.wishes.mirror_shows_at(draft.exposure.shutter_s)
+        why = (
+            f"It cannot be held up; at {time} the release is delayed instead."
+            if shows
+            else f"At {time} its swing shows nothing."
+        )
+        draft.put("mirror_lockup", "off", why)
+
+
 def _set_release_delay(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
-    shocks = draft.option("shutter_type") == "mechanical" and case.wishes.shock_shows_at(cell.shutter_s)
+    curtain = draft.option("shutter_type") == "mechanical" and case.wishes.shock_shows_at(cell.shutter_s)
+    mirror = draft.option("mirror_lockup") == "off" and case.wishes.mirror_shows_at(cell.shutter_s)
+    shocks = curtain or mirror
     draft.put(
         "exposure_delay",
         "1s" if shocks else "off",
-        f"At {wording.seconds(cell.shutter_s)} the first curtain's own shock would show."
+        f"At {wording.seconds(cell.shutter_s)} {'the mirror' if mirror else 'the first curtain'}'s own shock would show."
         if shocks
         else f"At {wording.seconds(cell.shutter_s)} there is no shock to wait for.",
     )
