@@ -118,7 +118,7 @@ useOpenThing(() => 'Foundation')
           :pointer="`/settings/${item.id}`"
           :class="{ own: item.id in own }"
           @choose="(value) => choose(item, value)" />
-        <span class="soft">{{ item.usual_because || 'Holds unless a number of the case forbids it.' }}</span>
+        <span class="soft">{{ item.usual_because }}</span>
       </div>
     </section>
   </div>

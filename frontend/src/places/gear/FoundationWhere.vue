@@ -63,9 +63,9 @@ const remove = (at: number): void =>
         :label="`${item.label}, up to`"
         spoken
         :pointer="`/standing/${at}/up_to`"
-        :unit="item.unit ?? ''"
+        :unit="`${item.unit ?? ''} at most`"
         optional
-        empty-means="and no band"
+        empty-means="no band"
         :value="each.up_to ?? null"
         @update:value="(up_to) => put(at, { up_to })" />
       <NamedSelect
@@ -87,9 +87,9 @@ const remove = (at: number): void =>
           :label="`${item.label}: darker than`"
           spoken
           :pointer="`/standing/${at}/darker_than_ev`"
-          unit="EV"
+          unit="EV or less"
           optional
-          empty-means="in any light"
+          empty-means="any light"
           :least="-20"
           :most="40"
           :value="each.darker_than_ev ?? null"
@@ -118,12 +118,20 @@ const remove = (at: number): void =>
 
 <style scoped>
 .one {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  display: flex;
+  flex-wrap: wrap;
   gap: 4px 12px;
   align-items: center;
   padding: 5px 0;
   border-top: 1px solid var(--rule);
+}
+
+.one > a {
+  width: 110px;
+}
+
+.one > .field {
+  flex: 1 1 130px;
 }
 
 .add {
