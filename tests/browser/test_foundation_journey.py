@@ -66,6 +66,19 @@ class MyCamera(BrowserTestCase):
         page = self.open_plan("market", 1)
         expect(page.get_by_role("slider", name="ISO")).not_to_have_attribute("aria-valuetext", re.compile("5000"))
 
+    def test_a_band_upside_down_is_said_at_its_field_and_not_lost(self):
+        page = self.open_foundation()
+        self.choose(page, "Add a setting that differs", "Kelvin")
+        where = page.get_by_role("region", name="Where it differs")
+        where.get_by_label("Kelvin", exact=True).fill("6000")
+        where.get_by_label("Kelvin, up to").fill("4500")
+        expect(where.get_by_text("must be a number, and not under the value")).to_be_visible()
+        page.reload()
+        expect(where.get_by_label("Kelvin, up to")).to_have_value("4500")
+        where.get_by_label("Kelvin, up to").fill("7000")
+        expect(where.get_by_text("must be a number")).to_have_count(0)
+        self.wait_saved()
+
     def test_it_travels_as_a_file_and_what_is_not_known_is_told(self):
         self.set_up()
         page = self.open_foundation()
