@@ -6,6 +6,7 @@ from tests.core.builders import body, lens, plan_input, situation
 from tests.core.frozen import Table, flat, short
 from wide_aperture.core.craft.activities import activities
 from wide_aperture.core.craft.lights import named_lights
+from wide_aperture.core.craft.settings import CatalogueEntry, catalogue
 from wide_aperture.core.documents.situation import LightByName, SpeedBand
 from wide_aperture.core.planning import plan_of
 from wide_aperture.core.planning.checks import Checked
@@ -16,6 +17,8 @@ from wide_aperture.core.planning.symptoms import find_causes, symptoms
 def table() -> Table:
     return {
         "lights": [line for light in named_lights() for line in _light(light.id)],
+        "bands of lights": [f"{light.id}: {short(light.ev_low)} to {short(light.ev_high)}" for light in named_lights()],
+        "what is left behind": [line for entry in catalogue() for line in _left_behind(entry)],
         "activities": [line for each in activities() for line in _activity(each)],
         "symptoms": [line for each in symptoms() for line in _symptom(each.id)],
     }
@@ -30,6 +33,15 @@ def _light(name: str) -> list[str]:
     return [
         *lines,
         f"{name}: {', '.join(frames)}; {' '.join(short(v) for v in lamp)}; {short(plan.setup.value('kelvin'))}",
+    ]
+
+
+def _left_behind(entry: CatalogueEntry) -> list[str]:
+    """What a value left standing does to the next scene."""
+    return [
+        f"{entry.id} {', '.join(map(str, each.values))}: {short(each.frames_lost)} lost, {short(each.hard_to_notice)} unnoticed"
+        for each in entry.spoils
+        if each.frames_lost is not None
     ]
 
 
