@@ -31,6 +31,9 @@ export function settingOf(id: string): CatalogueEntry | undefined {
   return loaded.value?.settings.find((entry) => entry.id === id)
 }
 
+/** A setting that takes a number, not an option or a switch. */
+export const takesNumber = (entry: CatalogueEntry): boolean => entry.options.length === 0 && entry.kind !== 'flag'
+
 /** A setting's value in words. */
 export function sayValue(entry: CatalogueEntry, value: SettingValue['value']): string {
   if (value === null || value === undefined) return '–'

@@ -7,7 +7,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setup import Value, is_number
 
 
 def settable(values: dict[str, Value]) -> dict[str, Value]:
@@ -28,9 +28,9 @@ def refused(body: Body, values: dict[str, Value], setting: str, value: Value) ->
     declared = body.support_of(setting)
     if declared is not None and not declared.options:
         return declared.instead or "This body has no such setting."
-    if declared is not None and isinstance(value, str) and value not in (*declared.options, "na", "none"):
+    if declared is not None and isinstance(value, str) and value not in (*declared.options, *catalogue.NOT_THERE):
         return declared.instead or f"{body.name} has no “{say_value(catalogue.setting(setting), value)}”."
-    if isinstance(value, int | float) and not isinstance(value, bool):
+    if is_number(value):
         end = body.end_passed(setting, float(value))
         if end is not None:
             return f"{body.name} ends at {say_value(catalogue.setting(setting), end)}."

@@ -20,6 +20,7 @@ GROUPS = (
     "display", "sound_and_light", "playback", "link", "power_and_care", "controls",
 )  # fmt: skip
 
+NOT_THERE = ("na", "none")  # options that say there is nothing to set
 CatalogueValue = bool | Finite | str | None
 
 

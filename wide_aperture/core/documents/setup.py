@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, Literal, Self, TypeGuard
 from uuid import UUID
 
 from pydantic import Field, model_validator
@@ -65,7 +65,7 @@ class Setup(Document):
     def number(self, setting_id: SettingId) -> float | None:
         """The value of a numeric setting; None when absent or not a number."""
         held = self.value(setting_id)
-        return float(held) if isinstance(held, int | float) and not isinstance(held, bool) else None
+        return float(held) if is_number(held) else None
 
     def option(self, setting_id: SettingId) -> str | None:
         """The chosen option of a setting; None when absent or not an option."""
@@ -91,7 +91,7 @@ class Standing(Document):
     def _has_a_meaning(self) -> Self:
         if fault := _fault(self.setting, self.value):
             raise broken_rule("value", fault)
-        if self.up_to is not None and not (_is_number(self.value) and self.up_to >= float(self.value or 0)):
+        if self.up_to is not None and not (is_number(self.value) and self.up_to >= float(self.value or 0)):
             raise broken_rule("up_to", "must be a number, and not under the value")
         if self.insists and not self.genres:
             raise broken_rule("genres", "must name where it is held")
@@ -126,12 +126,13 @@ def _fault(setting: SettingId, value: Value) -> str:
         return f"has no option {value!r}"
     if isinstance(value, str) and setting not in OPTIONS:
         return "is a number or a switch, no word"
-    if setting in ABOVE_ZERO and _is_number(value) and float(value or 0) <= 0:
+    if setting in ABOVE_ZERO and is_number(value) and float(value or 0) <= 0:
         return "must be above 0"
     return ""
 
 
-def _is_number(value: Value) -> bool:
+def is_number(value: Value) -> TypeGuard[float]:
+    """True for a number; a flag is none."""
     return isinstance(value, int | float) and not isinstance(value, bool)
 
 

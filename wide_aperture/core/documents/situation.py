@@ -42,6 +42,13 @@ Look = Literal[
 ]
 ToneClass = Literal["dark", "mid", "light"]
 Tone = Literal["skin", "white cloth", "sky", "lamps", "sun", "snow", "water", "shadows", "dark cloth", "moon"]
+STREAK_LOOKS: tuple[Look, ...] = (
+    "pan_blur",
+    "blur",
+    "silky_water",
+    "star_trails",
+    "light_trails",
+)  # movement is the picture
 Output = Literal["screen", "print_a4", "print_a3", "print_60cm"]
 Constraint = Literal[
     "silent",

@@ -10,14 +10,13 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.plan import Missing
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value, Voice
+from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value, Voice, is_number
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.case.standing import StandingValue
 from wide_aperture.core.planning.precedence import (
     AS_IF_OFF,
     ASKED,
     ENDED,
-    NOT_THERE,
     Precedence,
 )
 from wide_aperture.core.planning.search import Cell, ExposureSearch
@@ -84,14 +83,18 @@ class Draft:
         declared = self.case.body.support_of(setting_id)
         if declared is not None and not declared.options and setting_id not in self.held:
             if setting_id in self.standing and self.standing[setting_id].value not in AS_IF_OFF:
-                self.precedence.give_way(
-                    setting_id, value, declared.instead or f"{self.case.body.name} has none.", is_kit=True
-                )
+                because = declared.instead or f"{self.case.body.name} has none."
+                self.precedence.give_way(setting_id, because, is_kit=True)
             self._miss(setting_id, value, declared.instead)
             return
         if layer == "foundation" and school:
             layer = "school"
-        if declared is not None and isinstance(value, str) and value not in NOT_THERE and setting_id not in self.held:
+        if (
+            declared is not None
+            and isinstance(value, str)
+            and value not in catalogue.NOT_THERE
+            and setting_id not in self.held
+        ):
             value, reasons, layer = self._on_this_body(setting_id, value, reasons, layer)
         if setting_id in ENDED and setting_id not in self.held:
             value, reasons, layer = self.precedence.within_the_body(setting_id, value, reasons, layer)
@@ -119,14 +122,16 @@ class Draft:
         without, because = self._unavailable(setting_id)
         if value not in without:
             return value, reasons, layer
-        entry = catalogue.setting(setting_id)
-        order = [option.id for option in entry.options]
-        there = [option for option in order if option not in without and option not in NOT_THERE]
+        order = [option.id for option in catalogue.setting(setting_id).options]
+        there = [option for option in order if option not in without and option not in catalogue.NOT_THERE]
         if not there:
             return value, reasons, layer
         nearest = min(there, key=lambda option: abs(order.index(option) - order.index(value)))
-        missing = f"{self.case.body.name} has no “{entry.option_label(value)}” here; this comes nearest."
-        return nearest, (*reasons, f"{missing} {because}".strip()), "body"
+        return nearest, (*reasons, self._comes_nearest(setting_id, value, because)), "body"
+
+    def _comes_nearest(self, setting_id: SettingId, missing: str, because: str) -> str:
+        label = catalogue.setting(setting_id).option_label(missing)
+        return f"{self.case.body.name} has no “{label}” here; this comes nearest. {because}".rstrip()
 
     def put_usual(self) -> None:
         """Set every setting that no rule of the situation has spoken about, as it stands or as is usual."""
@@ -144,9 +149,7 @@ class Draft:
         fitting = [option for option in ranked if option not in without]
         chosen = fitting[0] if fitting else ranked[-1]
         if chosen != ranked[0]:
-            missing = catalogue.setting(setting_id).option_label(ranked[0])
-            why = f" {because}" if because else ""
-            reasons = (*reasons, f"{self.case.body.name} has no “{missing}” here; this comes nearest.{why}")
+            reasons = (*reasons, self._comes_nearest(setting_id, ranked[0], because))
         self.put(setting_id, chosen, *reasons, **details)  # type: ignore[arg-type]
         stands = self.option(setting_id)
         return stands if stands is not None and setting_id in self.standing else chosen
@@ -187,7 +190,7 @@ class Draft:
         """The number a setting holds so far; 0 when it holds none."""
         held = self.settings.get(setting_id)
         value = held.value if held else None
-        return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else 0.0
+        return float(value) if is_number(value) else 0.0
 
     def option(self, setting_id: SettingId) -> str | None:
         held = self.settings.get(setting_id)

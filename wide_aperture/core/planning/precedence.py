@@ -10,7 +10,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.body import ShutterKind
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Layer, Value, Voice
+from wide_aperture.core.documents.setup import Layer, Value, Voice, is_number
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.case.standing import ASKED_AS, StandingValue
 
@@ -18,8 +18,7 @@ ASKED = "You asked for it."  # a rule's reason where it obeys a request, whoever
 STEPPED = ("shutter_s", "aperture", "iso", "slowest_shutter_s", "iso_floor", "iso_ceiling")
 SAME_MARK_OCTAVES = 0.1
 ENDED = ("kelvin", "iso_ceiling", "iso_floor", "frame_rate")  # numbers that no search keeps within the body
-NOT_THERE = ("na", "none")  # options that say there is nothing to set
-AS_IF_OFF = (None, False, "off", "na", "none")  # a body without the setting stands like this
+AS_IF_OFF = (None, False, "off", *catalogue.NOT_THERE)  # a body without the setting stands like this
 WITHOUT_EFFECT = ("af_response", "af_priority", "af_activation", "subject_detection")  # while focus is by hand
 
 
@@ -30,7 +29,7 @@ def has_number(sentence: str) -> bool:
 
 def alike(setting_id: SettingId, one: Value, other: Value) -> bool:
     """The same value; of times, apertures and ISO the same mark."""
-    numbers = all(isinstance(each, int | float) and not isinstance(each, bool) and each > 0 for each in (one, other))
+    numbers = all(is_number(each) and each > 0 for each in (one, other))
     if setting_id in STEPPED and numbers:
         return abs(math.log2(float(one) / float(other))) < SAME_MARK_OCTAVES  # type: ignore[arg-type]
     return (type(one) is type(other) and one == other) or (numbers and one == other)
@@ -38,10 +37,8 @@ def alike(setting_id: SettingId, one: Value, other: Value) -> bool:
 
 @dataclass(frozen=True, slots=True)
 class Yielded:
-    """A standing value that gave way: what stands on other days, what was set, and what forbade it."""
+    """Why a standing value gave way, and whether the kit is why."""
 
-    own: Value
-    used: Value
     because: str
     is_kit: bool
 
@@ -85,12 +82,11 @@ class Precedence:
         own = stands.near(value)
         where = f" {stands.where}" if stands.where else " on every body"
         mine, rule = Voice(layer="foundation", value=own), Voice(layer=layer, value=value)
-        plain = tuple(
-            reason for reason in said if reason != ASKED
-        )  # of what stands nobody is told to have asked for it
+        # Of what stands nobody is told to have asked for it.
+        plain = tuple(reason for reason in said if reason != ASKED)
         yours = f"Your foundation{where}."
         if layer == "body" and self._end_passed(setting_id, own) is not None:
-            self.give_way(setting_id, value, self._past_the_body(setting_id, own), is_kit=True)
+            self.give_way(setting_id, self._past_the_body(setting_id, own), is_kit=True)
             return value, layer, plain, (rule, mine)
         if alike(setting_id, own, value):
             return value, "foundation", (yours, *plain), ()
@@ -101,7 +97,7 @@ class Precedence:
             return own, "foundation", (yours, *plain), ()
         because, is_kit = self._forbids(setting_id, own, value, plain, must=must, lacking=lacking)
         if because:
-            self.give_way(setting_id, value, because, is_kit=is_kit)
+            self.give_way(setting_id, because, is_kit=is_kit)
             instead = f"Your foundation says {say_value(entry, own)}{where if stands.where else ''}; it gives way here."
             return value, layer, (*plain, instead), (rule, mine)
         self.stood.add(setting_id)
@@ -153,15 +149,12 @@ class Precedence:
         return end, (*reasons, self._past_the_body(setting_id, value)), "body"
 
     def _end_passed(self, setting_id: SettingId, value: Value) -> float | None:
-        if not isinstance(value, int | float) or isinstance(value, bool):
-            return None
-        return self.case.body.end_passed(setting_id, value, self.shutter)
+        return self.case.body.end_passed(setting_id, value, self.shutter) if is_number(value) else None
 
     def _past_the_body(self, setting_id: SettingId, own: Value) -> str:
         """What a number is held to by this body; the empty text where it keeps within."""
         end = self._end_passed(setting_id, own)
         return "" if end is None else f"{self.case.body.name} ends at {say_value(catalogue.setting(setting_id), end)}."
 
-    def give_way(self, setting_id: SettingId, value: Value, because: str, *, is_kit: bool = False) -> None:
-        stands = self.standing[setting_id]
-        self.gave_way[setting_id] = Yielded(stands.near(value), value, because, is_kit)
+    def give_way(self, setting_id: SettingId, because: str, *, is_kit: bool) -> None:
+        self.gave_way[setting_id] = Yielded(because, is_kit)

@@ -2,12 +2,12 @@
 /** Standing values that differ by genre, by body or in dim places; narrower wins. */
 import { Checkbox } from 'ant-design-vue'
 import { computed } from 'vue'
-import type { CatalogueEntry, Standing } from '@/api/types'
+import type { Standing } from '@/api/types'
 import { optionsOf } from '@/planning/labels'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import NumberField from '@/shared/NumberField.vue'
-import { settingOf, tables } from '@/shared/tables'
+import { settingOf, tables, takesNumber } from '@/shared/tables'
 import StandingField from './StandingField.vue'
 
 const props = defineProps<{ standing: readonly Standing[] }>()
@@ -22,7 +22,6 @@ const bodies = computed(() => [
 const genres = optionsOf<NonNullable<Standing['genres']>[number]>('genre')
 const all = computed(() => (tables.value?.settings ?? []).map((item) => ({ value: item.id, label: item.label })))
 const rows = computed(() => props.standing.flatMap((each, at) => (settingOf(each.setting) ? [{ each, at, item: settingOf(each.setting)! }] : [])))
-const isNumber = (item: CatalogueEntry): boolean => item.options.length === 0 && item.kind !== 'flag'
 
 function put(at: number, changes: Partial<Standing>): void {
   emit(
@@ -59,7 +58,7 @@ const remove = (at: number): void =>
         needed
         @choose="(value) => put(at, { value: value ?? null })" />
       <NumberField
-        v-if="isNumber(item) && !each.insists"
+        v-if="takesNumber(item) && !each.insists"
         :label="`${item.label}, up to`"
         spoken
         :pointer="`/standing/${at}/up_to`"

@@ -6,14 +6,13 @@ import { shutterText } from '@/shared/format'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { parseNumber, parseShutter } from '@/shared/numbers'
-import { sayValue } from '@/shared/tables'
+import { sayValue, takesNumber } from '@/shared/tables'
 
 type Value = SettingValue['value']
 const props = defineProps<{ item: CatalogueEntry; value: Value | undefined; pointer: string; needed?: boolean }>()
 const emit = defineEmits<{ choose: [value: Value | undefined] }>()
 
 const AS_USUAL = '—'
-const isNumber = computed(() => props.item.options.length === 0 && props.item.kind !== 'flag')
 const isTime = computed(() => props.item.unit === 's')
 const usually = computed(() =>
   props.item.usual === null || props.item.usual === undefined ? 'the situation decides' : `as usual: ${sayValue(props.item, props.item.usual)}`,
@@ -37,7 +36,7 @@ function choose(text: string): void {
 
 <template>
   <NumberField
-    v-if="isNumber"
+    v-if="takesNumber(item)"
     spoken
     :label="item.label"
     :pointer="pointer"

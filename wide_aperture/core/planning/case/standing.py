@@ -16,7 +16,8 @@ from pydantic import ValidationError
 from wide_aperture.core.craft.brackets import brackets
 from wide_aperture.core.documents.preferences import Requests
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Standing, Value
+from wide_aperture.core.documents.setup import Standing, Value, is_number
+from wide_aperture.core.documents.situation import STREAK_LOOKS
 from wide_aperture.core.once import cached_property
 
 if TYPE_CHECKING:
@@ -32,7 +33,6 @@ ASKED_AS: Mapping[SettingId, str] = {
     )
 } | {"slowest_shutter_s": "shutter_floor_s", "bracketing": "bracketing", "af_activation": "back_button_af"}  # fmt: skip
 ADDING = ("exposure_comp_ev",)  # a standing shift of every exposure
-LONG_LOOKS = ("pan_blur", "blur", "silky_water", "star_trails", "light_trails")
 LEFT_ON = ("auto",)  # nobody asks for what the camera does by itself: it stands as long as no check speaks
 BACK_BUTTON = {"back_button": True, "shutter_button": False}
 
@@ -50,7 +50,7 @@ class StandingValue:
         """What stands, given what the case would choose: a band is entered at its nearer end, a shift is in it already."""
         if self.adds and chosen is not None:
             return chosen
-        if self.up_to is None or not isinstance(chosen, int | float) or isinstance(chosen, bool):
+        if self.up_to is None or not is_number(chosen):
             return self.value
         return min(max(float(chosen), float(self.value or 0)), self.up_to)
 
@@ -110,7 +110,7 @@ class StandingValues:
             for value in (None if each.value in LEFT_ON else as_request(name, each.value, field),)
             if value is not None
         }
-        if self.case.situation.look in LONG_LOOKS or self.case.support.on_tripod:
+        if self.case.situation.look in STREAK_LOOKS or self.case.support.on_tripod:
             stands.pop("shutter_floor_s", None)  # the slowest time is the hand's
         if own.white_balance is not None or own.kelvin is not None:  # one question: whoever asks for one, asks for both
             stands.pop("kelvin", None)

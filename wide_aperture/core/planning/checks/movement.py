@@ -6,10 +6,10 @@ import math
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.documents.situation import STREAK_LOOKS
 from wide_aperture.core.physics import motion
 from wide_aperture.core.physics.quantities import step_value
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
-from wide_aperture.core.planning.limits.movement import STREAK_LOOKS
 
 
 def motion_blur_subject(checked: Checked) -> Finding | None:
@@ -61,11 +61,7 @@ def camera_shake_risk(checked: Checked) -> Finding | None:
 def star_trailing(checked: Checked) -> Finding | None:
     """Stars trail visibly at the time set or asked for, and trails are not wanted."""
     case = checked.case
-    if (
-        case.subject.kind == "moon"
-        or case.situation.direction == "erratic"
-        or case.situation.look in (*STREAK_LOOKS, "star_trails")
-    ):
+    if case.subject.kind == "moon" or case.situation.direction == "erratic" or case.situation.look in STREAK_LOOKS:
         return None
     if case.subject.sky_rate_arcsec_s == 0:
         return None

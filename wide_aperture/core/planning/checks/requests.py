@@ -154,7 +154,11 @@ def held_option_missing(checked: Checked) -> Finding | None:
     missing = []
     for name, value in checked.case.given.held.items():
         declared, entry = checked.case.body.support_of(name), catalogue.setting(name)
-        if declared is not None and entry.kind == "choice" and value not in (*declared.options, "off", "none", "na"):
+        if (
+            declared is not None
+            and entry.kind == "choice"
+            and value not in (*declared.options, "off", *catalogue.NOT_THERE)
+        ):
             missing.append((name, f"{entry.label}: {checked.case.body.name} has no “{say_value(entry, value)}”"))
     if not missing:
         return None

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, STREAK_LOOKS
 from wide_aperture.core.physics import motion
 from wide_aperture.core.physics.quantities import step_value, time_for
 from wide_aperture.core.planning.case import Case
@@ -15,7 +15,6 @@ from wide_aperture.core.planning.limits.term import Term, round_step
 
 SLOWEST_THAT_COUNTS_PX_S = 1e-3  # slower than this nothing moves within the longest exposure
 MOVES_OR_SHAKES = ("motion", "growth", "wind", "shake")
-STREAK_LOOKS = ("pan_blur", "blur", "silky_water", "star_trails", "light_trails")
 
 
 def movement_terms(case: Case) -> tuple[Term | None, ...]:
