@@ -11,7 +11,9 @@ class RehearseJourney(BrowserTestCase):
     def rehearse(self, shoot: str, number: int) -> Page:
         page = self.open_plan(shoot, number)
         page.get_by_role("link", name="Rehearse").last.click()
+        page.get_by_role("group", name="A click in the frame").wait_for()  # the Plan has rulers and a frame too
         page.get_by_role("group", name="simulated").wait_for()
+        page.get_by_role("slider", name="Shutter").wait_for()
         return page
 
     def tried(self, page: Page) -> Locator:
