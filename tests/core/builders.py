@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from wide_aperture.core.documents.accessories import Accessories
-from wide_aperture.core.documents.body import Body, FlashSync, FrameRate, IsoCeilings
+from wide_aperture.core.documents.body import RAW_FILES, Body, FlashSync, FrameRate, IsoCeilings, RawTrial
 from wide_aperture.core.documents.lens import ApertureAt, Lens
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.preferences import Preferences, Requests, Schools
@@ -19,6 +19,8 @@ from wide_aperture.core.physics.sensor import typical
 from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.raw import expose
 from wide_aperture.core.planning import PlanInput, plan_of
+
+ALL_OPEN = tuple(RawTrial(file=file, opens=True) for file in RAW_FILES)  # no question left about the files
 
 
 def body(**changes: Any) -> Body:
@@ -43,6 +45,7 @@ def body(**changes: Any) -> Body:
         "anti_flicker": True,
         "electrons": typical(36, 24, 24, 100, 14.0),
         "ceilings": IsoCeilings(routine=12800, push=12800),
+        "raw_tried": ALL_OPEN,
     }
     return Body(**{**figures, **changes})
 

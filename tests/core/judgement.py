@@ -15,6 +15,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
+from tests.core.builders import ALL_OPEN
 from wide_aperture.core.documents.accessories import Accessories, Flash
 from wide_aperture.core.documents.body import Body, FlashSync, FrameRate, IsoCeilings, ReserveFloor
 from wide_aperture.core.documents.lens import ApertureAt, Lens
@@ -59,6 +60,7 @@ def body_of(kit: Mapping[str, Any]) -> Body:
         reserve_floors=tuple(ReserveFloor(reserve=k, iso=v) for k, v in kit.get("dr_mode_min_iso", {}).items()),
         electrons=typical(width, height, kit["megapixels"], kit["base_iso"], kit.get("sensor_dr_stops")),
         ceilings=IsoCeilings(routine=top, push=top, provenance="person"),
+        raw_tried=ALL_OPEN,
     )
 
 

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+from wide_aperture.core.documents.abilities import Abilities, OwnLook
 from wide_aperture.core.documents.body import (
+    RAW_FILES,
     Body,
     BodyConflict,
     Condition,
@@ -12,6 +14,7 @@ from wide_aperture.core.documents.body import (
     FrameRate,
     IsoByTime,
     IsoCeilings,
+    RawTrial,
     ReserveFloor,
     SettingIs,
     SettingSupport,
@@ -64,6 +67,17 @@ def _clash(because: str, **together: str) -> BodyConflict:
     return BodyConflict(together=pairs, because=because)
 
 
+def _opened(*files: str) -> tuple[RawTrial, ...]:
+    """Raw variants tried at home; all open."""
+    return tuple(RawTrial.model_validate({"file": file, "opens": True}) for file in files or RAW_FILES)
+
+
+ALDER_LOOKS = (
+    OwnLook(name="Clear water", like="neutral", contrast=-1),
+    OwnLook(name="Market", like="standard", contrast=1, saturation=1),
+    OwnLook(name="Fog", like="flat", contrast=-2, highlight=-1, shadow=-1),
+    OwnLook(name="Slate", like="mono"),
+)
 FOUR_SLOTS = (SlotBank(kind="full", count=3, label="custom mode"), SlotBank(kind="held_button", count=1, label="hold"))
 
 BODIES: tuple[Body, ...] = (
@@ -77,6 +91,7 @@ BODIES: tuple[Body, ...] = (
         anti_flicker=True, ceilings=IsoCeilings(routine=12800, push=25600, provenance="person"),
         reserve_floors=(ReserveFloor(reserve="highlight_reserve_1", iso=200), ReserveFloor(reserve="highlight_reserve_2", iso=400)),
         auto_iso_slowest_shutter="linked_to_focal_length", slots=FOUR_SLOTS,
+        abilities=Abilities(looks=ALDER_LOOKS, hdr_busy_s=2), raw_tried=_opened(),
         support=(
             _has("file", "raw_lossless_compressed", "raw_lossy_compressed", "raw_plus_jpeg", "jpeg", instead="Compressed without loss is the same picture."),
             _has(
@@ -96,6 +111,7 @@ BODIES: tuple[Body, ...] = (
         readout_ms=55, frame_rates=_rates(9, 9), buffer_raw_frames=70, card_slots=2, stabiliser_stops=5,
         anti_flicker=True, ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
         auto_iso_slowest_shutter="linked_to_focal_length", slots=FOUR_SLOTS,
+        abilities=Abilities(looks=ALDER_LOOKS, hdr_busy_s=3), raw_tried=_opened(),
     ),
     _body(
         "rowan-26", "Rowan 26", (23.5, 15.6), 26, 160, range_ev=13.5,
@@ -106,6 +122,10 @@ BODIES: tuple[Body, ...] = (
         readout_ms=24, frame_rates=_rates(8, 20), buffer_raw_frames=45, card_slots=1, stabiliser_stops=0,
         anti_flicker=True, ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
         reserve_floors=(ReserveFloor(reserve="highlight_reserve_1", iso=320), ReserveFloor(reserve="highlight_reserve_2", iso=640)),
+        abilities=Abilities(
+            looks=(OwnLook(name="Daily", like="standard"), OwnLook(name="Letter", like="neutral"), OwnLook(name="Ash", like="mono", contrast=1)),
+        ),
+        raw_tried=_opened(),
         slots=(SlotBank(kind="full", count=4, label="memory", leaves_out=("af_area", "af_areas_allowed")), SlotBank(kind="look", count=7, label="look memory")),
         support=(
             _lacks("front_lamp", ""),
@@ -124,6 +144,8 @@ BODIES: tuple[Body, ...] = (
         frame_rates=(FrameRate(shutter="leaf", frames_per_s=4), FrameRate(shutter="electronic", frames_per_s=4)),
         buffer_raw_frames=20, card_slots=1, stabiliser_stops=4,
         ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
+        finder="none", raw_tried=_opened("raw", "raw_plus_jpeg"),
+        abilities=Abilities(joystick=False, dials=1, focus_steps_m=(1, 1.5, 2, 2.5, 5), timer_lengths_s=(2, 10)),
         slots=(SlotBank(kind="mode_position", count=3, label="user place", changes="kept"),),
         support=(
             _lacks("finder_switch", "It has a screen only: shade it with the hand."),
@@ -140,6 +162,8 @@ BODIES: tuple[Body, ...] = (
         highest_iso=6400, fastest_electronic_s=1 / 16000, longest_timed_s=30, readout_ms=12,
         frame_rates=(FrameRate(shutter="electronic", frames_per_s=15),), buffer_raw_frames=30, card_slots=1,
         stabiliser_stops=3, ceilings=IsoCeilings(routine=800, push=1600, provenance="person"),
+        finder="none", raw_tried=_opened("raw", "raw_plus_jpeg"),
+        abilities=Abilities(joystick=False, dials=0, rings=0, hdr_busy_s=5, timer_lengths_s=(2, 10)),
         iso_by_time=(IsoByTime(longer_than_s=8, highest_iso=1600),),
         support=(
             _lacks("anti_flicker", "Keep to whole lamp periods."),

@@ -7,15 +7,16 @@ from pydantic import Field
 
 from wide_aperture.core.document import Iso, Megapixels, Positive, SensorSideMm
 from wide_aperture.core.documents.body import Body as BodyDocument
-from wide_aperture.core.documents.body import IsoCeilings, proposed_ceilings
+from wide_aperture.core.documents.body import IsoCeilings, SettingSupport, proposed_ceilings
+from wide_aperture.core.documents.body_file import body_file, read_body
 from wide_aperture.core.documents.foundation import FoundationDocument, foundation_file, read_foundation
 from wide_aperture.core.documents.setup import Foundation as FoundationSettings
-from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.sensor import SensorFigures, typical
 from wide_aperture.core.planning.body_facts import BodyFact, body_facts
 from wide_aperture.core.planning.foundation import FactoryChange, factory_changes
 from wide_aperture.gear.models import Body, Foundation, Lens
 from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.files import refused_as_text
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
 
@@ -58,10 +59,37 @@ def gear_body_facts(request: PersonRequest, body: BodyDocument) -> object:
     return list(body_facts(body))
 
 
-class FoundationFile(Schema):
-    """A foundation as a file."""
+class KitFile(Schema):
+    """A document of the kit as a file."""
 
     text: Annotated[str, Field(max_length=400_000)]
+
+
+class BodyRead(Schema):
+    """A body from a file, not saved yet. left_out: each thing that was not taken, with its reason."""
+
+    document: BodyDocument
+    left_out: list[str]
+
+
+@gear.post("/body-file", response={200: KitFile, 422: Problem}, operation_id="gear_body_file")
+def gear_body_file(request: PersonRequest, body: BodyDocument) -> object:
+    """A body as a file for another photographer or another installation."""
+    return {"text": body_file(body)}
+
+
+@gear.post("/body-read", response={200: BodyRead, 422: Problem}, operation_id="gear_body_read")
+def gear_body_read(request: PersonRequest, asked: KitFile) -> object:
+    """Read a body file leniently: what is not known is left out and told."""
+    with refused_as_text(asked.text):
+        found = read_body(asked.text)
+    return {"document": found.document, "left_out": list(found.left_out)}
+
+
+@gear.post("/supported", response={200: list[SettingSupport], 422: Problem}, operation_id="gear_supported")
+def gear_supported(request: PersonRequest, body: BodyDocument) -> object:
+    """Which options of which settings a body has: declared, or gone with an ability it lacks."""
+    return list(body.supported)
 
 
 class FoundationRead(Schema):
@@ -71,19 +99,17 @@ class FoundationRead(Schema):
     left_out: list[str]
 
 
-@gear.post("/foundation-file", response={200: FoundationFile, 422: Problem}, operation_id="gear_foundation_file")
+@gear.post("/foundation-file", response={200: KitFile, 422: Problem}, operation_id="gear_foundation_file")
 def gear_foundation_file(request: PersonRequest, document: FoundationDocument) -> object:
     """A foundation as a file for another photographer or another installation."""
     return {"text": foundation_file(document)}
 
 
 @gear.post("/foundation-read", response={200: FoundationRead, 422: Problem}, operation_id="gear_foundation_read")
-def gear_foundation_read(request: PersonRequest, asked: FoundationFile) -> object:
+def gear_foundation_read(request: PersonRequest, asked: KitFile) -> object:
     """Read a foundation file leniently: what is not known is left out and told."""
-    try:
+    with refused_as_text(asked.text):
         found = read_foundation(asked.text)
-    except ValueError as error:
-        raise DomainError("text", asked.text[:40], str(error)) from None
     return {"document": found.document, "left_out": list(found.left_out)}
 
 

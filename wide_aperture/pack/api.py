@@ -13,9 +13,11 @@ from wide_aperture.core.camera.route import Route, route
 from wide_aperture.core.camera.route.follow import action_of, follow
 from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_camera
 from wide_aperture.core.camera.storage.moves import after, stored_in
+from wide_aperture.core.camera.words_file import read_words, words_file
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import in_units
 from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.files import refused_as_text
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
 from wide_aperture.pack import services
@@ -30,6 +32,8 @@ from wide_aperture.pack.schemas import (
     RouteRequest,
     TextOut,
     WalkedRequest,
+    WordsIn,
+    WordsRead,
 )
 
 phrasebooks = Router(tags=["pack"])
@@ -58,6 +62,20 @@ def phrasebook_to_csv(request: PersonRequest, book: core_phrasebook.Phrasebook) 
 def phrasebook_read_csv(request: PersonRequest, file: CsvIn) -> object:
     """What a CSV says: the phrases taken, and every line that could not be."""
     return from_csv(file.text)
+
+
+@phrasebooks.post("/to-file", response={200: TextOut, 422: Problem}, operation_id="phrasebook_to_file")
+def phrasebook_to_file(request: PersonRequest, book: core_phrasebook.Phrasebook) -> object:
+    """A body's words and control map as a file."""
+    return {"text": words_file(book)}
+
+
+@phrasebooks.post("/read-file", response={200: WordsRead, 422: Problem}, operation_id="phrasebook_read_file")
+def phrasebook_read_file(request: PersonRequest, asked: WordsIn) -> object:
+    """Read a file of words and controls for a body leniently: what cannot be taken is left out and told."""
+    with refused_as_text(asked.text):
+        found = read_words(asked.text, asked.book_id, asked.body)
+    return {"document": found.document, "left_out": list(found.left_out)}
 
 
 @pack.get("/functions", response={200: list[Function]}, operation_id="control_functions")

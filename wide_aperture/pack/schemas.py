@@ -1,6 +1,7 @@
 """What the packing's answers are asked with."""
 
 from typing import Annotated, Self
+from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field, model_validator
@@ -39,6 +40,20 @@ class WalkedRequest(Schema):
 
 class CsvIn(Schema):
     text: Annotated[str, Field(max_length=1_000_000)]
+
+
+class WordsIn(CsvIn):
+    """A file of words and controls, and for which body and book it is read."""
+
+    book_id: UUID
+    body: Body
+
+
+class WordsRead(Schema):
+    """A phrasebook from a file, not saved yet. left_out: each thing that was not taken, with its reason."""
+
+    document: Phrasebook
+    left_out: list[str]
 
 
 class CameraRequest(Schema):

@@ -374,6 +374,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gear/body-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear Body File
+         * @description A body as a file for another photographer or another installation.
+         */
+        post: operations["gear_body_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gear/body-read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear Body Read
+         * @description Read a body file leniently: what is not known is left out and told.
+         */
+        post: operations["gear_body_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/gear/factory-changes": {
         parameters: {
             query?: never;
@@ -428,6 +468,26 @@ export interface paths {
          * @description Read a foundation file leniently: what is not known is left out and told.
          */
         post: operations["gear_foundation_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gear/supported": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear Supported
+         * @description Which options of which settings a body has: declared, or gone with an ability it lacks.
+         */
+        post: operations["gear_supported"];
         delete?: never;
         options?: never;
         head?: never;
@@ -737,6 +797,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/phrasebooks/read-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Phrasebook Read File
+         * @description Read a file of words and controls for a body leniently: what cannot be taken is left out and told.
+         */
+        post: operations["phrasebook_read_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/phrasebooks/to-csv": {
         parameters: {
             query?: never;
@@ -751,6 +831,26 @@ export interface paths {
          * @description A phrasebook as CSV.
          */
         post: operations["phrasebook_to_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/phrasebooks/to-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Phrasebook To File
+         * @description A body's words and control map as a file.
+         */
+        post: operations["phrasebook_to_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1791,6 +1891,80 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Abilities
+         * @description What a hand finds on a body, and what its makers built in or left out. Left alone: as most bodies are.
+         *
+         *     timer_lengths_s, release_delays_s: null: as most bodies; empty: none. dark_frame_share: how long a dark frame keeps the
+         *     body busy, as a share of the exposure before it.
+         */
+        Abilities: {
+            /**
+             * Dark Frame Share
+             * @default 1
+             */
+            dark_frame_share: number;
+            /**
+             * Dials
+             * @default 2
+             */
+            dials: number;
+            /**
+             * Eye
+             * @description The eye that looks into its finder
+             * @default right
+             * @enum {string}
+             */
+            eye: "right" | "left";
+            /**
+             * Focus Steps M
+             * @description Distances it can be set to; empty: any
+             * @default []
+             */
+            focus_steps_m: number[];
+            /**
+             * Hdr Busy S
+             * @description How long joining frames keeps it busy
+             */
+            hdr_busy_s?: number | null;
+            /**
+             * Joystick
+             * @default true
+             */
+            joystick: boolean;
+            long_time_program?: components["schemas"]["LongTimeProgram"] | null;
+            /**
+             * Looks
+             * @default []
+             */
+            looks: components["schemas"]["OwnLook"][];
+            /**
+             * Manual Iso
+             * @description False: ISO is automatic only, its floor and ceiling can meet
+             * @default true
+             */
+            manual_iso: boolean;
+            /** Release Delays S */
+            release_delays_s?: number[] | null;
+            /**
+             * Rings
+             * @default 1
+             */
+            rings: number;
+            /** Timer Lengths S */
+            timer_lengths_s?: number[] | null;
+            /**
+             * Touch Screen
+             * @default true
+             */
+            touch_screen: boolean;
+            /**
+             * Zone Depths M
+             * @description Depths its zone focus knows; empty: any
+             * @default []
+             */
+            zone_depths_m: number[];
+        };
+        /**
          * Accessories
          * @description What else is in the bag. It opens some advice and closes other.
          */
@@ -2020,6 +2194,25 @@ export interface components {
          */
         Body: {
             /**
+             * @default {
+             *       "dark_frame_share": 1,
+             *       "dials": 2,
+             *       "eye": "right",
+             *       "focus_steps_m": [],
+             *       "hdr_busy_s": null,
+             *       "joystick": true,
+             *       "long_time_program": null,
+             *       "looks": [],
+             *       "manual_iso": true,
+             *       "release_delays_s": null,
+             *       "rings": 1,
+             *       "timer_lengths_s": null,
+             *       "touch_screen": true,
+             *       "zone_depths_m": []
+             *     }
+             */
+            abilities: components["schemas"]["Abilities"];
+            /**
              * Anti Flicker
              * @default false
              */
@@ -2047,6 +2240,12 @@ export interface components {
              * @default 3000
              */
             automatic_kelvin_low: number;
+            /**
+             * Automatic Reserve
+             * @description From which ISO on the automatic reserve picks how much; empty: by the floors
+             * @default []
+             */
+            automatic_reserve: components["schemas"]["ReserveFloor"][];
             /**
              * Base Iso
              * @description ISO speed
@@ -2158,6 +2357,11 @@ export interface components {
              */
             program_line: components["schemas"]["ProgramPoint"][];
             /**
+             * Raw Tried
+             * @default []
+             */
+            raw_tried: components["schemas"]["RawTrial"][];
+            /**
              * Readout Ms
              * @description Electronic read-out of a full frame; null: unknown
              */
@@ -2268,6 +2472,15 @@ export interface components {
             items: components["schemas"]["StoredBody"][];
             /** Next */
             next: string | null;
+        };
+        /**
+         * BodyRead
+         * @description A body from a file, not saved yet. left_out: each thing that was not taken, with its reason.
+         */
+        BodyRead: {
+            document: components["schemas"]["Body"];
+            /** Left Out */
+            left_out: string[];
         };
         /** BracketFrameOut */
         BracketFrameOut: {
@@ -2447,7 +2660,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -2814,7 +3028,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -3659,6 +3874,14 @@ export interface components {
          */
         Foundation: {
             /**
+             * Schools
+             * @description Own answers to what practitioners disagree on
+             * @default {}
+             */
+            schools: {
+                [key: string]: string;
+            };
+            /**
              * Settings
              * @default {}
              */
@@ -3687,6 +3910,14 @@ export interface components {
              */
             reviewed: string[];
             /**
+             * Schools
+             * @description Own answers to what practitioners disagree on
+             * @default {}
+             */
+            schools: {
+                [key: string]: string;
+            };
+            /**
              * Settings
              * @default {}
              */
@@ -3703,14 +3934,6 @@ export interface components {
              * @default Foundation
              */
             title: string;
-        };
-        /**
-         * FoundationFile
-         * @description A foundation as a file.
-         */
-        FoundationFile: {
-            /** Text */
-            text: string;
         };
         /** FoundationPage */
         FoundationPage: {
@@ -4046,6 +4269,14 @@ export interface components {
              * @description ISO speed
              */
             routine: number;
+        };
+        /**
+         * KitFile
+         * @description A document of the kit as a file.
+         */
+        KitFile: {
+            /** Text */
+            text: string;
         };
         /** Left */
         Left: {
@@ -4428,6 +4659,24 @@ export interface components {
             version_of: string | null;
         };
         /**
+         * LongTimeProgram
+         * @description A program that alone gives times longer than the body else times, and what it takes away meanwhile.
+         */
+        LongTimeProgram: {
+            /**
+             * Longest S
+             * @description seconds
+             */
+            longest_s: number;
+            /** Name */
+            name: string;
+            /**
+             * Takes Away
+             * @default []
+             */
+            takes_away: components["schemas"]["Loss"][];
+        };
+        /**
          * Look
          * @description What is asked of one rendering.
          */
@@ -4521,6 +4770,15 @@ export interface components {
              * @default 0
              */
             sharpness: number;
+        };
+        /**
+         * Loss
+         * @description Options that are not there for as long as something else is on.
+         */
+        Loss: {
+            /** Options */
+            options: string[];
+            setting: components["schemas"]["SettingId"];
         };
         /**
          * Margin
@@ -4985,6 +5243,7 @@ export interface components {
             body: components["schemas"]["Body"];
             /**
              * @default {
+             *       "schools": {},
              *       "settings": {},
              *       "standing": []
              *     }
@@ -5395,7 +5654,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -5450,6 +5710,44 @@ export interface components {
             source: string;
             /** Value */
             value: number;
+        };
+        /**
+         * OwnLook
+         * @description A look under the body's own name. like: the look of ours it comes nearest; the steps: what it has in itself.
+         */
+        OwnLook: {
+            /**
+             * Contrast
+             * @default 0
+             */
+            contrast: number;
+            /**
+             * Highlight
+             * @default 0
+             */
+            highlight: number;
+            /**
+             * Like
+             * @enum {string}
+             */
+            like: "standard" | "neutral" | "flat" | "mono";
+            /** Name */
+            name: string;
+            /**
+             * Saturation
+             * @default 0
+             */
+            saturation: number;
+            /**
+             * Shadow
+             * @default 0
+             */
+            shadow: number;
+            /**
+             * Sharpness
+             * @default 0
+             */
+            sharpness: number;
         };
         /**
          * PackRequest
@@ -5920,6 +6218,11 @@ export interface components {
             planner_version: string;
             /** Prediction */
             prediction: components["schemas"]["PredictedFrame"][];
+            /**
+             * Press Order
+             * @default []
+             */
+            press_order: string[];
             /** Prices */
             prices: components["schemas"]["Price"][];
             /** Schools Followed */
@@ -6043,7 +6346,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -6159,7 +6463,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -6317,6 +6622,12 @@ export interface components {
              *     }
              */
             schools: components["schemas"]["Schools"];
+            /**
+             * Schools Here
+             * @description Questions answered for this situation though the answer is the usual one
+             * @default []
+             */
+            schools_here: string[];
         };
         /**
          * Preparation
@@ -6510,6 +6821,19 @@ export interface components {
             title: string;
         };
         /**
+         * RawTrial
+         * @description A raw variant of this body, taken to the person's own software once.
+         */
+        RawTrial: {
+            /**
+             * File
+             * @enum {string}
+             */
+            file: "raw" | "raw_lossless_compressed" | "raw_lossy_compressed" | "raw_plus_jpeg" | "jpeg";
+            /** Opens */
+            opens: boolean;
+        };
+        /**
          * Reach
          * @description One way to a setting. path: menu page and deeper for menus; the control's name for the others.
          */
@@ -6700,7 +7024,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -7323,7 +7648,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -7852,7 +8178,7 @@ export interface components {
             title: string;
         };
         /** @enum {string} */
-        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "aspect" | "assist_lamp" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "dial_front" | "dial_rear" | "dial_ring" | "display_brightness" | "dr_mode" | "drive" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_refresh" | "finder_switch" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "hdr_mode" | "hdr_originals" | "heat_limit" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "magnifier_time" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefocus" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "review" | "safety_shift" | "self_timer" | "sensor_cleaning" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "touch_action" | "touch_drag" | "trap_release" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
+        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "aspect" | "assist_lamp" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "dial_front" | "dial_rear" | "dial_ring" | "display_brightness" | "dr_mode" | "drive" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_refresh" | "finder_switch" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "hdr_align" | "hdr_mode" | "hdr_originals" | "hdr_step" | "heat_limit" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "long_time_program" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "magnifier_time" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefocus" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "release_without_lens" | "review" | "safety_shift" | "self_timer" | "sensor_cleaning" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "touch_action" | "touch_drag" | "trap_release" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
         /**
          * SettingIs
          * @description A setting standing at an option.
@@ -8036,7 +8362,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -8351,6 +8678,11 @@ export interface components {
             /** Second Cct K */
             second_cct_k?: number | null;
             /**
+             * Second Flicker Hz
+             * @description Pulse frequency of a second kind of lamp in the same place
+             */
+            second_flicker_hz?: number | null;
+            /**
              * @default {
              *       "high_m_s": 0,
              *       "low_m_s": 0
@@ -8475,7 +8807,8 @@ export interface components {
          * @description Storage places of one kind that the body can recall.
          *
          *     leaves_out: settings these places do not hold; changes: what happens at switch-off to changes made after a recall
-         *     ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch.
+         *     ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch; serves:
+         *     "other": these places keep what is not for stills, and nothing of ours goes there.
          */
         SlotBank: {
             /**
@@ -8503,6 +8836,12 @@ export interface components {
              * @default []
              */
             leaves_out: string[];
+            /**
+             * Serves
+             * @default stills
+             * @enum {string}
+             */
+            serves: "stills" | "other";
         };
         /**
          * Span
@@ -8939,7 +9278,8 @@ export interface components {
              *         "review": "by_case",
              *         "warmth": "part",
              *         "white_balance": "by_case"
-             *       }
+             *       },
+             *       "schools_here": []
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -9430,6 +9770,29 @@ export interface components {
              */
             severity: "costs" | "forbidden";
         };
+        /**
+         * WordsIn
+         * @description A file of words and controls, and for which body and book it is read.
+         */
+        WordsIn: {
+            body: components["schemas"]["Body"];
+            /**
+             * Book Id
+             * Format: uuid
+             */
+            book_id: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * WordsRead
+         * @description A phrasebook from a file, not saved yet. left_out: each thing that was not taken, with its reason.
+         */
+        WordsRead: {
+            document: components["schemas"]["Phrasebook"];
+            /** Left Out */
+            left_out: string[];
+        };
         /** YearOut */
         YearOut: {
             /** Last Evening */
@@ -9504,6 +9867,7 @@ export interface components {
     headers: never;
     pathItems: never;
 }
+export type Abilities = components['schemas']['Abilities'];
 export type Accessories = components['schemas']['Accessories'];
 export type Action = components['schemas']['Action'];
 export type Activity = components['schemas']['Activity'];
@@ -9519,6 +9883,7 @@ export type BodyConflict = components['schemas']['BodyConflict'];
 export type BodyFact = components['schemas']['BodyFact'];
 export type BodyPacking = components['schemas']['BodyPacking'];
 export type BodyPage = components['schemas']['BodyPage'];
+export type BodyRead = components['schemas']['BodyRead'];
 export type BracketFrameOut = components['schemas']['BracketFrameOut'];
 export type BracketOut = components['schemas']['BracketOut'];
 export type BracketRequest = components['schemas']['BracketRequest'];
@@ -9570,7 +9935,6 @@ export type FollowOut = components['schemas']['FollowOut'];
 export type FollowRequest = components['schemas']['FollowRequest'];
 export type Foundation = components['schemas']['Foundation'];
 export type FoundationDocument = components['schemas']['FoundationDocument'];
-export type FoundationFile = components['schemas']['FoundationFile'];
 export type FoundationPage = components['schemas']['FoundationPage'];
 export type FoundationRead = components['schemas']['FoundationRead'];
 export type FrameOut = components['schemas']['FrameOut'];
@@ -9588,6 +9952,7 @@ export type ImportRequest = components['schemas']['ImportRequest'];
 export type Irrelevance = components['schemas']['Irrelevance'];
 export type IsoByTime = components['schemas']['IsoByTime'];
 export type IsoCeilings = components['schemas']['IsoCeilings'];
+export type KitFile = components['schemas']['KitFile'];
 export type Left = components['schemas']['Left'];
 export type LeftOut = components['schemas']['LeftOut'];
 export type Lens = components['schemas']['Lens'];
@@ -9599,8 +9964,10 @@ export type LightBySky = components['schemas']['LightBySky'];
 export type LightSeen = components['schemas']['LightSeen'];
 export type LightStep = components['schemas']['LightStep'];
 export type ListedSetup = components['schemas']['ListedSetup'];
+export type LongTimeProgram = components['schemas']['LongTimeProgram'];
 export type Look = components['schemas']['Look'];
 export type LookRecipe = components['schemas']['LookRecipe'];
+export type Loss = components['schemas']['Loss'];
 export type Margin = components['schemas']['Margin'];
 export type Margins = components['schemas']['Margins'];
 export type MasksOut = components['schemas']['MasksOut'];
@@ -9632,6 +9999,7 @@ export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
 export type Outcome = components['schemas']['Outcome'];
 export type OutlineOut = components['schemas']['OutlineOut'];
 export type OwnFigure = components['schemas']['OwnFigure'];
+export type OwnLook = components['schemas']['OwnLook'];
 export type PackRequest = components['schemas']['PackRequest'];
 export type PackWishes = components['schemas']['PackWishes'];
 export type PackedBody = components['schemas']['PackedBody'];
@@ -9668,6 +10036,7 @@ export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
 export type ProposedControl = components['schemas']['ProposedControl'];
 export type RankedCause = components['schemas']['RankedCause'];
+export type RawTrial = components['schemas']['RawTrial'];
 export type Reach = components['schemas']['Reach'];
 export type ReadNoisePoint = components['schemas']['ReadNoisePoint'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
@@ -9775,6 +10144,8 @@ export type WhiteOut = components['schemas']['WhiteOut'];
 export type WhiteRequest = components['schemas']['WhiteRequest'];
 export type WhiteSetting = components['schemas']['WhiteSetting'];
 export type Window = components['schemas']['Window'];
+export type WordsIn = components['schemas']['WordsIn'];
+export type WordsRead = components['schemas']['WordsRead'];
 export type YearOut = components['schemas']['YearOut'];
 export type YearPoint = components['schemas']['YearPoint'];
 export type YearRequest = components['schemas']['YearRequest'];
@@ -12087,6 +12458,182 @@ export interface operations {
             };
         };
     };
+    gear_body_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitFile"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    gear_body_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyRead"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     gear_factory_changes: {
         parameters: {
             query?: never;
@@ -12194,7 +12741,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FoundationFile"];
+                    "application/json": components["schemas"]["KitFile"];
                 };
             };
             400: {
@@ -12272,7 +12819,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FoundationFile"];
+                "application/json": components["schemas"]["KitFile"];
             };
         };
         responses: {
@@ -12283,6 +12830,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoundationRead"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    gear_supported: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingSupport"][];
                 };
             };
             400: {
@@ -14248,7 +14883,183 @@ export interface operations {
             };
         };
     };
+    phrasebook_read_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsRead"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     phrasebook_to_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Phrasebook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrasebook_to_file: {
         parameters: {
             query?: never;
             header?: never;

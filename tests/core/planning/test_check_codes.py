@@ -14,7 +14,7 @@ from tests.core.corpus import demo_inputs
 from tests.core.planning.test_checks import checked
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.documents.accessories import Accessories, Flash
-from wide_aperture.core.documents.body import BodyConflict, FlashSync, ReserveFloor, SettingIs, SettingSupport
+from wide_aperture.core.documents.body import BodyConflict, FlashSync, RawTrial, ReserveFloor, SettingIs, SettingSupport
 from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.situation import LightByEv
 from wide_aperture.core.planning import plan_of
@@ -300,6 +300,12 @@ OTHERS: dict[str, tuple[dict[str, Any], dict[str, Any], dict[str, Any]]] = {
     "manual_override_impossible": ({"mf_override": "on", "af_mode": "single"}, {"mf_override": "off", "af_mode": "single"}, {"glass": lens(ring="none")}),
     "interval_too_short": ({"interval_s": 10.0, "shutter_s": 15.0}, {"interval_s": 20.0, "shutter_s": 15.0}, {}),
     "card_full_before_end": ({"interval_count": 9000.0, "file": "raw"}, {"interval_count": 100.0, "file": "raw"}, {}),
+    "raw_variant_untried": ({"file": "raw"}, {"file": "jpeg"}, {"camera": body(raw_tried=())}),
+    "raw_variant_unread": ({"file": "raw_lossy_compressed"}, {"file": "raw"}, {"camera": body(raw_tried=(RawTrial(file="raw", opens=True), RawTrial(file="raw_lossy_compressed", opens=False)))}),
+    "meter_and_focus_on_one_press": (
+        {"metering": "spot", "spot_link": "centre", "exposure_mode": "aperture_priority", "af_mode": "single", "af_activation": "shutter_button"},
+        {"metering": "spot", "spot_link": "af_point", "exposure_mode": "aperture_priority", "af_mode": "single", "af_activation": "shutter_button"}, {},
+    ),
     "mirror_slower_than_burst": ({"card_mode": "backup"}, {"card_mode": "overflow"}, {"burst_frames": 60}),
     "numbering_restarts": ({"numbering": "reset"}, {"numbering": "continuous"}, {}),
     "untried_look_jpeg": ({"file": "jpeg", "look_contrast": 4.0}, {"file": "jpeg", "look_contrast": 1.0}, {}),

@@ -10,6 +10,7 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, planned, situation
+from wide_aperture.core.documents.abilities import Abilities, LongTimeProgram
 from wide_aperture.core.documents.accessories import Accessories, Flash
 from wide_aperture.core.documents.body import ReserveFloor
 from wide_aperture.core.planning import rules
@@ -39,6 +40,9 @@ NIGHT = {
     "glass": 20,
 }
 JOINED = {**TRIPOD, "scene_range_ev": 19.0, "schools": {"range": "in_camera_hdr"}}
+
+LANTERN = Abilities(long_time_program=LongTimeProgram(name="Lantern", longest_s=30))
+SHORT_TIMED = {"longest_timed_s": 1, "abilities": LANTERN}
 
 Case = dict[str, Any]
 # rule, setting, a case, its answer, another case, the other answer
@@ -94,6 +98,24 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         "on",
         {**TRIPOD, "camera": {"mirror": "held_up"}, "requests": {"shutter_s": 1 / 250}},
         "off",
+    ),
+    (
+        "exposure._set_long_time_program",
+        "long_time_program",
+        {**TRIPOD, "camera": SHORT_TIMED, "requests": {"shutter_s": 1 / 2}},
+        "off",
+        {**TRIPOD, "ev": 0.0, "camera": SHORT_TIMED, "requests": {"shutter_s": 8}},
+        "on",
+    ),
+    ("metering._set_hdr_shape", "hdr_step", {**JOINED, "scene_range_ev": 15.0}, "1", JOINED, "3"),
+    ("metering._set_hdr_shape", "hdr_align", TRIPOD, None, JOINED, "off"),
+    (
+        "release._set_release_without_lens",
+        "release_without_lens",
+        STILL,
+        "locked",
+        {**STILL, "contacts": False},
+        "allowed",
     ),
     ("record._set_file", "file", SPORTS, "raw_lossless_compressed", {**SPORTS, "requests": {"file": "jpeg"}}, "jpeg"),
     ("record._set_cards", "card_mode", SPORTS, "backup", {**SPORTS, "camera": {"card_slots": 1}}, "single"),

@@ -96,6 +96,9 @@ def card_markdown(plan: Plan, body: Body, lens: Lens, situation: Situation, hand
         lines += [f"| {_cell(label)} | {_cell(value)} |" for label, value in rows]
         lines.append("")
     lines += [*(f"- {sentence}" for sentence in _rest(plan)), ""]
+    if plan.press_order:
+        steps = [f"{number}. {step}" for number, step in enumerate(plan.press_order, 1)]
+        lines += ["## One press after the other", "", *steps, ""]
     if plan.give_way.less_light:
         lines += [
             "## If the light falls",
@@ -117,6 +120,8 @@ def card_text(plan: Plan, body: Body, lens: Lens, situation: Situation, hand: Ca
     for group, rows in _grouped(plan, hand):
         lines += ["", group.upper(), *(f"  {label:<24} {value}" for label, value in rows)]
     lines += ["", *_rest(plan)]
+    if plan.press_order:
+        lines += ["", "ONE PRESS AFTER THE OTHER", *(f"  {n}. {step}" for n, step in enumerate(plan.press_order, 1))]
     if plan.findings:
         lines += ["", "FINDINGS", *(f"  {f.title}: {f.spoken('sentence')}" for f in plan.findings)]
     return in_units("\n".join(lines) + "\n", hand.units)

@@ -144,7 +144,7 @@ def state_of(body: Body, states: Mapping[UUID, CameraState]) -> CameraState:
 def book_of(body: Body, books: Mapping[UUID, Phrasebook]) -> Phrasebook:
     """A body's phrasebook; ours, with the usual controls, where nobody wrote one."""
     book = books.get(body.id) or usual_phrasebook(body)
-    return book if book.controls else book.model_copy(update={"controls": usual_controls()})
+    return book if book.controls else book.model_copy(update={"controls": usual_controls(body.abilities)})
 
 
 def _pack_body(
@@ -180,7 +180,7 @@ def _pack_body(
 
 def _stand_ins(body: Body, others: list[PlanInput]) -> list[PackItem]:
     """What the other bodies take, planned on this one: for the places that stay free. What cannot be repeated comes first."""
-    room = sum(bank.count for bank in body.slots if bank.kind in ("full", "mode_position"))
+    room = sum(bank.count for bank in body.still_banks if bank.kind in ("full", "mode_position"))
     shared = [
         each
         for each in others

@@ -37,7 +37,7 @@ def places_of(body: Body, slot_changes: Value = "forgotten") -> tuple[StoragePla
     slot_changes: how the body stands where it leaves the choice.
     """
     found: list[StoragePlace] = []
-    for bank in body.slots:
+    for bank in body.still_banks:
         taken = sum(place.kind == bank.kind for place in found)
         found += [
             StoragePlace(

@@ -49,6 +49,12 @@ MODES: dict[str, ModeFacts] = {
     "zone_focus_program": ModeFacts(("shutter_s", "iso"), school="zone_focus_program"),
 }
 UNKNOWN = ModeFacts()
+# The mode that exposes alike where a body sets no ISO by hand.
+WITH_AUTOMATIC_ISO = {
+    "manual": "manual_auto_iso",
+    "aperture_priority": "aperture_priority_auto_iso",
+    "shutter_priority": "shutter_priority_auto_iso",
+}
 SCHOOL_MODES = {facts.school: mode for mode, facts in MODES.items() if facts.school}
 
 

@@ -24,7 +24,9 @@ from wide_aperture.core.document import (
     Text,
     broken_rule,
 )
-from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.documents.abilities import Abilities
+from wide_aperture.core.documents.preferences import FileOption
+from wide_aperture.core.documents.setting_ids import OPTIONS, SettingId
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.sensor import SensorFigures
@@ -143,10 +145,12 @@ class SlotBank(Document):
     """Storage places of one kind that the body can recall.
 
     leaves_out: settings these places do not hold; changes: what happens at switch-off to changes made after a recall
-    ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch.
+    ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch; serves:
+    "other": these places keep what is not for stills, and nothing of ours goes there.
     """
 
     kind: SlotKind
+    serves: Literal["stills", "other"] = "stills"
     count: Annotated[int, Field(ge=1, le=30)]
     label: Name
     leaves_out: Annotated[tuple[str, ...], Field(max_length=200)] = ()
@@ -167,6 +171,16 @@ class ReserveFloor(Document):
 
     reserve: Literal["auto", "highlight_reserve_1", "highlight_reserve_2"]
     iso: Iso
+
+
+RAW_FILES: tuple[FileOption, ...] = ("raw", "raw_lossless_compressed", "raw_lossy_compressed", "raw_plus_jpeg")
+
+
+class RawTrial(Document):
+    """A raw variant of this body, taken to the person's own software once."""
+
+    file: FileOption
+    opens: bool
 
 
 class Body(Document):
@@ -198,6 +212,9 @@ class Body(Document):
     finder: Finder = "electronic"
     mirror: Mirror = Field(default="none", description="held_up: it can be raised before the exposure")
     reserve_floors: tuple[ReserveFloor, ...] = ()
+    automatic_reserve: tuple[ReserveFloor, ...] = Field(
+        default=(), description="From which ISO on the automatic reserve picks how much; empty: by the floors"
+    )
     spot_area_share: Annotated[float, Field(ge=0.0005, le=0.25, description="The meter's spot, share of the frame")] = (
         0.015
     )
@@ -214,6 +231,8 @@ class Body(Document):
     conflicts: tuple[BodyConflict, ...] = ()
     factory: tuple[SettingIs, ...] = Field(default=(), description="Factory options that differ from most bodies")
     slots: tuple[SlotBank, ...] = ()
+    abilities: Abilities = Abilities()
+    raw_tried: Annotated[tuple[RawTrial, ...], Field(max_length=10)] = ()
 
     @model_validator(mode="after")
     def _figures_fit_together(self) -> Body:
@@ -262,6 +281,17 @@ class Body(Document):
         """The shortest time at which the whole frame sees the flash; None when it never does, or there is no such shutter."""
         return next((shutter.sync_s for shutter in self.shutters if shutter.kind == kind), None)
 
+    @property
+    def still_banks(self) -> tuple[SlotBank, ...]:
+        """Storage places a setup for stills can go to."""
+        return tuple(bank for bank in self.slots if bank.serves == "stills")
+
+    @cached_property
+    def longest_with_program_s(self) -> float:
+        """The longest time it keeps by itself, in its program for long times where it has one."""
+        program = self.abilities.long_time_program
+        return max(self.longest_timed_s, program.longest_s if program else 0.0)
+
     @cached_property
     def pixel_pitch_um(self) -> float:
         return math.sqrt(self.sensor_width_mm * self.sensor_height_mm / self.megapixels)
@@ -299,6 +329,9 @@ class Body(Document):
 
     def reserve_at(self, iso: float, reserve: str) -> float:
         """The EV a highlight reserve really holds back at an ISO: what was set, or as much of it as works there."""
+        if reserve == "auto" and self.automatic_reserve:
+            picks = (RESERVE_EV[f.reserve] for f in self.automatic_reserve if iso * NOMINAL_SLACK >= f.iso)
+            return max(picks, default=0.0)
         most = max(RESERVE_EV.values()) if reserve == "auto" else RESERVE_EV[reserve]
         works = [
             stops
@@ -333,8 +366,28 @@ class Body(Document):
 
     @cached_property
     def _support(self) -> dict[str, SettingSupport]:
-        return {declared.setting: declared for declared in self.support}
+        found: dict[str, SettingSupport] = {declared.setting: declared for declared in self.support}
+        for each in self.abilities.lacks:
+            own = found.get(each.setting) or SettingSupport(setting=each.setting, options=OPTIONS[each.setting])
+            kept = tuple(option for option in own.options if each.options is not None and option not in each.options)
+            found[each.setting] = own.model_copy(update={"options": kept, "instead": own.instead or each.because})
+        return found
 
     def support_of(self, setting: str) -> SettingSupport | None:
-        """What the body declares of a setting; None when it says nothing (then it has all options)."""
+        """What the body declares of a setting, or lacks the ability for; None: it has all options."""
         return self._support.get(setting)
+
+    def raw_opens(self, file: str | None) -> bool | None:
+        """Whether the person's own software opens this raw variant; None: not tried yet."""
+        return next((trial.opens for trial in self.raw_tried if trial.file == file), None)
+
+    @property
+    def raw_variants(self) -> tuple[FileOption, ...]:
+        """The raw files this body writes, in the catalogue's order."""
+        declared = self.support_of("file")
+        return tuple(each for each in RAW_FILES if declared is None or each in declared.options)
+
+    @property
+    def supported(self) -> tuple[SettingSupport, ...]:
+        """Everything declared, and everything that falls away for want of an ability."""
+        return tuple(self._support.values())

@@ -24,7 +24,7 @@ class FoundationDocument(Foundation):
     reviewed: Annotated[tuple[UUID, ...], Field(max_length=200)] = ()
 
     def for_plan(self) -> Foundation:
-        return Foundation(settings=self.settings, standing=self.standing)
+        return Foundation(settings=self.settings, standing=self.standing, schools=self.schools)
 
 
 def foundation_of(planned: PlannedSituation, foundations: Iterable[FoundationDocument]) -> Foundation | None:
@@ -69,21 +69,38 @@ def read_foundation(text: str) -> ReadFoundation:
     left_out: list[str] = []
     settings = {
         name: value
-        for name, value in content.get("settings", {}).items()
+        for name, value in _mapped(content, "settings", left_out).items()
         if _taken(left_out, str(name), lambda name=name, value=value: Foundation(settings={name: value}))
+    }
+    schools = {
+        question: answer
+        for question, answer in _mapped(content, "schools", left_out).items()
+        if _taken(
+            left_out,
+            f"school of {question}",
+            lambda question=question, answer=answer: Foundation(schools={question: answer}),
+        )
     }
     standing = [
         each
         for number, each in enumerate(_listed(content.get("standing"), left_out), 1)
         if _taken(left_out, f"standing value {number}", lambda each=each: Standing.model_validate(each))
     ]
-    known = {"format", "format_version", "title", "settings", "standing", "id", "reviewed"}
+    known = {"format", "format_version", "title", "settings", "standing", "schools", "id", "reviewed", "begun"}
     left_out += [f"{name}: not known to this version" for name in content if name not in known]
     title = str(content.get("title") or "Foundation").strip()[:LONGEST_TITLE] or "Foundation"
     document = FoundationDocument.model_validate(
-        {"id": uuid4(), "title": title, "settings": settings, "standing": standing}
+        {"id": uuid4(), "title": title, "settings": settings, "standing": standing, "schools": schools}
     )
     return ReadFoundation(document, tuple(left_out))
+
+
+def _mapped(content: dict[str, Any], name: str, left_out: list[str]) -> dict[str, Any]:
+    found = content.get(name)
+    if found is None or isinstance(found, dict):
+        return found or {}
+    left_out.append(f"{name}: is no table of names and values")
+    return {}
 
 
 def _listed(found: Any, left_out: list[str]) -> list[Any]:
@@ -99,7 +116,7 @@ def _taken(left_out: list[str], name: str, make: Any) -> bool:
         make()
     except ValidationError as error:
         first = error.errors()[0]
-        known = name in SETTING_IDS or name.startswith("standing value")
+        known = name in SETTING_IDS or name.startswith(("standing value", "school of"))
         said = first["msg"].removeprefix("Value error, ") if known else "not known to this version"
         left_out.append(f"{name}: {said}")
         return False

@@ -268,6 +268,7 @@ class Plan(Document):
     advice: Advice
     missing: tuple[Missing, ...]
     schools_followed: dict[str, str]
+    press_order: tuple[str, ...] = ()
     cautions: tuple[str, ...]
     findings: tuple[Finding, ...]
     standing: StandingReport | None = Field(default=None, description="null: no standing values")

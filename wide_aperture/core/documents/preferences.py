@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, ValidationError
 
 from wide_aperture.core.document import Document, FNumber, Iso, Kelvin, Positive, Seconds
 from wide_aperture.core.documents.situation import Output
@@ -106,6 +107,17 @@ class Schools(Document):
     points_wrap: Literal["off", "on"] = "off"
 
 
+def school_fault(question: str, answer: str) -> str:
+    """What is wrong with an answer to a question practitioners disagree on; the empty text when nothing is."""
+    if question not in Schools.model_fields:
+        return "is no question practitioners disagree on"
+    try:
+        Schools.model_validate({question: answer})
+    except ValidationError:
+        return f"knows no school {answer!r}"
+    return ""
+
+
 class BracketRequest(Document):
     frames: Annotated[int, Field(ge=1, le=25)]
     step_ev: Annotated[Positive, Field(le=6)]
@@ -160,9 +172,25 @@ class Preferences(Document):
     """How this photographer works."""
 
     schools: Schools = Schools()
+    schools_here: Annotated[tuple[str, ...], Field(max_length=60)] = Field(
+        default=(), description="Questions answered for this situation though the answer is the usual one"
+    )
     requests: Requests = Requests()
     mains_hz: Literal[50, 60] = 50
     accepted_blur_percent: dict[Output, Annotated[Positive, Field(le=5)]] = Field(
         default={},
         description="How far a subject's image may move, in per cent of the width, by output; none: as most accept",
     )
+
+    def schools_with(self, own: Mapping[str, str]) -> Schools:
+        """The answers that hold: this situation's where it gives one, else the photographer's own, else the usual.
+
+        Args: own: the photographer's answers by question.
+        """
+        usual = Schools()
+        open_here = {
+            question: answer
+            for question, answer in own.items()
+            if question not in self.schools_here and getattr(self.schools, question) == getattr(usual, question)
+        }
+        return self.schools.model_copy(update=open_here) if open_here else self.schools

@@ -8,6 +8,7 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from wide_aperture.core.document import Document, Finite, broken_rule
+from wide_aperture.core.documents.preferences import school_fault
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import OPTIONS, SettingId
 from wide_aperture.core.documents.situation import Genre
@@ -72,6 +73,17 @@ class Setup(Document):
         held = self.value(setting_id)
         return held if isinstance(held, str) else None
 
+    @property
+    def focuses_off_the_shutter(self) -> bool:
+        """True where half a press does not focus."""
+        return self.option("af_activation") in ("back_button", "back_button_eye")
+
+    @property
+    def meters_elsewhere(self) -> bool:
+        """True where a spot is laid on one tone and autofocus on another place: both are asked of one finger."""
+        placed = self.option("metering") == "spot" and self.option("spot_link") == "centre"
+        return placed and self.option("af_mode") not in (None, "manual")
+
 
 class Standing(Document):
     """A value that stands on part of the days: in some genres, on one body, in dim places. Narrower wins.
@@ -105,12 +117,16 @@ class Foundation(Document):
 
     settings: dict[SettingId, Value] = {}
     standing: Annotated[tuple[Standing, ...], Field(max_length=400)] = ()
+    schools: dict[str, str] = Field(default={}, description="Own answers to what practitioners disagree on")
 
     @model_validator(mode="after")
     def _known(self) -> Self:
         for name, value in self.settings.items():
             if fault := _fault(name, value):
                 raise broken_rule(f"settings/{name}", fault)
+        for question, answer in self.schools.items():
+            if fault := school_fault(question, answer):
+                raise broken_rule(f"schools/{question}", fault)
         return self
 
 

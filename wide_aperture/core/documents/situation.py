@@ -171,6 +171,9 @@ class Situation(Document):
         default=None,
         description="Pulse frequency of the light itself (100 or 120 on mains); null: steady or unknown",
     )
+    second_flicker_hz: Annotated[NotNegative, Field(ge=10, le=100_000)] | None = Field(
+        default=None, description="Pulse frequency of a second kind of lamp in the same place"
+    )
     waveform: Waveform = "sine"
     modulation: Fraction01 = 0.4
     background_ev100: ExposureValue | None = None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from functools import lru_cache
 from typing import Literal
 
@@ -13,6 +14,7 @@ from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.numeric import Number, as_floats, every, not_negative, plain, positive, within
 
 SIDEREAL_RATE_ARCSEC_S = 15.04106864  # 360 deg in 86164.0905 s, the mean sidereal day
+WHOLE_WITHIN = 0.01  # of a period: nothing to see
 RADIANS_PER_ARCSEC = math.pi / 180 / 3600
 
 StarRule = Literal["500", "400", "300"]
@@ -213,6 +215,27 @@ def npf_limit(
     top = 16.856 * n + 0.0997 * focal + 13.713 * pitch
     at_pole = cosine < 1e-12
     return plain(np.where(at_pole, np.inf, top / (focal * np.where(at_pole, 1.0, cosine))))
+
+
+def common_period(light_frequencies_hz: Sequence[float], most_periods: int = 24) -> float:
+    """The shortest time in s that holds whole periods of every light; of lights that share none, the one that misses least.
+
+    Args: light_frequencies_hz of the lights, not of the mains; most_periods of the first that are tried.
+    Raises: DomainError for no frequency or one not above 0.
+
+    >>> common_period((100,)), common_period((100, 120))
+    (0.01, 0.05)
+    """
+    if not light_frequencies_hz:
+        raise DomainError("light_frequencies_hz", light_frequencies_hz, "must not be empty")
+    first, *others = (float(positive("light_frequencies_hz", each)) for each in light_frequencies_hz)
+
+    def missed(periods: int) -> float:
+        return max((abs(periods / first * each - round(periods / first * each)) for each in others), default=0.0)
+
+    tried = range(1, most_periods + 1)
+    whole = next((n for n in tried if missed(n) < WHOLE_WITHIN), None)
+    return (whole or min(tried, key=missed)) / first
 
 
 def flicker_swing(

@@ -25,6 +25,7 @@ from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.margins import give_way, margins
 from wide_aperture.core.planning.plan_input import SEARCHED_AXES, PlanInput
 from wide_aperture.core.planning.prediction import prediction
+from wide_aperture.core.planning.press_order import press_order
 from wide_aperture.core.planning.rules.colour import set_colour
 from wide_aperture.core.planning.rules.exposure import set_exposure
 from wide_aperture.core.planning.rules.flash import set_flash
@@ -100,6 +101,7 @@ def plan_of(given: PlanInput) -> Plan:
         advice=advice(draft),
         missing=tuple(draft.missing),
         schools_followed=draft.schools,
+        press_order=press_order(setup),
         cautions=cautions(draft),
         findings=tuple(_priced(draft, f) for f in findings),
         standing=standing_report(draft),

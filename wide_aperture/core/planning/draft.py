@@ -90,7 +90,7 @@ class Draft:
         if layer == "foundation" and school:
             layer = "school"
         if (
-            declared is not None
+            (declared is not None or self.option("long_time_program") == "on")
             and isinstance(value, str)
             and value not in catalogue.NOT_THERE
             and setting_id not in self.held
@@ -154,18 +154,31 @@ class Draft:
         stands = self.option(setting_id)
         return stands if stands is not None and setting_id in self.standing else chosen
 
+    def has_option(self, setting_id: SettingId, option: str) -> bool:
+        """True where this body has the option, as it is set so far."""
+        return option not in self._unavailable(setting_id)[0]
+
     def _unavailable(self, setting_id: SettingId) -> tuple[set[str], str]:
         """Options the body does not have, outright or because of what is set already, and why."""
+        without, because = self._taken_away(setting_id)
         declared = self.case.body.support_of(setting_id)
         if declared is None:
-            return set(), ""
-        without = {option.id for option in catalogue.setting(setting_id).options} - set(declared.options)
-        because = declared.instead
+            return without, because
+        without |= {option.id for option in catalogue.setting(setting_id).options} - set(declared.options)
+        because = because or declared.instead
         for condition in declared.conditions:
             if self.option(condition.when_setting) in condition.is_one_of:
                 without |= set(condition.without_options)
                 because = condition.because or because
         return without, because
+
+    def _taken_away(self, setting_id: SettingId) -> tuple[set[str], str]:
+        """Options the program for long times takes away while it is on, and why."""
+        program = self.case.body.abilities.long_time_program
+        if program is None or self.option("long_time_program") != "on":
+            return set(), ""
+        gone = {option for loss in program.takes_away if loss.setting == setting_id for option in loss.options}
+        return gone, f"“{program.name}” takes it away." if gone else ""
 
     def _miss(self, setting_id: SettingId, value: Value, instead: str) -> None:
         """Note what a body lacks, where it would have mattered."""

@@ -59,6 +59,12 @@ class Brief(Document):
         return self
 
     @cached_property
+    def schools(self) -> Schools:
+        """The schools that hold here: the situation's, then the photographer's own."""
+        own = self.foundation.schools if self.foundation is not None else None
+        return self.preferences.schools_with(own) if own else self.preferences.schools
+
+    @cached_property
     def own_values(self) -> dict[str, float]:
         """The person's own figures by full name."""
         return {name: own.value for name, own in self.figures.items()}
@@ -130,7 +136,8 @@ class PlanInput(Brief):
 
     def with_schools(self, schools: Schools) -> PlanInput:
         """The same by other schools."""
-        return self.model_copy(update={"preferences": self.preferences.model_copy(update={"schools": schools})})
+        answered = {"schools": schools, "schools_here": tuple(Schools.model_fields)}
+        return self.model_copy(update={"preferences": self.preferences.model_copy(update=answered)})
 
 
 def _held(pins: Iterable[Pin]) -> dict[SettingId, Value]:

@@ -46,7 +46,7 @@ def other_schools(question: str, given: PlanInput) -> list[OtherSchool]:
     """
     page = school_question(question)
     now = plan_of(given)
-    own = given.preferences.schools
+    own = given.schools
     followed = getattr(own, question)
     answers = []
     for school in (option.id for option in page.options):

@@ -8,6 +8,7 @@ from pydantic import Field, field_validator
 
 from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.document import Document, Finite, Fraction01, Name, NotNegative
+from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Value
 
@@ -65,17 +66,27 @@ PRESSES = ("focus", "focus_eye", "focus_stop", "exposure_lock", "recall_slot", "
 TURNS = ("aperture", "shutter", "iso", "comp", "off")
 
 
-def usual_controls() -> tuple[Control, ...]:
-    """A body with two dials, a joystick and the usual buttons, for bodies nobody has described."""
-    return (
-        Control(id="dial_front", label="front dial", kind="dial", face="front", x=0.14, y=0.2, hand="right index", functions=TURNS, assigned="aperture", setting="dial_front", knocks=0.1),
-        Control(id="dial_rear", label="rear dial", kind="dial", face="back", x=0.9, y=0.12, functions=TURNS, assigned="shutter", setting="dial_rear", knocks=0.15),
-        Control(id="dial_ring", label="ring on the back", kind="dial", face="back", x=0.86, y=0.62, functions=TURNS, assigned="off", setting="dial_ring", knocks=0.2),
-        Control(id="button_back", label="back button", kind="button", face="back", x=0.8, y=0.18, functions=PRESSES, assigned="exposure_lock", setting="button_back", seconds=0.3),
-        Control(id="button_front", label="front button", kind="button", face="front", x=0.2, y=0.55, hand="right index", functions=tuple(f for f in PRESSES if f not in ("focus_eye", "personal_menu")), assigned="preview_depth", setting="button_front", seconds=0.5, press_turn=True),
-        Control(id="joystick", label="joystick", kind="joystick", face="back", x=0.84, y=0.36, functions=("point", "af_area", "magnify", "metering", "off"), assigned="point", seconds=0.5, knocks=0.25),
-        Control(id="button_top", label="button by the release", kind="button", face="top", x=0.82, y=0.4, hand="right index", functions=("iso", "comp", "white_balance", "drive", "bracketing", "metering", "off"), assigned="iso", seconds=0.7, press_turn=True),
-        Control(id="button_screen", label="button under the screen", kind="button", face="back", x=0.62, y=0.92, in_finder=False, functions=tuple(f for f in PRESSES if f not in ("focus", "focus_eye", "recall_slot")), assigned="playback", seconds=1.0),
-        Control(id="touch", label="screen under the thumb", kind="touch", face="back", x=0.36, y=0.55, functions=("point", "off"), assigned="point", setting="touch_drag", knocks=0.4),
-        Control(id="button_lens", label="button on the lens", kind="button", face="lens", x=0.5, y=0.3, hand="left thumb", functions=("focus_stop", "af_area", "recall_slot", "focus", "off"), assigned="focus_stop", setting="button_lens", seconds=0.4),
-    )  # fmt: skip
+_ON_MOST_BODIES = (
+    Control(id="dial_front", label="front dial", kind="dial", face="front", x=0.14, y=0.2, hand="right index", functions=TURNS, assigned="aperture", setting="dial_front", knocks=0.1),
+    Control(id="dial_rear", label="rear dial", kind="dial", face="back", x=0.9, y=0.12, functions=TURNS, assigned="shutter", setting="dial_rear", knocks=0.15),
+    Control(id="dial_ring", label="ring on the back", kind="dial", face="back", x=0.86, y=0.62, functions=TURNS, assigned="off", setting="dial_ring", knocks=0.2),
+    Control(id="button_back", label="back button", kind="button", face="back", x=0.8, y=0.18, functions=PRESSES, assigned="exposure_lock", setting="button_back", seconds=0.3),
+    Control(id="button_front", label="front button", kind="button", face="front", x=0.2, y=0.55, hand="right index", functions=tuple(f for f in PRESSES if f not in ("focus_eye", "personal_menu")), assigned="preview_depth", setting="button_front", seconds=0.5, press_turn=True),
+    Control(id="joystick", label="joystick", kind="joystick", face="back", x=0.84, y=0.36, functions=("point", "af_area", "magnify", "metering", "off"), assigned="point", seconds=0.5, knocks=0.25),
+    Control(id="button_top", label="button by the release", kind="button", face="top", x=0.82, y=0.4, hand="right index", functions=("iso", "comp", "white_balance", "drive", "bracketing", "metering", "off"), assigned="iso", seconds=0.7, press_turn=True),
+    Control(id="button_screen", label="button under the screen", kind="button", face="back", x=0.62, y=0.92, in_finder=False, functions=tuple(f for f in PRESSES if f not in ("focus", "focus_eye", "recall_slot")), assigned="playback", seconds=1.0),
+    Control(id="touch", label="screen under the thumb", kind="touch", face="back", x=0.36, y=0.55, functions=("point", "off"), assigned="point", setting="touch_drag", knocks=0.4),
+    Control(id="button_lens", label="button on the lens", kind="button", face="lens", x=0.5, y=0.3, hand="left thumb", functions=("focus_stop", "af_area", "recall_slot", "focus", "off"), assigned="focus_stop", setting="button_lens", seconds=0.4),
+)  # fmt: skip
+
+
+def usual_controls(abilities: Abilities = Abilities()) -> tuple[Control, ...]:  # noqa: B008  frozen
+    """The usual dials and buttons for bodies nobody has described, as far as a hand finds them there."""
+    there = {
+        "dial_front": abilities.dials > 0,
+        "dial_rear": abilities.dials > 1,
+        "dial_ring": abilities.rings > 0,
+        "joystick": abilities.joystick,
+        "touch": abilities.touch_screen,
+    }
+    return tuple(control for control in _ON_MOST_BODIES if there.get(control.id, True))

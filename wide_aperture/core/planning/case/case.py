@@ -70,7 +70,7 @@ class Case:
 
     @cached_property
     def schools(self) -> Schools:
-        return self.given.preferences.schools
+        return self.given.schools
 
     @cached_property
     def figure(self) -> Figure:

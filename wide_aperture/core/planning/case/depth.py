@@ -97,7 +97,20 @@ class Depth:
 
     @cached_property
     def aperture_for_whole_range(self) -> float:
-        return self._aperture_for_range(self.critical_coc_mm)
+        return self._aperture_for_range(self.critical_coc_mm) * self._off_the_mark
+
+    @cached_property
+    def _off_the_mark(self) -> float:
+        """By how much the range needs a smaller opening because the ring has no mark where focus belongs.
+
+        Source: a point's disc grows with |1/focus - 1/point|; at the best distance both ends have the same.
+        """
+        subject = self.case.subject
+        near, far = 1 / subject.near_m, 0.0 if math.isinf(subject.far_m) else 1 / subject.far_m
+        if not self.is_zone_focus or near <= far or math.isinf(self.focus_m):
+            return 1.0
+        focus = 1 / self.focus_m
+        return max(near - focus, focus - far) / ((near - far) / 2)
 
     @cached_property
     def aperture_for_subject(self) -> float:
@@ -125,7 +138,13 @@ class Depth:
             return math.inf
         if not self.range_is_wanted_sharp:
             return subject.mid_m
-        return 2 / (1 / subject.near_m + (0.0 if math.isinf(subject.far_m) else 1 / subject.far_m))
+        best = 2 / (1 / subject.near_m + (0.0 if math.isinf(subject.far_m) else 1 / subject.far_m))
+        return self.mark_near(best) if self.is_zone_focus else best
+
+    def mark_near(self, distance_m: float) -> float:
+        """The distance the body's zone focus can be set to that lies nearest, as depth counts it; any where it has no marks."""
+        marks = self.case.body.abilities.focus_steps_m
+        return min(marks, key=lambda mark: abs(1 / mark - 1 / distance_m)) if marks else distance_m
 
     def blur_percent(self, f_number: float) -> float:
         """Blur disc of a far background, in per cent of the frame's height."""

@@ -11,6 +11,7 @@ from wide_aperture.core.craft.lights import NamedLight, named_light
 from wide_aperture.core.documents.situation import LightByName, LightBySky
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.once import cached_property
+from wide_aperture.core.physics.motion import common_period
 from wide_aperture.core.physics.quantities import ev100
 
 if TYPE_CHECKING:
@@ -86,9 +87,28 @@ class Light:
 
     @cached_property
     def flicker_hz(self) -> float | None:
+        """The lamps that pulse, or the first kind of two."""
         if self.case.situation.flicker_hz is not None:
             return self.case.situation.flicker_hz
-        return 2.0 * self.case.mains_hz if self._named and self._named.pulses else None
+        if self._named and self._named.pulses:
+            return 2.0 * self.case.mains_hz
+        return self.case.situation.second_flicker_hz
+
+    @cached_property
+    def flickers_hz(self) -> tuple[float, ...]:
+        """Every kind of lamp that pulses here."""
+        second = self.case.situation.second_flicker_hz
+        return tuple(dict.fromkeys(each for each in (self.flicker_hz, second) if each is not None))
+
+    @cached_property
+    def whole_period_s(self) -> float | None:
+        """The shortest time that evens out every lamp; None where none pulses."""
+        return common_period(self.flickers_hz) if self.flickers_hz else None
+
+    @cached_property
+    def pulses(self) -> str:
+        """The lamps' frequencies in words; the empty text where none pulses."""
+        return " and ".join(f"{each:g}" for each in self.flickers_hz) + " Hz" if self.flickers_hz else ""
 
     @cached_property
     def modulation(self) -> float:

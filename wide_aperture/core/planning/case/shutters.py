@@ -36,7 +36,7 @@ class Shutters:
             ranked = electronic  # what lies before the press is kept by the electronic shutter alone
         elif self.wants_silence and electronic:
             ranked = electronic  # a hard rule of the place: what it harms is priced and said
-        elif curtains and (case.light.flicker_hz is not None or self.electronic_leans or case.body.readout_ms is None):
+        elif curtains and (case.light.flickers_hz or self.electronic_leans or case.body.readout_ms is None):
             ranked = curtains
         asked = self.case.requests.shutter_type
         if asked in available and asked not in ranked and self.harm_of(asked) is None:
@@ -51,8 +51,8 @@ class Shutters:
         if kind != "electronic":
             silent = self.wants_silence and "electronic" in case.body.shutter_kinds
             return "the place demands silence" if silent else None
-        if case.light.flicker_hz is not None and not self.wants_silence:
-            return f"lamps pulsing at {case.light.flicker_hz:g} Hz draw bands through its read-out"
+        if case.light.flickers_hz and not self.wants_silence:
+            return f"lamps pulsing at {case.light.pulses} draw bands through its read-out"
         if self.electronic_leans and not self.wants_silence:
             return f"its read-out leans the image by {self.skew_deg:.0f}°"
         return None

@@ -100,6 +100,11 @@ class Checked:
     def option(self, setting_id: SettingId) -> str | None:
         return self.setup.option(setting_id)
 
+    def has_option(self, setting_id: SettingId, option: str) -> bool:
+        """True where the body has this option of a setting."""
+        declared = self.case.body.support_of(setting_id)
+        return declared is None or option in declared.options
+
 
 def report(
     code: str,

@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
+from wide_aperture.core.craft.settings import setting
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 from wide_aperture.core.planning.checks.colour import wb_mismatch, wb_mixed_light
 from wide_aperture.core.planning.checks.tone import highlight_clip_risk
+
+
+def _say(file: str | None) -> str:
+    """A file option in our words."""
+    return setting("file").option_label(file or "raw")
 
 
 def _jpeg_asked(checked: Checked) -> bool:
@@ -48,6 +54,32 @@ def mirror_slower_than_burst(checked: Checked) -> Finding | None:
         about=checked.about("card_mode"),
         sentence=f"Bursts of {burst} are written twice: the slower card sets the pace.",
         remedy=Remedy(label="Overflow", changes={"card_mode": "overflow"}),
+    )
+
+
+def raw_variant_untried(checked: Checked) -> Finding | None:
+    """Nobody has said yet whether the person's own software opens this raw variant of this body."""
+    body, file = checked.case.body, checked.option("file")
+    if file in (None, "jpeg") or body.raw_opens(file) is not None:
+        return None
+    return report(
+        "raw_variant_untried",
+        about="kit",
+        sentence=f"Whether your software opens “{_say(file)}” of {body.name} is not known: take one trial file to it.",
+    )
+
+
+def raw_variant_unread(checked: Checked) -> Finding | None:
+    """The person's own software does not open the raw variant that is set."""
+    body, file = checked.case.body, checked.option("file")
+    if file in (None, "jpeg") or body.raw_opens(file) is not False:
+        return None
+    other = next((each for each in body.raw_variants if body.raw_opens(each)), None)
+    return report(
+        "raw_variant_unread",
+        about=checked.about("file"),
+        sentence=f"Your software did not open the trial file of {body.name} in “{_say(file)}”.",
+        remedy=Remedy(label=f"Record {_say(other)}", changes={"file": other}) if other else None,
     )
 
 
@@ -200,6 +232,8 @@ def prefocus_drains_battery(checked: Checked) -> Finding | None:
 CHECKS: tuple[Check, ...] = (
     card_overflow_no_backup,
     mirror_slower_than_burst,
+    raw_variant_untried,
+    raw_variant_unread,
     clock_sync_needed,
     file_name_collision,
     numbering_restarts,

@@ -124,10 +124,32 @@ def spot_metering_moving_subject(checked: Checked) -> Finding | None:
     )
 
 
+def meter_and_focus_on_one_press(checked: Checked) -> Finding | None:
+    """The spot reads one place and focus lies on another, with half a press for both."""
+    setup = checked.setup
+    if exposes_by_hand(checked.mode) or not setup.meters_elsewhere or setup.focuses_off_the_shutter:
+        return None
+    handled = ("ae_lock",) if setup.option("ae_lock") == "button" else ()
+    remedy = (
+        Remedy(label="Hold exposure on a button", changes={"ae_lock": "button"})
+        if checked.has_option("ae_lock", "button")
+        else Remedy(label="Focus by hand", changes={"af_mode": "manual"})
+    )
+    return report(
+        "meter_and_focus_on_one_press",
+        about=checked.about("metering", "spot_link", "af_activation"),
+        sentence=f"Half a press focuses and measures at once: the spot of {checked.case.body.spot_area_share:.1%} of the frame "
+        "lies where focus is, not on the tone you place.",
+        handled_by=handled,
+        remedy=None if handled else remedy,
+    )
+
+
 CHECKS: tuple[Check, ...] = (
     meter_bias_light_tones,
     meter_bias_dark_tones,
     small_bright_subject_overexposed,
     backlight_underexposure,
     spot_metering_moving_subject,
+    meter_and_focus_on_one_press,
 )

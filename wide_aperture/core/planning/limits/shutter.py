@@ -48,7 +48,7 @@ def _fastest_end(case: Case) -> Term:
 
 
 def _longest_end(case: Case) -> Term:
-    timed = case.body.longest_timed_s
+    timed = case.body.longest_with_program_s
     by_hand = case.support.on_tripod and case.accessories.release
     longest = max(case.figure("longest_bulb_s"), timed) if by_hand else timed
     return Term(
@@ -68,7 +68,7 @@ def _longest_end(case: Case) -> Term:
 def _bulb(case: Case) -> Term | None:
     if not (case.support.on_tripod and case.accessories.release):
         return None
-    timed = case.body.longest_timed_s
+    timed = case.body.longest_with_program_s
     return Term(
         id="bulb",
         axis="shutter_s",

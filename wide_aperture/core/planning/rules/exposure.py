@@ -4,26 +4,32 @@ from __future__ import annotations
 
 import math
 
-from wide_aperture.core.craft.exposure_modes import SCHOOL_MODES, mode_facts
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.exposure_modes import SCHOOL_MODES, WITH_AUTOMATIC_ISO, mode_facts
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
 from wide_aperture.core.physics.sensor import cleaner_from_iso
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.precedence import ASKED
 
+PAST = 1.1  # a marked time is a little longer or shorter than it says
+ENDS_OF_ISO: tuple[SettingId, ...] = ("iso_floor", "iso_ceiling")
 TOUCHES = (0.9, 1.12)  # a value this near a limit, as a ratio, stands at it
 
 
 def set_exposure(draft: Draft) -> None:
     """Choose the mode, then write the exposure the search found in that mode's terms."""
-    mode = _set_mode(draft)
+    mode, iso_stands = _set_mode(draft)
+    _set_long_time_program(draft)
     _set_shutter(draft)
     _set_aperture(draft)
-    _set_iso(draft, mode)
+    _set_iso(draft, mode, iso_stands=iso_stands)
     _set_filter_and_flash(draft)
 
 
-def _set_mode(draft: Draft) -> str:
+def _set_mode(draft: Draft) -> tuple[str, bool]:
+    """The mode, and whether ISO is automatic in name only: the body sets none by hand, so its floor and ceiling meet."""
     case, cell = draft.case, draft.exposure
     wanted, reasons, school = _mode_for(draft)
     if (
@@ -33,14 +39,34 @@ def _set_mode(draft: Draft) -> str:
     ):
         wanted = held
         reasons = (*reasons, f"Your school of ISO: it stays at {format_iso(cell.iso)}, the time takes up the light.")
-    if cell.shutter_s > case.body.longest_timed_s * 1.1:
-        longest = wording.seconds(case.body.longest_timed_s)
+    if cell.shutter_s > case.body.longest_with_program_s * PAST:
+        longest = wording.seconds(case.body.longest_with_program_s)
         wanted, reasons = "bulb", (f"{wording.seconds(cell.shutter_s)} is longer than the {longest} the body times.",)
+    iso_stands = not case.body.abilities.manual_iso and wanted in WITH_AUTOMATIC_ISO
+    if iso_stands:
+        wanted = WITH_AUTOMATIC_ISO[wanted]
+        held = f"{case.body.name} sets no ISO by hand: floor and ceiling meet at {format_iso(cell.iso)} instead."
+        reasons = (held, *(reason for reason in reasons if reason != ASKED))
     fallback = {"zone_focus_program": "aperture_priority_auto_iso", "manual_auto_iso": "manual"}
     ranked = tuple(dict.fromkeys((wanted, fallback.get(wanted, wanted), "manual")))
-    return draft.put_available(
-        "exposure_mode", ranked, *reasons, school=draft.follow("who sets exposure", school), limits=("light",)
-    )
+    school = draft.follow("who sets exposure", school)
+    mode = draft.put_available("exposure_mode", ranked, *reasons, school=school, limits=("light",))
+    return mode, iso_stands and mode == wanted
+
+
+def _set_long_time_program(draft: Draft) -> None:
+    body, time = draft.case.body, draft.exposure.shutter_s
+    program = body.abilities.long_time_program
+    if program is None:
+        return
+    longest = wording.seconds(body.longest_timed_s)
+    if time <= body.longest_timed_s * PAST or time > program.longest_s * PAST:
+        draft.put("long_time_program", "off", f"{wording.seconds(time)} needs none: it serves times over {longest}.")
+        return
+    labels = [catalogue.setting(loss.setting).label for loss in program.takes_away]
+    price = f" It takes away: {', '.join(labels)}." if labels else ""
+    why = f"{wording.seconds(time)} is longer than {longest}, and only “{program.name}” gives it.{price}"
+    draft.put("long_time_program", "on", why, must=True)
 
 
 def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
@@ -172,7 +198,7 @@ def _set_aperture(draft: Draft) -> None:
     draft.put("aperture", draft.exposure.aperture, *reasons, limits=limits)
 
 
-def _set_iso(draft: Draft, mode: str) -> None:
+def _set_iso(draft: Draft, mode: str, *, iso_stands: bool) -> None:
     case, cell = draft.case, draft.exposure
     reasons, limits = _reasons_of(draft, "iso")
     ceilings = case.body.ceilings
@@ -184,7 +210,7 @@ def _set_iso(draft: Draft, mode: str) -> None:
             *reasons,
             limits=limits,
         )
-        for setting in ("iso_floor", "iso_ceiling", "slowest_shutter_s"):
+        for setting in (*ENDS_OF_ISO, "slowest_shutter_s"):
             draft.put(setting, None, "Automatic ISO is off.")
         return
     draft.put(
@@ -194,6 +220,11 @@ def _set_iso(draft: Draft, mode: str) -> None:
         *reasons,
         limits=limits,
     )
+    if iso_stands:
+        for end in ENDS_OF_ISO:
+            draft.put(end, cell.iso, f"Floor and ceiling meet: {format_iso(cell.iso)} stands.", must=True)
+        draft.put("slowest_shutter_s", None, f"The ISO cannot rise from {format_iso(cell.iso)} first.")
+        return
     _set_iso_floor(draft)
     darkest = cell.iso * 2 ** (case.light.ev100 - case.light.ev_low)
     at_a_push = darkest > ceilings.routine * 1.1

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
@@ -48,6 +49,11 @@ def _set_mode(draft: Draft) -> str:
         draft.put(
             "af_mode", "manual", f"Set once at {where}, where the trails run: lamps in the dark pull autofocus about."
         )
+        return "manual"
+    if _one_press_for_two(draft) and not draft.has_option("af_activation", "back_button"):
+        share = f"{case.body.spot_area_share:.1%}"
+        why = f"The spot's {share} of the frame and focus would hang on one press: focus is set by hand, the press is the meter's."
+        draft.put("af_mode", "manual", why)
         return "manual"
     if case.depth.is_zone_focus:
         draft.put(
@@ -95,6 +101,12 @@ def _set_mode(draft: Draft) -> str:
         )
     layer = "genre" if mode == "continuous" and not case.subject.is_moving else "situation"
     return draft.put_available("af_mode", (mode, "auto_switch"), why, layer=layer)
+
+
+def _one_press_for_two(draft: Draft) -> bool:
+    """True where a spot is laid elsewhere than focus, the camera exposes, and no button can hold the light."""
+    placed = draft.option("metering") == "spot" and draft.option("spot_link") == "centre"
+    return placed and not exposes_by_hand(draft.option("exposure_mode")) and not draft.has_option("ae_lock", "button")
 
 
 def _set_manual(draft: Draft) -> None:
@@ -291,6 +303,11 @@ def _set_activation(draft: Draft) -> None:
             "Others use the camera: the shutter button must focus.",
             school=draft.follow("starting focus", "shutter for borrowers"),
         )
+        return
+    if _one_press_for_two(draft):
+        share = f"{case.body.spot_area_share:.1%}"
+        why = f"No button holds the light: the shutter button does, for the spot's {share} of the frame; focus has its own."
+        draft.put("af_activation", "back_button", why, must=True)
         return
     if case.requests.back_button_af is not None:
         draft.put("af_activation", "back_button" if case.requests.back_button_af else "shutter_button", ASKED)

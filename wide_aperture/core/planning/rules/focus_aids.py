@@ -52,9 +52,12 @@ def _set_zone_depth(draft: Draft) -> None:
     case = draft.case
     near, far = case.subject.near_m, case.subject.far_m
     if far > near and math.isfinite(far):
-        draft.put(
-            "zone_depth_m", far - near, f"From {wording.metres(near)} to {wording.metres(far)} it may stand anywhere."
-        )
+        span, marks = far - near, case.body.abilities.zone_depths_m
+        chosen = min((mark for mark in marks if mark >= span), default=max(marks)) if marks else span
+        why = f"From {wording.metres(near)} to {wording.metres(far)} it may stand anywhere."
+        if chosen < span:
+            why += f" {case.body.name} has no deeper zone than {wording.metres(chosen)}."
+        draft.put("zone_depth_m", chosen, why)
 
 
 def _set_prediction(draft: Draft) -> None:

@@ -6,6 +6,7 @@ import math
 
 from wide_aperture.core.craft.brackets import exact_bracket, nearest_brackets
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
+from wide_aperture.core.craft.settings import setting
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics.quantities import format_iso
 from wide_aperture.core.physics.sensor import engineering_range_ev
@@ -215,6 +216,18 @@ def needs_bracket(case: Case, iso: float) -> bool:
     )
 
 
+def _set_hdr_shape(draft: Draft, missing_ev: float) -> None:
+    """Step and alignment of frames the camera joins. missing_ev: what the scene spans beyond one frame."""
+    case, busy_s = draft.case, draft.case.body.abilities.hdr_busy_s
+    each = missing_ev / 2  # a frame to either side of the first
+    steps = {option.id: float(option.id) for option in setting("hdr_step").options if option.id.isdigit()}
+    wanted = next((name for name, step in steps.items() if step >= each), list(steps)[-1])
+    busy = f" The body is busy for {busy_s:g} s after each." if busy_s else ""
+    why = f"{missing_ev:.1f} EV are missing: {each:.1f} to either side.{busy}"
+    draft.put_available("hdr_step", (wanted, "auto"), why)
+    draft.put("hdr_align", "off", f"On the tripod they lie on each other: all {case.body.width_px:.0f} px stay.")
+
+
 def _set_bracket(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     one_frame = engineering_range_ev(case.body, cell.iso)
@@ -262,6 +275,7 @@ def _set_bracket(draft: Draft) -> None:
             f"Your school: {scene:g} EV joined in the camera.",
             school=draft.follow("range", "in-camera HDR"),
         )
+        _set_hdr_shape(draft, scene - one_frame)
         draft.put("hdr_originals", True, "The single frames are the second chance.")
         draft.put("bracketing", "none", "The camera brackets by itself.")
         return

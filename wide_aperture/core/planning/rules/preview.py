@@ -7,6 +7,8 @@ only the look is the delivery, so it must suit the picture and the warning must 
 from __future__ import annotations
 
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.abilities import OwnLook
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.precedence import ASKED
 
@@ -54,17 +56,33 @@ def _set_look(draft: Draft, jpeg_only: bool) -> None:
     why = (
         "Opens the preview towards what raw holds." if truthful else "As the look has it: the picture is finished here."
     )
-    draft.put_habit("look_contrast", -2.0 if truthful else 0.0, why)
-    draft.put_habit(
-        "look_saturation",
-        -1.0 if truthful else 0.0,
-        "Single colours then clip in the preview about when raw does." if truthful else why,
-    )
+    sooner = "Single colours then clip in the preview about when raw does." if truthful else why
     open_up = "Softer ends show in the preview what the data still hold." if truthful else why
-    draft.put_habit("look_highlight", -1.0 if truthful else 0.0, open_up)
-    draft.put_habit("look_shadow", -1.0 if truthful else 0.0, open_up)
-    draft.put_habit("look_sharpness", 0.0, "Neutral: focus is judged enlarged.")
+    wanted: dict[SettingId, tuple[float, str]] = {
+        "look_contrast": (-2.0 if truthful else 0.0, why),
+        "look_saturation": (-1.0 if truthful else 0.0, sooner),
+        "look_highlight": (-1.0 if truthful else 0.0, open_up),
+        "look_shadow": (-1.0 if truthful else 0.0, open_up),
+        "look_sharpness": (0.0, "Neutral: focus is judged enlarged."),
+    }
+    own = _own_look(draft, {name: steps for name, (steps, _) in wanted.items()})
+    for name, (steps, because) in wanted.items():
+        has = own.of(name) if own else 0.0
+        said = f"“{own.name}” has {has:+g} in itself. {because}" if own and has else because
+        draft.put_habit(name, steps - has, said)
     _set_look_noise(draft, jpeg_only)
+
+
+def _own_look(draft: Draft, wanted: dict[SettingId, float]) -> OwnLook | None:
+    """The body's own look that stands for the chosen one and needs the fewest steps to it; its name is said."""
+    stands = draft.settings.get("picture_profile")
+    own = draft.case.body.abilities.looks_like(draft.option("picture_profile"))
+    if stands is None or not own:
+        return None
+    look = min(own, key=lambda each: sum(abs(steps - each.of(name)) for name, steps in wanted.items()))
+    said = f"On {draft.case.body.name} it is “{look.name}”."
+    draft.settings["picture_profile"] = stands.model_copy(update={"reasons": (*stands.reasons, said)})
+    return look
 
 
 def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:

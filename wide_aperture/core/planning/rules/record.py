@@ -26,9 +26,12 @@ def _set_file(draft: Draft) -> None:
     if asked is not None:
         draft.put_available("file", (asked, "raw"), ASKED)
     else:
+        unread = tuple(each for each in case.body.raw_variants if case.body.raw_opens(each) is False)
+        read = tuple(each for each in case.body.raw_variants if case.body.raw_opens(each))
+        ranked = tuple(each for each in (FILE_SCHOOLS[school], *read, "raw") if each not in unread)
         draft.put_available(
             "file",
-            (FILE_SCHOOLS[school], "raw"),
+            ranked or (FILE_SCHOOLS[school],),
             "Nothing is lost and the file is smaller." if school == "raw" else "Your school of files.",
             layer="foundation",
             school=draft.follow("file", school.replace("_", " ")),

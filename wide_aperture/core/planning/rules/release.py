@@ -21,6 +21,7 @@ def set_release(draft: Draft) -> None:
     _set_stabiliser(draft)
     _set_stabiliser_focal(draft)
     _set_noise_reduction(draft)
+    _set_release_without_lens(draft)
 
 
 def _set_shutter_kind(draft: Draft) -> None:
@@ -36,8 +37,8 @@ def _set_shutter_kind(draft: Draft) -> None:
         why = f"Silence is asked for; the read-out leans the image by {case.shutters.skew_deg:.1f}°."
     elif kind == "electronic":
         why = f"{wording.seconds(cell.shutter_s)} is shorter than the curtains reach."
-    elif case.light.flicker_hz is not None:
-        why = f"Lamps pulsing at {case.light.flicker_hz:g} Hz would draw bands through an electronic read-out."
+    elif case.light.pulses:
+        why = f"Lamps pulsing at {case.light.pulses} would draw bands through an electronic read-out."
     elif case.shutters.electronic_leans:
         why = f"The electronic read-out would lean the image by {case.shutters.skew_deg:.0f}°."
     elif case.support.on_tripod and kind == "electronic_first_curtain":
@@ -62,15 +63,15 @@ def _set_anti_flicker(draft: Draft) -> None:
         draft.put(
             "anti_flicker",
             "off",
-            f"{case.body.name} has none: keep to whole lamp periods, {wording.seconds(1 / (case.light.flicker_hz or 100))} and its multiples.",
+            f"{case.body.name} has none: keep to whole lamp periods, {wording.seconds(case.light.whole_period_s or 1 / (2 * case.mains_hz))} and its multiples.",
             must=True,
         )
-    elif case.light.flicker_hz is not None and draft.option("shutter_type") != "electronic":
-        needed = "needed" if cell.shutter_s < 1 / case.light.flicker_hz else "harmless"
+    elif (period := case.light.whole_period_s) is not None and draft.option("shutter_type") != "electronic":
+        needed = "needed" if cell.shutter_s < period else "harmless"
         draft.put(
             "anti_flicker",
             "on",
-            f"The light pulses at {case.light.flicker_hz:g} Hz: {needed} at {wording.seconds(cell.shutter_s)}.",
+            f"The light pulses at {case.light.pulses}: {needed} at {wording.seconds(cell.shutter_s)}.",
         )
     elif case.schools.anti_flicker == "all_year":
         draft.put(
@@ -238,9 +239,9 @@ def _set_release_delay(draft: Draft) -> None:
     curtain = draft.option("shutter_type") == "mechanical" and case.wishes.shock_shows_at(cell.shutter_s)
     mirror = draft.option("mirror_lockup") == "off" and case.wishes.mirror_shows_at(cell.shutter_s)
     shocks = curtain or mirror
-    draft.put(
+    draft.put_available(
         "exposure_delay",
-        "1s" if shocks else "off",
+        ("1s", "2s") if shocks else ("off",),
         f"At {wording.seconds(cell.shutter_s)} {'the mirror' if mirror else 'the first curtain'}'s own shock would show."
         if shocks
         else f"At {wording.seconds(cell.shutter_s)} there is no shock to wait for.",
@@ -291,6 +292,7 @@ def _set_stabiliser_focal(draft: Draft) -> None:
 
 def _set_noise_reduction(draft: Draft) -> None:
     case, time = draft.case, wording.seconds(draft.exposure.shutter_s)
+    busy = wording.seconds(draft.exposure.shutter_s * case.body.abilities.dark_frame_share)
     why: tuple[str, ...]
     if draft.exposure.shutter_s < case.figure("dark_frame_from_s"):
         value, why = "off", (f"{time} is too short to need a dark frame.",)
@@ -299,10 +301,19 @@ def _set_noise_reduction(draft: Draft) -> None:
     elif case.requests.noise_reduction_long_exposure == "off":
         value, why = "off", (ASKED,)
     elif case.requests.noise_reduction_long_exposure == "on":
-        value, why = "on", (ASKED, f"The body is busy for another {time} after each frame.")
+        value, why = "on", (ASKED, f"The body is busy for another {busy} after each frame.")
     elif draft.option("file") == "jpeg":
-        value, why = "on", (f"A JPEG cannot be cleaned later; each frame takes another {time}.",)
+        value, why = "on", (f"A JPEG cannot be cleaned later; each frame takes another {busy}.",)
     else:
-        value, why = "off", (f"Every dark frame would cost another {time}; take a few darks at the end instead.",)
+        value, why = "off", (f"Every dark frame would cost another {busy}; take a few darks at the end instead.",)
     school = None if value == "on" else draft.follow("noise reduction", "all later")
     draft.put("noise_reduction_long_exposure", value, *why, school=school)
+
+
+def _set_release_without_lens(draft: Draft) -> None:
+    lens = draft.case.lens
+    if lens.contacts:
+        draft.put_habit("release_without_lens", "locked", "A lens that is not seated shows before the first frame.")
+    else:
+        why = f"{lens.name} has 0 contacts: to the body there is no lens, and it would not release."
+        draft.put("release_without_lens", "allowed", why, must=True)

@@ -76,6 +76,9 @@ def _set_lock(draft: Draft) -> None:
     case = draft.case
     if exposes_by_hand(draft.option("exposure_mode")):
         return
+    if draft.setup().meters_elsewhere:
+        _lock_elsewhere(draft)
+        return
     even = (
         case.light.swing_ev < case.figure("changed_light_ev")
         and case.situation.look != "shadow_graphic"
@@ -94,6 +97,19 @@ def _set_lock(draft: Draft) -> None:
             "off",
             _uneven(case) if not even else f"{_light(case)} and no long bursts: each frame is measured by itself.",
         )
+
+
+def _lock_elsewhere(draft: Draft) -> None:
+    """The spot reads one place and focus lies on another: two presses, each with its own button."""
+    share = f"{draft.case.body.spot_area_share:.1%}"
+    if draft.setup().focuses_off_the_shutter:
+        why = (
+            f"The spot reads {share} of the frame, and not where focus lies: half a press holds it, the button focuses."
+        )
+        draft.put_available("ae_lock", ("half_press", "button"), why)
+        return
+    why = f"The spot reads {share} of the frame, and not where focus lies; half a press focuses, so a button holds the light."
+    draft.put_available("ae_lock", ("button", "off"), why, must=True)
 
 
 def _uneven(case: Case) -> str:
