@@ -4,7 +4,7 @@ PYTHON ?= python3
 VENV := .venv
 PY := $(VENV)/bin/python
 PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
-CASES ?= $(CURDIR)/tests/core/cases/public.json
+CASES ?=
 SOURCES := $(shell find frontend/src frontend/index.html frontend/vite.config.ts -type f)
 
 .PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge chromium clean wheel take-copy frozen mutants mutants-data

@@ -7,10 +7,15 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from wide_aperture.core.documents import shoot as shoot_document
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.setup import Foundation
+from wide_aperture.core.planning.agreement import Agreement
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page
 from wide_aperture.http.paging import Cursor, Limit, page_schema
 from wide_aperture.http.person import PersonRequest
+from wide_aperture.http.problems import Problem
 from wide_aperture.shoots import services
+from wide_aperture.shoots.agreement import own_agreement
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.shoots.overview import overview
 
@@ -46,6 +51,19 @@ def shoot_overview(
     """Shoots with their readiness."""
     items, next_cursor = overview(owner=request.user, limit=limit, cursor=cursor, budget_s=budget_ms / 1000)
     return {"items": items, "next": next_cursor}
+
+
+class OwnAnswers(Schema):
+    """A body, and a foundation as it may not be saved yet."""
+
+    body: Body
+    foundation: Foundation = Foundation()
+
+
+@shoots.post("/agreement", response={200: Agreement, 422: Problem}, operation_id="own_agreement")
+def shoots_agreement(request: PersonRequest, asked: OwnAnswers) -> object:
+    """How far a photographer's own answers and values move their own plans from what we would propose."""
+    return own_agreement(owner=request.user, body=asked.body, own=asked.foundation)
 
 
 StoredShoot = add_document_routes(shoots, Shoot)

@@ -134,7 +134,7 @@ class _Bag:
             {str(row.pk): text for row, text in readable(owned_rows(kind, owner))} for kind in ("bodies", "lenses")
         )
         foundations = owned("foundations", owner)
-        said = (each.model_dump_json(include={"id", "settings", "standing"}) for each in foundations)
+        said = (f"{each.id}{each.for_plan().model_dump_json()}" for each in foundations)
         return cls(bodies, lenses, foundations, "\n".join(said))
 
     def has_kit(self, planned: _Planned) -> bool:

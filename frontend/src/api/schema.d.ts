@@ -1324,6 +1324,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shoots/agreement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shoots Agreement
+         * @description How far a photographer's own answers and values move their own plans from what we would propose.
+         */
+        post: operations["own_agreement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shoots/overview": {
         parameters: {
             query?: never;
@@ -2080,6 +2100,32 @@ export interface components {
             sentence: string;
         };
         /**
+         * Agreement
+         * @description Own plans with the photographer's answers beside the same with ours.
+         *
+         *     agree: plans whose exposure is the same; hold, give_way: standing values over all plans.
+         */
+        Agreement: {
+            /** Agree */
+            agree: number;
+            /** Answers */
+            answers: components["schemas"]["AnswerMoves"][];
+            /** Changes */
+            changes: number;
+            /** Give Way */
+            give_way: number;
+            /** Hold */
+            hold: number;
+            /** Of */
+            of: number;
+            /** Sentence */
+            sentence: string;
+            /** Worst In */
+            worst_in: string;
+            /** Worst Stops */
+            worst_stops: number;
+        };
+        /**
          * Alternative
          * @description Another way to expose the situation, with what it gains and what it costs against the choice.
          */
@@ -2109,6 +2155,31 @@ export interface components {
             said?: {
                 [key: string]: components["schemas"]["Said"];
             };
+        };
+        /**
+         * AnswerMoves
+         * @description What one answer does. of: plans looked at; changes: those in which any setting moves; worst: the most an exposure
+         *     value moves, in stops, and in which plan.
+         */
+        AnswerMoves: {
+            /** Changes */
+            changes: number;
+            /** Label */
+            label: string;
+            /** Of */
+            of: number;
+            /** Own */
+            own: string;
+            /** Question */
+            question: string;
+            /** Sentence */
+            sentence: string;
+            /** Usual */
+            usual: string;
+            /** Worst In */
+            worst_in: string;
+            /** Worst Stops */
+            worst_stops: number;
         };
         /**
          * ApertureAt
@@ -3896,9 +3967,17 @@ export interface components {
         };
         /**
          * FoundationDocument
-         * @description One photographer's foundation. reviewed: bodies on which it has been set.
+         * @description One photographer's foundation. reviewed: bodies on which it has been set; begun: of bodies half described, the step
+         *     their owner stopped at.
          */
         FoundationDocument: {
+            /**
+             * Begun
+             * @default {}
+             */
+            begun: {
+                [key: string]: string;
+            };
             /**
              * Id
              * Format: uuid
@@ -5689,6 +5768,21 @@ export interface components {
             azimuth_deg: number[];
             /** Caution */
             caution: string | null;
+        };
+        /**
+         * OwnAnswers
+         * @description A body, and a foundation as it may not be saved yet.
+         */
+        OwnAnswers: {
+            body: components["schemas"]["Body"];
+            /**
+             * @default {
+             *       "schools": {},
+             *       "settings": {},
+             *       "standing": []
+             *     }
+             */
+            foundation: components["schemas"]["Foundation"];
         };
         /**
          * OwnFigure
@@ -9872,7 +9966,9 @@ export type Accessories = components['schemas']['Accessories'];
 export type Action = components['schemas']['Action'];
 export type Activity = components['schemas']['Activity'];
 export type Advice = components['schemas']['Advice'];
+export type Agreement = components['schemas']['Agreement'];
 export type Alternative = components['schemas']['Alternative'];
+export type AnswerMoves = components['schemas']['AnswerMoves'];
 export type ApertureAt = components['schemas']['ApertureAt'];
 export type Assessment = components['schemas']['Assessment'];
 export type BalancedRise = components['schemas']['BalancedRise'];
@@ -9998,6 +10094,7 @@ export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
 export type Outcome = components['schemas']['Outcome'];
 export type OutlineOut = components['schemas']['OutlineOut'];
+export type OwnAnswers = components['schemas']['OwnAnswers'];
 export type OwnFigure = components['schemas']['OwnFigure'];
 export type OwnLook = components['schemas']['OwnLook'];
 export type PackRequest = components['schemas']['PackRequest'];
@@ -18073,6 +18170,94 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    own_agreement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnAnswers"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Agreement"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,6 @@
 /** The server's documents under the names the front end uses. Everything here is generated from its description. */
 export type {
+  Abilities,
   Accessories,
   Action as CameraAction,
   Activity,
@@ -36,6 +37,7 @@ export type {
   Function as ControlFunction,
   Framing,
   Lens,
+  LongTimeProgram,
   ListedSetup,
   LookRecipe,
   MeteredBy,
@@ -52,6 +54,7 @@ export type {
   NightSearch,
   NightWish,
   OtherSchool,
+  OwnLook,
   Outcome,
   PackedBody,
   PackedPlace,

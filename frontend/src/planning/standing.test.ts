@@ -25,7 +25,9 @@ const own = (id: string, changes: Partial<FoundationDocument> = {}): FoundationD
   title: id,
   settings: { grid: 'on' },
   standing: [],
+  schools: {},
   reviewed: [],
+  begun: {},
   ...changes,
 })
 const planned = (foundation_id: string | null = null): PlannedSituation =>
@@ -65,9 +67,9 @@ describe('a foundation', () => {
     const narrow = { setting: 'iso' as const, value: 5000, genres: [], insists: false }
     stored.value = [own('b', { standing: [narrow] }), own('a')]
     const { under } = useFoundation()
-    expect(under(planned())).toEqual({ settings: { grid: 'on' }, standing: [] })
+    expect(under(planned())).toEqual({ settings: { grid: 'on' }, standing: [], schools: {} })
     expect(under(planned('b'))!.standing).toEqual([narrow])
-    expect(under(planned('gone'))).toEqual({ settings: { grid: 'on' }, standing: [] })
+    expect(under(planned('gone'))).toEqual({ settings: { grid: 'on' }, standing: [], schools: {} })
     stored.value = []
     expect(useFoundation().under(planned())).toBeNull()
   })

@@ -6,6 +6,19 @@ import { plainCopy } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { newId } from '@/shared/ids'
 
+/** What of a foundation lies under plans; one that was kept in this browser may be from before it could hold all of it. */
+export const inPlans = (own: FoundationDocument): Foundation => ({ settings: own.settings, standing: own.standing ?? [], schools: own.schools ?? {} })
+
+export const blankFoundation = (title = 'Foundation'): FoundationDocument => ({
+  id: newId(),
+  title,
+  settings: {},
+  standing: [],
+  schools: {},
+  reviewed: [],
+  begun: {},
+})
+
 /** shownId: which of them is looked at; the first where none is said. */
 export function useFoundation(shownId?: () => string | undefined) {
   const loaded = loadKind('foundations').catch(() => undefined) // without it plans rest on what is usual
@@ -18,11 +31,11 @@ export function useFoundation(shownId?: () => string | undefined) {
   /** What lies under a situation's plan: the foundation it names, else the first. The server chooses alike. */
   function under(planned: PlannedSituation): Foundation | null {
     const chosen = all.value.find((each) => each.id === planned.foundation_id) ?? all.value[0]
-    return chosen ? { settings: chosen.settings, standing: chosen.standing ?? [] } : null
+    return chosen ? inPlans(chosen) : null
   }
 
   function change(changes: (now: FoundationDocument) => Partial<FoundationDocument>, key: string): void {
-    const now = plainCopy(document.value) ?? { id: newId(), title: 'Foundation', settings: {}, standing: [], reviewed: [] }
+    const now: FoundationDocument = { ...blankFoundation(), ...plainCopy(document.value) }
     edit('foundations', { ...now, ...changes(now) }, `foundation/${key}`)
   }
 

@@ -17,11 +17,14 @@ from wide_aperture.core.documents.shoot import PlannedSituation
 
 
 class FoundationDocument(Foundation):
-    """One photographer's foundation. reviewed: bodies on which it has been set."""
+    """One photographer's foundation. reviewed: bodies on which it has been set; begun: of bodies half described, the step
+    their owner stopped at.
+    """
 
     id: UUID
     title: Name = "Foundation"
     reviewed: Annotated[tuple[UUID, ...], Field(max_length=200)] = ()
+    begun: Annotated[dict[UUID, Annotated[str, Field(max_length=20)]], Field(max_length=200)] = {}
 
     def for_plan(self) -> Foundation:
         return Foundation(settings=self.settings, standing=self.standing, schools=self.schools)
@@ -49,7 +52,7 @@ class ReadFoundation:
 
 def foundation_file(document: FoundationDocument) -> str:
     """The foundation as a file: everything but what belongs to this installation."""
-    content = document.model_dump(mode="json", exclude={"id", "reviewed"})
+    content = document.model_dump(mode="json", exclude={"id", "reviewed", "begun"})
     return json.dumps({"format": FORMAT, "format_version": FORMAT_VERSION, **content}, indent=1, ensure_ascii=False)
 
 

@@ -15,8 +15,11 @@ import { useOpenThing } from '@/shell/open'
 import GearForm from './GearForm.vue'
 import { blankBody } from './blanks'
 import BodyFigures from './BodyFigures.vue'
+import BodyHand from './BodyHand.vue'
+import BodyLooks from './BodyLooks.vue'
 import BodyOptions from './BodyOptions.vue'
 import BodyRanges from './BodyRanges.vue'
+import BodyRaw from './BodyRaw.vue'
 import BodyShutters from './BodyShutters.vue'
 import SlotBanks from './SlotBanks.vue'
 import { useGearDocument } from './useGearDocument'
@@ -196,6 +199,9 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
       <h2>Storage places</h2>
       <SlotBanks :banks="body.slots" @update:banks="(slots) => change({ slots })" />
     </section>
+    <BodyHand :body="body" @change="change" />
+    <BodyLooks :body="body" @change="change" />
+    <BodyRaw :body="body" @change="change" />
     <BodyOptions :body="body" @change="change" />
   </GearForm>
 </template>

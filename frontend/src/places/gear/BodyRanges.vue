@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What else a body's sheet says: finder, mirror,  read-out, buffer, white balance, stabiliser, slots, highlight reserve. */
+/** What else a body's sheet says: finder, mirror, read-out, buffer, white balance, stabiliser, slots, highlight reserve. */
 import type { Body } from '@/api/types'
 import { isoText } from '@/shared/format'
 import ChoiceField from '@/shared/ChoiceField.vue'
@@ -20,6 +20,13 @@ function floorOf(reserve: ReserveId): number | null {
   return props.body.reserve_floors.find((floor) => floor.reserve === reserve)?.iso ?? null
 }
 
+function pickedFrom(reserve: ReserveId): number | null {
+  return props.body.automatic_reserve.find((floor) => floor.reserve === reserve)?.iso ?? null
+}
+function changePicked(reserve: ReserveId, iso: number | null): void {
+  const kept = props.body.automatic_reserve.filter((floor) => floor.reserve !== reserve)
+  change({ automatic_reserve: iso === null ? kept : [...kept, { reserve, iso }] })
+}
 function changeFloor(reserve: ReserveId, iso: number | null): void {
   const kept = props.body.reserve_floors.filter((floor) => floor.reserve !== reserve)
   change({ reserve_floors: iso === null ? kept : [...kept, { reserve, iso }] })
@@ -134,6 +141,18 @@ const MIRRORS: { value: Body['mirror']; label: string }[] = [
     :parse="parseIso"
     :format="isoText"
     @update:value="(v) => changeFloor(reserve.id, v)" />
+  <NumberField
+    v-for="reserve in RESERVES"
+    :key="`automatic ${reserve.id}`"
+    :label="`Automatic takes ${reserve.label} from`"
+    :pointer="`/automatic_reserve/${reserve.id}`"
+    optional
+    empty-means="as soon as it can"
+    :value="pickedFrom(reserve.id)"
+    :least="1"
+    :parse="parseIso"
+    :format="isoText"
+    @update:value="(v) => changePicked(reserve.id, v)" />
 </template>
 
 <style scoped>

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import type { CatalogueEntry, SettingValue } from '@/api/types'
 import { edit } from '@/saving/undo'
 import FileButton from '@/shared/FileButton.vue'
-import { useFoundation } from '@/planning/useFoundation'
+import { blankFoundation, useFoundation } from '@/planning/useFoundation'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import { newId } from '@/shared/ids'
 import LineField from '@/shared/LineField.vue'
@@ -14,6 +14,7 @@ import { provideFieldProblems } from '@/shared/problems'
 import { tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
 import FoundationWhere from './FoundationWhere.vue'
+import OwnSchools from './OwnSchools.vue'
 import StandingField from './StandingField.vue'
 import { useFoundationFile } from './useFoundationFile'
 
@@ -24,9 +25,9 @@ const choices = computed(() => all.value.map((each) => ({ value: each.id, label:
 
 /** For a second photographer: a situation says which foundation lies under its plan. */
 function addAnother(): void {
-  const id = newId()
-  edit('foundations', { id, title: `Foundation ${all.value.length + 1}`, settings: {}, standing: [], reviewed: [] })
-  shownId.value = id
+  const fresh = blankFoundation(`Foundation ${all.value.length + 1}`)
+  edit('foundations', fresh)
+  shownId.value = fresh.id
 }
 const sought = ref('')
 const onlyOwn = ref(false)
@@ -100,6 +101,11 @@ useOpenThing(() => 'Foundation')
       <li v-for="each in leftOut" :key="each">{{ each }}</li>
     </ul>
     <FoundationWhere :standing="document?.standing ?? []" @change="(standing) => change(() => ({ standing, reviewed: [] }), 'standing')" />
+    <section aria-label="Your schools">
+      <h2>Your schools</h2>
+      <p class="soft">Where practitioners disagree: your answer holds wherever a situation gives none of its own.</p>
+      <OwnSchools :own="document?.schools ?? {}" @change="(schools, question) => change(() => ({ schools }), `schools/${question}`)" />
+    </section>
     <h2>On any day</h2>
     <div class="filters">
       <Input v-model:value="sought" placeholder="Search the settings" aria-label="Search the settings" allow-clear />

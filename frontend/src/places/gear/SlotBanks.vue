@@ -24,7 +24,10 @@ const settings = computed(() => (tables.value?.settings ?? []).map((entry) => ({
 const change = (at: number, part: Partial<Bank>): void => void (banks.value = banks.value.map((bank, k) => (k === at ? { ...bank, ...part } : bank)))
 const drop = (at: number): void => void (banks.value = banks.value.filter((_, k) => k !== at))
 const add = (): void =>
-  void (banks.value = [...banks.value, { kind: 'full', count: 1, label: 'custom mode', leaves_out: [], changes: 'choice', family: '' }])
+  void (banks.value = [
+    ...banks.value,
+    { kind: 'full', count: 1, label: 'custom mode', leaves_out: [], changes: 'choice', family: '', serves: 'stills' },
+  ])
 </script>
 
 <template>
@@ -38,6 +41,7 @@ const add = (): void =>
           <th scope="col">Changes after switch-off</th>
           <th scope="col">Does not hold</th>
           <th scope="col">Family</th>
+          <th scope="col">Keeps</th>
           <th><span class="visually-hidden">Remove</span></th>
         </tr>
       </thead>
@@ -99,6 +103,16 @@ const add = (): void =>
               :most="40"
               :label="`Family of bank ${k + 1}`"
               @change="(text) => change(k, { family: text.trim() })" />
+          </td>
+          <td>
+            <select
+              class="line"
+              :value="bank.serves"
+              :aria-label="`What bank ${k + 1} keeps`"
+              @change="change(k, { serves: ($event.target as HTMLSelectElement).value as Bank['serves'] })">
+              <option value="stills">stills</option>
+              <option value="other">other modes</option>
+            </select>
           </td>
           <td><button class="link" @click="drop(k)">Remove</button></td>
         </tr>

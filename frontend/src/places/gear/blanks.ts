@@ -54,6 +54,24 @@ export function blankBody(id: string): Body {
     conflicts: [],
     factory: [],
     slots: [],
+    automatic_reserve: [],
+    abilities: {
+      joystick: true,
+      touch_screen: true,
+      dials: 2,
+      rings: 1,
+      eye: 'right',
+      looks: [],
+      focus_steps_m: [],
+      zone_depths_m: [],
+      timer_lengths_s: null,
+      release_delays_s: null,
+      manual_iso: true,
+      hdr_busy_s: null,
+      dark_frame_share: 1,
+      long_time_program: null,
+    },
+    raw_tried: [],
   }
 }
 

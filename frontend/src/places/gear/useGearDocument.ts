@@ -13,7 +13,8 @@ export function useGearDocument<K extends 'bodies' | 'lenses'>(kind: K, id: () =
     .finally(() => (loaded.value = true))
   const entry = useEntry(kind, id) as ComputedRef<Entry<Documents[K]> | null>
   const isNew = computed(() => entry.value === null)
-  const document = computed<Documents[K]>(() => (entry.value ? currentOf(entry.value) : null) ?? blank(id()))
+  // What was kept in this browser may be from before a body could say all of it.
+  const document = computed<Documents[K]>(() => ({ ...blank(id()), ...(entry.value ? currentOf(entry.value) : null) }))
   provideFieldProblems(() => entry.value)
 
   function change(changes: Partial<Documents[K]>): void {

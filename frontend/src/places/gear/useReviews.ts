@@ -3,11 +3,11 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, client } from '@/api/client'
 import type { Body, FactoryChange } from '@/api/types'
-import { useFoundation } from '@/planning/useFoundation'
+import { blankFoundation, inPlans, useFoundation } from '@/planning/useFoundation'
 
 export function useReviews(bodies: () => Body[]) {
   const foundation = useFoundation()
-  const own = computed(() => ({ settings: foundation.document.value?.settings ?? {}, standing: foundation.document.value?.standing ?? [] }))
+  const own = computed(() => inPlans(foundation.document.value ?? blankFoundation()))
   const answers = useQuery({
     queryKey: computed(() => ['factory-changes', bodies(), own.value]),
     queryFn: async () => {

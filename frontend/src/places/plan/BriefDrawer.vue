@@ -3,9 +3,10 @@
 import { Button, Drawer, Popconfirm, Segmented } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { Problem } from '@/api/client'
-import type { Plan, PlannedSituation, Requests, Schools, Situation, SkyContext } from '@/api/types'
+import type { Plan, PlannedSituation, Preferences, Requests, Situation, SkyContext } from '@/api/types'
 import { useEntry } from '@/saving/documents'
 import { asking } from '@/planning/requests'
+import { useFoundation } from '@/planning/useFoundation'
 import { edit } from '@/saving/undo'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import { provideFieldProblems } from '@/shared/problems'
@@ -52,8 +53,10 @@ function changeRequests(changes: Partial<Requests>): void {
   save(asking(props.planned, changes), `requests/${Object.keys(changes).join()}`)
 }
 
-function changeSchools(schools: Schools): void {
-  save({ ...props.planned, preferences: { ...props.planned.preferences, schools } }, 'schools')
+const foundation = useFoundation()
+const ownSchools = computed(() => foundation.under(props.planned)?.schools ?? {})
+function changeSchools(changes: Partial<Preferences>): void {
+  save({ ...props.planned, preferences: { ...props.planned.preferences, ...changes } }, 'schools')
 }
 </script>
 
@@ -93,13 +96,7 @@ function changeSchools(schools: Schools): void {
         @blur="(accepted_blur_percent) => save({ ...planned, preferences: { ...planned.preferences, accepted_blur_percent } }, 'accepted blur')"
         @requests="changeRequests" />
       <KitChooser v-else-if="shown === 'kit'" class="wide" :planned="planned" :sky="sky" @save="(next, field) => save(next, field)" />
-      <SchoolsForm
-        v-else
-        class="wide"
-        :schools="planned.preferences.schools"
-        :requests="planned.preferences.requests"
-        @schools="changeSchools"
-        @requests="changeRequests" />
+      <SchoolsForm v-else class="wide" :preferences="planned.preferences" :own="ownSchools" @schools="changeSchools" @requests="changeRequests" />
     </form>
     <template #footer>
       <div class="foot">

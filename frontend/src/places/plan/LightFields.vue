@@ -103,6 +103,17 @@ const bandMeans = computed(() => (fromSky.value ? 'as the sky' : 'steady'))
       :least="10"
       :most="100000"
       @update:value="(flicker_hz) => change({ flicker_hz })" />
+    <NumberField
+      v-if="!fromSky && (situation.flicker_hz || named?.pulses)"
+      label="A second kind of lamp pulses"
+      pointer="/situation/second_flicker_hz"
+      unit="Hz"
+      optional
+      empty-means="none"
+      :value="situation.second_flicker_hz ?? null"
+      :least="10"
+      :most="100000"
+      @update:value="(second_flicker_hz) => change({ second_flicker_hz })" />
   </template>
   <NumberField
     label="Background, if different"

@@ -1,21 +1,30 @@
 <script setup lang="ts">
 /** Where practitioners disagree: which school this shoot follows, and what is asked for outright. */
 import { computed } from 'vue'
-import type { Requests, Schools } from '@/api/types'
+import type { Preferences, Requests, SchoolQuestion } from '@/api/types'
+import { answered, isAnsweredHere, type Question, schoolsWith } from '@/planning/ownSchools'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { parseIso, parseShutter } from '@/shared/numbers'
 import { apertureText, isoText, shutterText } from '@/shared/format'
 import { tables } from '@/shared/tables'
 
-const props = defineProps<{ schools: Schools; requests: Requests }>()
-const emit = defineEmits<{ schools: [schools: Schools]; requests: [changes: Partial<Requests>] }>()
+/** own: the photographer's answers, which hold where this situation gives none. */
+const props = defineProps<{ preferences: Preferences; own: Readonly<Record<string, string>> }>()
+const emit = defineEmits<{ schools: [changes: Partial<Preferences>]; requests: [changes: Partial<Requests>] }>()
 
-type Question = keyof Schools
+const requests = computed(() => props.preferences.requests)
 const questions = computed(() => tables.value?.schools ?? [])
+const schools = computed(() => schoolsWith(props.preferences, props.own, questions.value))
+const follow = (question: SchoolQuestion, school: string | null): void => emit('schools', answered(props.preferences, question, school, props.own))
+const labelOf = (question: SchoolQuestion, school: string): string => question.options.find((each) => each.id === school)?.label ?? school
 
-function follow(id: Question, value: string): void {
-  emit('schools', { ...props.schools, [id]: value } as Schools)
+/** When the school wins, and whose answer it is where the photographer has one. */
+function hint(question: SchoolQuestion): string | undefined {
+  const wins = question.options.find((school) => school.id === schools.value[question.id as Question])?.wins_when
+  const own = props.own[question.id]
+  if (own === undefined) return wins
+  return isAnsweredHere(props.preferences, question) ? `For this situation. Your own: ${labelOf(question, own)}.` : `Your own school. ${wins ?? ''}`
 }
 
 /** Requests that are options of a catalogue setting. */
@@ -33,14 +42,21 @@ const asked = computed(() =>
 
 <template>
   <div class="schools">
-    <ChoiceField
-      v-for="question in questions"
-      :key="question.id"
-      :label="question.label"
-      :value="String(schools[question.id as Question])"
-      :options="question.options.map((school) => ({ value: school.id, label: school.label }))"
-      :hint="question.options.find((school) => school.id === schools[question.id as Question])?.wins_when"
-      @update:value="(value) => follow(question.id as Question, value)" />
+    <div v-for="question in questions" :key="question.id">
+      <ChoiceField
+        :label="question.label"
+        :value="String(schools[question.id as Question])"
+        :options="question.options.map((school) => ({ value: school.id, label: school.label }))"
+        :hint="hint(question)"
+        @update:value="(school) => follow(question, school)" />
+      <button
+        v-if="own[question.id] !== undefined && isAnsweredHere(preferences, question)"
+        type="button"
+        class="link"
+        @click="follow(question, null)">
+        As is my own
+      </button>
+    </div>
     <h3 class="wide">Asked for outright</h3>
     <p class="soft wide">A request is followed unless it cannot work; then a finding says why.</p>
     <NumberField

@@ -74,6 +74,7 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
     },
     preferences: {
       schools: before?.preferences.schools ?? usualSchools(),
+      schools_here: before?.preferences.schools_here ?? [],
       requests: NO_REQUESTS,
       mains_hz: before?.preferences.mains_hz ?? 50,
       accepted_blur_percent: before?.preferences.accepted_blur_percent ?? {},
@@ -98,6 +99,7 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
       light: { kind: 'named', name: first.light, cct_k: null, ev_low: null, ev_high: null, ev_refers_to: 'the main subject' },
       second_cct_k: null,
       flicker_hz: null,
+      second_flicker_hz: null,
       waveform: 'sine',
       modulation: 0.4,
       background_ev100: null,

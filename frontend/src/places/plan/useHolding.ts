@@ -1,12 +1,17 @@
 /** Holding values of the open situation, releasing them, asking for some, and following another school. */
 import type { Ref } from 'vue'
-import type { Pin, PlannedSituation, Requests, Schools } from '@/api/types'
+import type { Pin, PlannedSituation, Requests } from '@/api/types'
+import { answered } from '@/planning/ownSchools'
 import { type Changes, repinned, withoutPin, withPins } from '@/planning/pins'
 import { asking } from '@/planning/requests'
+import { useFoundation } from '@/planning/useFoundation'
 import { edit } from '@/saving/undo'
+import { tables } from '@/shared/tables'
 
 /** letGo: what was under the pointer is saved, or given up. */
 export function useHolding(planned: Ref<PlannedSituation | null>, letGo: () => void) {
+  const foundation = useFoundation()
+
   function savePins(next: Pin[], key: string | null = null): void {
     letGo()
     if (planned.value) edit('situations', repinned(planned.value, next), key)
@@ -19,9 +24,11 @@ export function useHolding(planned: Ref<PlannedSituation | null>, letGo: () => v
 
   function follow(question: string, school: string): void {
     if (!planned.value) return
+    const page = tables.value?.schools.find((each) => each.id === question)
+    if (!page) return
     const { preferences } = planned.value
-    const schools = { ...preferences.schools, [question]: school } as Schools
-    edit('situations', { ...planned.value, preferences: { ...preferences, schools } })
+    const own = foundation.under(planned.value)?.schools ?? {}
+    edit('situations', { ...planned.value, preferences: { ...preferences, ...answered(preferences, page, school, own) } })
   }
 
   /** What is asked for here; null where nothing is any more. */

@@ -3,11 +3,14 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answered, client } from '@/api/client'
 import type { DayOut, DayRequest, NightOut, NightRequest, PanoramaOut, PanoramaRequest, SavedPlace, SkyContext } from '@/api/types'
+import { schoolsWith } from '@/planning/ownSchools'
+import { useCase } from '@/planning/useCase'
+import { useFoundation } from '@/planning/useFoundation'
+import { usePlan } from '@/planning/usePlan'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit } from '@/saving/undo'
+import { tables } from '@/shared/tables'
 import { useLatest } from '@/shared/useLatest'
-import { useCase } from '@/planning/useCase'
-import { usePlan } from '@/planning/usePlan'
 
 export const NIGHT_FROM_MIN = 720
 export const NIGHT_UNTIL_MIN = 2160
@@ -64,7 +67,11 @@ export function useNight(shootId: () => string, situationId: () => string | null
   const widest = computed(() => kit.lens.value?.widest[0]?.f_number ?? 2.8)
   const fNumber = computed(() => plan.value?.choice.aperture ?? widest.value)
 
-  const schools = computed(() => kit.planned.value?.preferences.schools)
+  const foundation = useFoundation()
+  const schools = computed(() => {
+    const planned = kit.planned.value
+    return planned ? schoolsWith(planned.preferences, foundation.under(planned)?.schools ?? {}, tables.value?.schools ?? []) : undefined
+  })
   /** What the plan exposes stars with: the sky shows the same frame. */
   const starsPlanned = computed(() => {
     const situation = kit.planned.value?.situation

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+/** Several numbers in one line, "1, 1.5, 2.5": what is no number stays in the field, with the reason below it. */
+import { computed, ref, watch } from 'vue'
+import { parseNumber, type Parse } from './numbers'
+import { readNumbers } from './numberList'
+import { useFieldKey } from './fieldKey'
+import { halfTyped, keepHalfTyped } from './drafts'
+
+const props = withDefaults(
+  defineProps<{
+    label: string
+    pointer: string
+    values: readonly number[] | null
+    unit?: string
+    emptyMeans: string
+    hint?: string
+    parse?: Parse
+    format?: (value: number) => string
+    /** The word for an empty list, where none and unknown are two things. */
+    none?: string
+  }>(),
+  { unit: '', parse: () => parseNumber },
+)
+const emit = defineEmits<{ change: [values: number[] | null] }>()
+const key = useFieldKey(() => props.pointer)
+const written = computed(() => {
+  if (props.values === null) return ''
+  return props.values.length || !props.none ? props.values.map((value) => props.format?.(value) ?? String(value)).join(', ') : props.none
+})
+const text = ref(halfTyped(key.value) ?? written.value)
+const focused = ref(false)
+watch([written, key], ([now], [, before]) => {
+  if (!focused.value || key.value !== before) text.value = halfTyped(key.value) ?? now
+})
+const reading = computed(() => readNumbers(text.value, props.parse, props.none))
+
+function leave(): void {
+  focused.value = false
+  if (reading.value.reason !== null) return
+  keepHalfTyped(key.value, null)
+  const read = reading.value.values
+  if (JSON.stringify(read) !== JSON.stringify(props.values)) emit('change', read)
+  text.value = written.value
+}
+function take(typed: string): void {
+  text.value = typed
+  keepHalfTyped(key.value, typed === written.value ? null : typed)
+}
+</script>
+
+<template>
+  <div class="field">
+    <label>
+      {{ label }}{{ unit ? `, ${unit}` : '' }}
+      <input
+        class="line"
+        :value="text"
+        :placeholder="emptyMeans"
+        :aria-invalid="reading.reason ? 'true' : undefined"
+        autocomplete="off"
+        @focus="focused = true"
+        @input="take(($event.target as HTMLInputElement).value)"
+        @blur="leave"
+        @keydown.enter="leave" />
+    </label>
+    <p v-if="reading.reason" class="stop note" role="alert">{{ reading.reason }}</p>
+    <p v-else-if="hint" class="soft note">{{ hint }}</p>
+  </div>
+</template>
+
+<style scoped>
+.line {
+  width: 100%;
+}
+</style>
