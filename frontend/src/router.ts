@@ -15,6 +15,7 @@ export const router = createRouter({
     { path: '/keeping', name: 'keeping', component: () => import('./places/keeping/KeepingPlace.vue') },
     { path: '/gear', name: 'gear', component: () => import('./places/gear/GearPlace.vue') },
     { path: '/gear/bodies/:id', name: 'body', component: () => import('./places/gear/BodyForm.vue'), props: true },
+    { path: '/gear/bodies/:id/set-up', name: 'set-up', component: () => import('./places/gear/setup/MyCameraPlace.vue'), props: true },
     { path: '/gear/bodies/:id/words', name: 'words', component: () => import('./places/gear/words/WordsPlace.vue'), props: true },
     { path: '/gear/foundation', name: 'foundation', component: () => import('./places/gear/FoundationPlace.vue') },
     { path: '/gear/bodies/:id/review', name: 'review', component: () => import('./places/gear/BodyReview.vue'), props: true },

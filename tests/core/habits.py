@@ -34,7 +34,9 @@ class Habits:
         """Their foundation as it is saved."""
         narrower = tuple(Standing(**each) for each in self.standing)
         owner = uuid.uuid5(uuid.NAMESPACE_URL, f"habits/{self.name}")
-        return FoundationDocument(id=owner, title=self.name, settings=self.settings, standing=narrower)
+        return FoundationDocument(
+            id=owner, title=self.name, settings=self.settings, standing=narrower, schools=self.schools
+        )
 
     @property
     def kit(self) -> Body:
@@ -51,8 +53,7 @@ class Habits:
         found = []
         for title in self.works:
             given = demo_inputs()[title]
-            schools = Schools(**{**given.preferences.schools.model_dump(), **self.schools})
-            preferences = given.preferences.model_copy(update={"schools": schools})
+            preferences = given.preferences.model_copy(update={"schools": Schools()})  # theirs go with them
             found.append(
                 given.model_copy(
                     update={

@@ -23,6 +23,7 @@ from wide_aperture.core.planning.reserve import ReserveAdvice, reserve_advice
 from wide_aperture.core.planning.schools import OtherSchool, other_schools
 from wide_aperture.core.planning.symptoms import RankedCause, find_causes, symptoms
 from wide_aperture.core.planning.transfer import Transfer, transfer
+from wide_aperture.core.planning.two_bodies import TwoBodies, two_bodies
 from wide_aperture.http.field_names import NAMES
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
@@ -101,6 +102,18 @@ class SymptomIn(SetupInCase):
 def rank_causes(request: PersonRequest, asked: SymptomIn) -> object:
     """Ranked causes of a symptom for a setup in its case."""
     return find_causes(asked.symptom, Checked(asked.case, asked.setup))
+
+
+class TwoBodiesIn(PlanInput):
+    """A plan request and the body carried beside."""
+
+    second: Body
+
+
+@live.post("/two-bodies", response={200: TwoBodies, 422: Problem}, operation_id="two_bodies")
+def compare_two_bodies(request: PersonRequest, asked: TwoBodiesIn) -> object:
+    """Every setting in which the frames of two bodies would differ."""
+    return two_bodies(asked, asked.second, asked.foundation.kept_apart if asked.foundation else ())
 
 
 class TransferIn(Schema):

@@ -1866,6 +1866,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/two-bodies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Two Bodies
+         * @description Every setting in which the frames of two bodies would differ.
+         */
+        post: operations["two_bodies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/visible": {
         parameters: {
             query?: never;
@@ -2180,6 +2200,35 @@ export interface components {
             worst_in: string;
             /** Worst Stops */
             worst_stops: number;
+        };
+        /**
+         * Apart
+         * @description One setting in which two bodies differ. equal: what makes the second like the first; null: it cannot.
+         */
+        Apart: {
+            /** Equal */
+            equal?: boolean | number | string | null;
+            /** First */
+            first: string;
+            /** Label */
+            label: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Second */
+            second: string;
+            /** Sentence */
+            sentence: string;
+            setting: components["schemas"]["SettingId"];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "differs" | "kept" | "cannot";
         };
         /**
          * ApertureAt
@@ -3142,6 +3191,12 @@ export interface components {
          */
         CatalogueEntry: {
             /**
+             * Asked First
+             * @description Among the standing values that matter on a new body
+             * @default false
+             */
+            asked_first: boolean;
+            /**
              * Done
              * @description by_hand: outside the camera; advice: of a plan, no switch anywhere
              * @default in_camera
@@ -3945,6 +4000,12 @@ export interface components {
          */
         Foundation: {
             /**
+             * Kept Apart
+             * @description Settings in which own bodies are meant to differ
+             * @default []
+             */
+            kept_apart: components["schemas"]["SettingId"][];
+            /**
              * Schools
              * @description Own answers to what practitioners disagree on
              * @default {}
@@ -3983,6 +4044,12 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /**
+             * Kept Apart
+             * @description Settings in which own bodies are meant to differ
+             * @default []
+             */
+            kept_apart: components["schemas"]["SettingId"][];
             /**
              * Reviewed
              * @default []
@@ -5322,6 +5389,7 @@ export interface components {
             body: components["schemas"]["Body"];
             /**
              * @default {
+             *       "kept_apart": [],
              *       "schools": {},
              *       "settings": {},
              *       "standing": []
@@ -5777,6 +5845,7 @@ export interface components {
             body: components["schemas"]["Body"];
             /**
              * @default {
+             *       "kept_apart": [],
              *       "schools": {},
              *       "settings": {},
              *       "standing": []
@@ -6562,6 +6631,11 @@ export interface components {
              *     }
              */
             preferences: components["schemas"]["Preferences"];
+            /**
+             * Second Body Id
+             * @description Carried beside the first; their frames should match
+             */
+            second_body_id?: string | null;
             /**
              * Shoot Id
              * Format: uuid
@@ -9607,6 +9681,139 @@ export interface components {
              */
             upright: boolean;
         };
+        /**
+         * TwoBodies
+         * @description What stands between two bodies: their clocks and names first, then every setting in which they differ.
+         */
+        TwoBodies: {
+            /** Apart */
+            apart: components["schemas"]["Apart"][];
+            /** Clocks */
+            clocks: string;
+            /** First */
+            first: string;
+            /** Prefixes */
+            prefixes: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Second */
+            second: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * TwoBodiesIn
+         * @description A plan request and the body carried beside.
+         */
+        TwoBodiesIn: {
+            /**
+             * @default {
+             *       "cards_gb": 128,
+             *       "flash": null,
+             *       "grey_card": false,
+             *       "nd_stackable": true,
+             *       "nd_stops": [],
+             *       "release": true,
+             *       "spare_batteries": 1
+             *     }
+             */
+            accessories: components["schemas"]["Accessories"];
+            body: components["schemas"]["Body"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
+            foundation?: components["schemas"]["Foundation"] | null;
+            lens: components["schemas"]["Lens"];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @default {
+             *       "accepted_blur_percent": {},
+             *       "mains_hz": 50,
+             *       "requests": {
+             *         "af_area": null,
+             *         "af_mode": null,
+             *         "aperture": null,
+             *         "back_button_af": null,
+             *         "bodies": 1,
+             *         "bracketing": null,
+             *         "burst_seconds": null,
+             *         "card_mode": null,
+             *         "clock_synced": null,
+             *         "dr_mode": null,
+             *         "drive": null,
+             *         "exposure_mode": null,
+             *         "file": null,
+             *         "file_prefix": null,
+             *         "flash": null,
+             *         "focus_method": null,
+             *         "focus_stack_frames": null,
+             *         "half_press_af": null,
+             *         "interval_s": null,
+             *         "iso": null,
+             *         "kelvin": null,
+             *         "metering": null,
+             *         "noise_reduction_long_exposure": null,
+             *         "picture_profile": null,
+             *         "self_timer": null,
+             *         "sequence_frames": null,
+             *         "sequence_hours": null,
+             *         "shared_camera": false,
+             *         "shutter_floor_s": null,
+             *         "shutter_s": null,
+             *         "shutter_type": null,
+             *         "stabilisation": null,
+             *         "subject_detection": null,
+             *         "white_balance": null
+             *       },
+             *       "schools": {
+             *         "af_mode": "by_case",
+             *         "anti_flicker": "by_case",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
+             *         "exposure": "by_case",
+             *         "file": "raw",
+             *         "focus_start": "back_button",
+             *         "frame_rate": "a_little_lower",
+             *         "hand_hold": "reciprocal",
+             *         "highlights": "by_case",
+             *         "iso": "ceiling_only",
+             *         "metering": "pattern",
+             *         "moon_focus": "single",
+             *         "night_colour": "cool_fixed",
+             *         "noise_reduction": "later",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
+             *         "priority": "by_case",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "review": "by_case",
+             *         "warmth": "part",
+             *         "white_balance": "by_case"
+             *       },
+             *       "schools_here": []
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            second: components["schemas"]["Body"];
+            situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
+        };
         /** TypicalOut */
         TypicalOut: {
             ceilings: components["schemas"]["IsoCeilings"];
@@ -9969,6 +10176,7 @@ export type Advice = components['schemas']['Advice'];
 export type Agreement = components['schemas']['Agreement'];
 export type Alternative = components['schemas']['Alternative'];
 export type AnswerMoves = components['schemas']['AnswerMoves'];
+export type Apart = components['schemas']['Apart'];
 export type ApertureAt = components['schemas']['ApertureAt'];
 export type Assessment = components['schemas']['Assessment'];
 export type BalancedRise = components['schemas']['BalancedRise'];
@@ -10228,6 +10436,8 @@ export type TrackOut = components['schemas']['TrackOut'];
 export type Transfer = components['schemas']['Transfer'];
 export type TransferIn = components['schemas']['TransferIn'];
 export type TurnRequest = components['schemas']['TurnRequest'];
+export type TwoBodies = components['schemas']['TwoBodies'];
+export type TwoBodiesIn = components['schemas']['TwoBodiesIn'];
 export type TypicalOut = components['schemas']['TypicalOut'];
 export type UndoneOut = components['schemas']['UndoneOut'];
 export type UsualControl = components['schemas']['UsualControl'];
@@ -21263,6 +21473,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Transfer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    two_bodies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoBodiesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoBodies"];
                 };
             };
             400: {

@@ -26,6 +26,7 @@ const own = (id: string, changes: Partial<FoundationDocument> = {}): FoundationD
   settings: { grid: 'on' },
   standing: [],
   schools: {},
+  kept_apart: [],
   reviewed: [],
   begun: {},
   ...changes,
@@ -67,9 +68,9 @@ describe('a foundation', () => {
     const narrow = { setting: 'iso' as const, value: 5000, genres: [], insists: false }
     stored.value = [own('b', { standing: [narrow] }), own('a')]
     const { under } = useFoundation()
-    expect(under(planned())).toEqual({ settings: { grid: 'on' }, standing: [], schools: {} })
+    expect(under(planned())).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [] })
     expect(under(planned('b'))!.standing).toEqual([narrow])
-    expect(under(planned('gone'))).toEqual({ settings: { grid: 'on' }, standing: [], schools: {} })
+    expect(under(planned('gone'))).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [] })
     stored.value = []
     expect(useFoundation().under(planned())).toBeNull()
   })

@@ -7,7 +7,12 @@ import { edit } from '@/saving/undo'
 import { newId } from '@/shared/ids'
 
 /** What of a foundation lies under plans; one that was kept in this browser may be from before it could hold all of it. */
-export const inPlans = (own: FoundationDocument): Foundation => ({ settings: own.settings, standing: own.standing ?? [], schools: own.schools ?? {} })
+export const inPlans = (own: FoundationDocument): Foundation => ({
+  settings: own.settings,
+  standing: own.standing ?? [],
+  schools: own.schools ?? {},
+  kept_apart: own.kept_apart ?? [],
+})
 
 export const blankFoundation = (title = 'Foundation'): FoundationDocument => ({
   id: newId(),
@@ -15,6 +20,7 @@ export const blankFoundation = (title = 'Foundation'): FoundationDocument => ({
   settings: {},
   standing: [],
   schools: {},
+  kept_apart: [],
   reviewed: [],
   begun: {},
 })
@@ -39,13 +45,36 @@ export function useFoundation(shownId?: () => string | undefined) {
     edit('foundations', { ...now, ...changes(now) }, `foundation/${key}`)
   }
 
+  /** The foundation a situation rests on, changed. */
+  function changeUnder(planned: PlannedSituation, changes: (now: FoundationDocument) => Partial<FoundationDocument>, key: string): void {
+    const own = all.value.find((each) => each.id === planned.foundation_id) ?? all.value[0]
+    const now: FoundationDocument = { ...blankFoundation(), ...plainCopy(own) }
+    edit('foundations', { ...now, ...changes(now) }, `foundation/${key}`)
+  }
+
   /** Held in every situation of a genre, whatever a case says: as a pin there. */
   function insist(planned: PlannedSituation, setting: Standing['setting'], value: Standing['value']): void {
-    const own = all.value.find((each) => each.id === planned.foundation_id) ?? all.value[0]
-    if (!own) return
-    const genre = planned.situation.genre
-    const others = (own.standing ?? []).filter((each) => !(each.insists && each.setting === setting && each.genres?.includes(genre)))
-    edit('foundations', { ...plainCopy(own), standing: [...others, { setting, value, genres: [genre], insists: true }] }, `foundation/${setting}`)
+    const { genre } = planned.situation
+    const isOther = (each: Standing): boolean => !(each.insists && each.setting === setting && each.genres?.includes(genre))
+    const made: Standing = { setting, value, genres: [genre], insists: true }
+    changeUnder(planned, (now) => ({ standing: [...now.standing.filter(isOther), made] }), setting)
   }
-  return { loaded, entry, document, all, under, change, insist }
+
+  /** On one body it stands like this on any day. */
+  function standOn(planned: PlannedSituation, bodyId: string, values: readonly { setting: Standing['setting']; value: Standing['value'] }[]): void {
+    const isOther = (each: Standing): boolean =>
+      each.body_id !== bodyId || Boolean(each.genres?.length) || !values.some((made) => made.setting === each.setting)
+    const made = values.map((each): Standing => ({ ...each, genres: [], body_id: bodyId, insists: false }))
+    changeUnder(planned, (now) => ({ standing: [...now.standing.filter(isOther), ...made] }), `on/${bodyId}`)
+  }
+
+  /** A setting in which bodies are meant to differ; or no longer. */
+  function keepApart(planned: PlannedSituation, setting: Standing['setting'], apart: boolean): void {
+    changeUnder(
+      planned,
+      (now) => ({ kept_apart: [...now.kept_apart.filter((each) => each !== setting), ...(apart ? [setting] : [])] }),
+      `apart/${setting}`,
+    )
+  }
+  return { loaded, entry, document, all, under, change, insist, standOn, keepApart }
 }

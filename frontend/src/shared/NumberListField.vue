@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Several numbers in one line, "1, 1.5, 2.5": what is no number stays in the field, with the reason below it. */
-import { computed, ref, watch } from 'vue'
+import { Input } from 'ant-design-vue'
+import { computed, ref, useId, watch } from 'vue'
 import { parseNumber, type Parse } from './numbers'
 import { readNumbers } from './numberList'
 import { useFieldKey } from './fieldKey'
@@ -22,6 +23,7 @@ const props = withDefaults(
   { unit: '', parse: () => parseNumber },
 )
 const emit = defineEmits<{ change: [values: number[] | null] }>()
+const id = useId()
 const key = useFieldKey(() => props.pointer)
 const written = computed(() => {
   if (props.values === null) return ''
@@ -50,26 +52,20 @@ function take(typed: string): void {
 
 <template>
   <div class="field">
-    <label>
-      {{ label }}{{ unit ? `, ${unit}` : '' }}
-      <input
-        class="line"
-        :value="text"
-        :placeholder="emptyMeans"
-        :aria-invalid="reading.reason ? 'true' : undefined"
-        autocomplete="off"
-        @focus="focused = true"
-        @input="take(($event.target as HTMLInputElement).value)"
-        @blur="leave"
-        @keydown.enter="leave" />
-    </label>
+    <label :for="id">{{ label }}</label>
+    <Input
+      :id="id"
+      :value="text"
+      :suffix="unit || undefined"
+      :status="reading.reason ? 'error' : ''"
+      :placeholder="emptyMeans"
+      :aria-invalid="reading.reason ? 'true' : undefined"
+      autocomplete="off"
+      @update:value="take"
+      @focus="focused = true"
+      @blur="leave"
+      @press-enter="leave" />
     <p v-if="reading.reason" class="stop note" role="alert">{{ reading.reason }}</p>
     <p v-else-if="hint" class="soft note">{{ hint }}</p>
   </div>
 </template>
-
-<style scoped>
-.line {
-  width: 100%;
-}
-</style>

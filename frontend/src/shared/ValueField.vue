@@ -6,22 +6,23 @@ import NamedSelect from './NamedSelect.vue'
 import NumberField from './NumberField.vue'
 import { parseIso, parseNumber, parseShutter, type Parse } from './numbers'
 import { sayValue } from './tables'
+import { useSupported } from './useSupported'
 
 type Value = SettingValue['value']
 const props = defineProps<{ entry: CatalogueEntry; body: Body; pointer: string }>()
 const value = defineModel<Value>('value', { required: true })
 
+const { optionsOn } = useSupported(() => props.body)
 /** Only what the body has. */
 const options = computed(() => {
-  const { entry, body } = props
+  const { entry } = props
   if (entry.kind === 'flag')
     return [
       { value: 'true', label: 'on' },
       { value: 'false', label: 'off' },
     ]
-  const declared = body.support.find((each) => each.setting === entry.id)
-  const has = declared?.options.length ? entry.options.filter((option) => declared.options.includes(option.id)) : entry.options
-  return has.map((option) => ({ value: option.id, label: option.label }))
+  const has = optionsOn(entry)
+  return (has === 'none' ? entry.options : has).map((option) => ({ value: option.id, label: option.label }))
 })
 const chosen = computed(() => (value.value === null || value.value === undefined ? undefined : String(value.value)))
 const choose = (text: unknown): void => void (value.value = props.entry.kind === 'flag' ? text === 'true' : String(text))

@@ -72,6 +72,7 @@ class CatalogueEntry(Document):
     factory: CatalogueValue = Field(default=None, description="As most bodies leave the factory; null: no default")
     usual: CatalogueValue = Field(default=None, description="What a foundation sets unless its owner says otherwise")
     usual_because: Text = ""
+    asked_first: bool = Field(default=False, description="Among the standing values that matter on a new body")
     explanation: Text
     set_by: Annotated[tuple[str, ...], Field(min_length=1)] = Field(
         description="Rules of the planner that set it (module.function); usual: as a habit, from here or the foundation"

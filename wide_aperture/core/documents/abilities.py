@@ -20,13 +20,6 @@ Steps = Annotated[Finite, Field(ge=-9, le=9)]
 Lengths = Annotated[tuple[Annotated[Positive, Field(le=120)], ...], Field(max_length=12)]
 Distances = Annotated[tuple[Annotated[Positive, Field(le=1000)], ...], Field(max_length=40)]
 DEAF_SCREEN = "Its screen does not feel a finger."
-LOOK_STEPS: tuple[SettingId, ...] = (
-    "look_contrast",
-    "look_highlight",
-    "look_shadow",
-    "look_saturation",
-    "look_sharpness",
-)
 
 
 class OwnLook(Document):

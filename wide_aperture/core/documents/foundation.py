@@ -27,7 +27,9 @@ class FoundationDocument(Foundation):
     begun: Annotated[dict[UUID, Annotated[str, Field(max_length=20)]], Field(max_length=200)] = {}
 
     def for_plan(self) -> Foundation:
-        return Foundation(settings=self.settings, standing=self.standing, schools=self.schools)
+        return Foundation(
+            settings=self.settings, standing=self.standing, schools=self.schools, kept_apart=self.kept_apart
+        )
 
 
 def foundation_of(planned: PlannedSituation, foundations: Iterable[FoundationDocument]) -> Foundation | None:
@@ -84,16 +86,39 @@ def read_foundation(text: str) -> ReadFoundation:
             lambda question=question, answer=answer: Foundation(schools={question: answer}),
         )
     }
+    apart = [
+        name
+        for name in _listed(content.get("kept_apart"), left_out, "kept_apart")
+        if _taken(left_out, f"kept apart {name}", lambda name=name: Foundation(kept_apart=(name,)))
+    ]
     standing = [
         each
-        for number, each in enumerate(_listed(content.get("standing"), left_out), 1)
+        for number, each in enumerate(_listed(content.get("standing"), left_out, "standing"), 1)
         if _taken(left_out, f"standing value {number}", lambda each=each: Standing.model_validate(each))
     ]
-    known = {"format", "format_version", "title", "settings", "standing", "schools", "id", "reviewed", "begun"}
+    known = {
+        "format",
+        "format_version",
+        "title",
+        "settings",
+        "standing",
+        "schools",
+        "kept_apart",
+        "id",
+        "reviewed",
+        "begun",
+    }
     left_out += [f"{name}: not known to this version" for name in content if name not in known]
     title = str(content.get("title") or "Foundation").strip()[:LONGEST_TITLE] or "Foundation"
     document = FoundationDocument.model_validate(
-        {"id": uuid4(), "title": title, "settings": settings, "standing": standing, "schools": schools}
+        {
+            "id": uuid4(),
+            "title": title,
+            "settings": settings,
+            "standing": standing,
+            "schools": schools,
+            "kept_apart": apart,
+        }
     )
     return ReadFoundation(document, tuple(left_out))
 
@@ -106,10 +131,10 @@ def _mapped(content: dict[str, Any], name: str, left_out: list[str]) -> dict[str
     return {}
 
 
-def _listed(found: Any, left_out: list[str]) -> list[Any]:
+def _listed(found: Any, left_out: list[str], name: str) -> list[Any]:
     if found is None or isinstance(found, list):
         return found or []
-    left_out.append("standing: is no list")
+    left_out.append(f"{name}: is no list")
     return []
 
 

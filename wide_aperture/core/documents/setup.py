@@ -118,6 +118,9 @@ class Foundation(Document):
     settings: dict[SettingId, Value] = {}
     standing: Annotated[tuple[Standing, ...], Field(max_length=400)] = ()
     schools: dict[str, str] = Field(default={}, description="Own answers to what practitioners disagree on")
+    kept_apart: Annotated[tuple[SettingId, ...], Field(max_length=200)] = Field(
+        default=(), description="Settings in which own bodies are meant to differ"
+    )
 
     @model_validator(mode="after")
     def _known(self) -> Self:

@@ -79,6 +79,7 @@ class PlannedSituation(Document):
     foundation_id: UUID | None = None
     body_id: UUID | None = None
     lens_id: UUID | None = None
+    second_body_id: UUID | None = Field(default=None, description="Carried beside the first; their frames should match")
     preferences: Preferences = Preferences()
     accessories: Accessories = Accessories()
     pins: Annotated[tuple[Pin, ...], Field(max_length=200)] = ()

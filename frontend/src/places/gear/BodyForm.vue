@@ -1,79 +1,25 @@
 <script setup lang="ts">
-/** A body: what its specification sheet says; the rest is estimated and marked so. Says what each figure changes. */
-import { Checkbox } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+/** A body: its sheet, what a hand finds on it, its looks, raw variants, storage places, and what it lacks. */
+import { Button } from 'ant-design-vue'
 import { useRouter } from 'vue-router'
-import { answered, client, Problem } from '@/api/client'
-import type { Body } from '@/api/types'
-import { edit, removeWithUndo } from '@/saving/undo'
-import ChoiceField from '@/shared/ChoiceField.vue'
-import { isoText } from '@/shared/format'
-import { parseIso } from '@/shared/numbers'
-import NumberField from '@/shared/NumberField.vue'
-import TextField from '@/shared/TextField.vue'
+import { removeWithUndo } from '@/saving/undo'
 import { useOpenThing } from '@/shell/open'
 import GearForm from './GearForm.vue'
 import { blankBody } from './blanks'
-import BodyFigures from './BodyFigures.vue'
 import BodyHand from './BodyHand.vue'
 import BodyLooks from './BodyLooks.vue'
 import BodyOptions from './BodyOptions.vue'
-import BodyRanges from './BodyRanges.vue'
 import BodyRaw from './BodyRaw.vue'
-import BodyShutters from './BodyShutters.vue'
+import BodySheet from './BodySheet.vue'
 import SlotBanks from './SlotBanks.vue'
+import { useKitFile } from './useKitFile'
 import { useGearDocument } from './useGearDocument'
 
 const props = defineProps<{ id: string }>()
 const router = useRouter()
 const { loaded, failed, entry, isNew, document: body, change, general } = useGearDocument('bodies', () => props.id, blankBody)
 
-const SIZES = [
-  { value: '43.8x32.9', label: '44 × 33 mm' },
-  { value: '36x24', label: '36 × 24 mm (full frame)' },
-  { value: '23.5x15.6', label: '23.5 × 15.6 mm (APS-C)' },
-  { value: '17.4x13', label: '17.4 × 13 mm' },
-  { value: '13.2x8.8', label: '13.2 × 8.8 mm (1 inch class)' },
-  { value: '6.3x4.7', label: '6.3 × 4.7 mm (tiny)' },
-  { value: 'other', label: 'other' },
-]
-const size = computed(() => {
-  const now = `${body.value.sensor_width_mm}x${body.value.sensor_height_mm}`
-  return SIZES.some((item) => item.value === now) ? now : 'other'
-})
-
-/** Estimates follow the sheet until somebody measures: figures and proposed ceilings are asked anew. */
-const estimating = ref('')
-async function changeSheet(changes: Partial<Body>): Promise<void> {
-  change(changes)
-  const next = { ...body.value, ...changes }
-  if (next.electrons.provenance === 'measured') return
-  const { sensor_width_mm, sensor_height_mm, megapixels, base_iso } = next
-  estimating.value = 'estimating…'
-  try {
-    const { electrons, ceilings } = await answered(
-      client.POST('/api/v1/gear/typical', { body: { sensor_width_mm, sensor_height_mm, megapixels, base_iso, dynamic_range_ev: null } }),
-    )
-    const proposed = body.value.ceilings.provenance === 'proposed'
-    const highest = body.value.highest_iso
-    const held = { ...ceilings, routine: Math.min(ceilings.routine, highest), push: Math.min(ceilings.push, highest) }
-    edit('bodies', { ...body.value, electrons, ...(proposed ? { ceilings: held } : {}) }, `gear/${Object.keys(changes).join()}`)
-    estimating.value = ''
-  } catch (error) {
-    estimating.value = error instanceof Problem ? error.message : ''
-  }
-}
-
-function chooseSize(value: string): void {
-  if (value === 'other') return
-  const [width, height] = value.split('x').map(Number)
-  void changeSheet({ sensor_width_mm: width!, sensor_height_mm: height! })
-}
-
-function changeCeilings(changes: Partial<Body['ceilings']>): void {
-  change({ ceilings: { ...body.value.ceilings, ...changes, provenance: 'person' } })
-}
-
+const file = useKitFile('bodies')
 async function remove(): Promise<void> {
   try {
     await removeWithUndo('bodies', props.id)
@@ -83,10 +29,6 @@ async function remove(): Promise<void> {
   }
 }
 
-watch(
-  () => props.id,
-  () => (estimating.value = ''),
-)
 useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
 </script>
 
@@ -102,99 +44,12 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
     :general="general"
     @remove="remove">
     <template #links>
+      <RouterLink :to="`/gear/bodies/${id}/set-up`">Step by step</RouterLink>
       <RouterLink :to="`/gear/bodies/${id}/review`">From factory to your foundation</RouterLink>
+      <Button size="small" @click="file.save(body)">Save as a file</Button>
     </template>
-    <div class="columns">
-      <form class="sheet" @submit.prevent>
-        <p v-if="isNew" class="soft wide">Type what the specification sheet says. It is saved from the first entry on.</p>
-        <TextField label="Name" pointer="/name" needed class="wide" :value="isNew ? '' : body.name" @update:value="(name) => change({ name })" />
-        <ChoiceField label="Sensor" :value="size" :options="SIZES" @update:value="chooseSize" />
-        <NumberField
-          label="Megapixels"
-          pointer="/megapixels"
-          unit="MP"
-          :value="body.megapixels"
-          :above="0"
-          :most="1000"
-          @update:value="(v) => changeSheet({ megapixels: v! })" />
-        <NumberField
-          label="Sensor width"
-          pointer="/sensor_width_mm"
-          unit="mm"
-          :value="body.sensor_width_mm"
-          :above="0"
-          :most="200"
-          @update:value="(v) => changeSheet({ sensor_width_mm: v! })" />
-        <NumberField
-          label="Sensor height"
-          pointer="/sensor_height_mm"
-          unit="mm"
-          :value="body.sensor_height_mm"
-          :above="0"
-          :most="200"
-          @update:value="(v) => changeSheet({ sensor_height_mm: v! })" />
-        <NumberField
-          label="Base ISO"
-          pointer="/base_iso"
-          late
-          :value="body.base_iso"
-          :least="1"
-          :parse="parseIso"
-          :format="isoText"
-          @update:value="(v) => changeSheet({ base_iso: v! })" />
-        <NumberField
-          label="Highest ISO"
-          pointer="/highest_iso"
-          late
-          :value="body.highest_iso"
-          :least="1"
-          :parse="parseIso"
-          :format="isoText"
-          @update:value="(v) => change({ highest_iso: v! })" />
-
-        <h3 class="wide">Your ISO ceilings</h3>
-        <NumberField
-          label="Routine"
-          pointer="/ceilings/routine"
-          late
-          :value="body.ceilings.routine"
-          :least="1"
-          :parse="parseIso"
-          :format="isoText"
-          :hint="body.ceilings.provenance === 'proposed' ? 'Proposed from the sensor; you decide' : undefined"
-          @update:value="(v) => changeCeilings({ routine: v! })" />
-        <NumberField
-          label="At a push"
-          pointer="/ceilings/push"
-          late
-          :value="body.ceilings.push"
-          :least="1"
-          :parse="parseIso"
-          :format="isoText"
-          @update:value="(v) => changeCeilings({ push: v! })" />
-        <ChoiceField
-          label="Because of"
-          :value="body.ceilings.reason"
-          :options="['noise', 'colour shift', 'print size', 'banding', 'habit'].map((value) => ({ value, label: value }))"
-          @update:value="(reason) => changeCeilings({ reason: reason as Body['ceilings']['reason'] })" />
-        <NumberField
-          label="Longest timed"
-          pointer="/longest_timed_s"
-          unit="s"
-          :value="body.longest_timed_s"
-          :above="0"
-          @update:value="(v) => change({ longest_timed_s: v! })" />
-
-        <BodyShutters :body="body" @change="change" />
-        <BodyRanges :body="body" @change="change" />
-        <div class="wide flags">
-          <Checkbox :checked="body.anti_flicker" @update:checked="(anti_flicker: boolean) => change({ anti_flicker })">Anti-flicker release</Checkbox>
-          <Checkbox :checked="body.autofocus" @update:checked="(autofocus: boolean) => change({ autofocus })">Autofocus</Checkbox>
-        </div>
-        <TextField label="Note" pointer="/note" long class="wide" :value="body.note" @update:value="(note) => change({ note })" />
-      </form>
-      <BodyFigures :body="body" :estimating="estimating" :refused="entry?.state === 'refused'" />
-    </div>
+    <p v-if="file.said.value" class="stop" role="alert">{{ file.said.value }}</p>
+    <BodySheet :body="body" :is-new="isNew" :refused="entry?.state === 'refused'" @change="change" />
     <section class="storage" aria-label="Storage places">
       <h2>Storage places</h2>
       <SlotBanks :banks="body.slots" @update:banks="(slots) => change({ slots })" />
@@ -207,39 +62,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 320px;
-  gap: 24px;
-  align-items: start;
-}
-
-.sheet {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px 14px;
-}
-
-.wide {
-  grid-column: 1 / -1;
-}
-
-h3 {
-  margin-top: 8px;
-}
-
 .storage {
   margin-top: 16px;
-}
-
-.flags {
-  display: flex;
-  gap: 16px;
-}
-
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

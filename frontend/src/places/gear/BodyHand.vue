@@ -107,6 +107,10 @@ const EYES: { value: Abilities['eye']; label: string }[] = [
 </template>
 
 <style scoped>
+h2 {
+  margin: 18px 0 4px;
+}
+
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));

@@ -74,6 +74,10 @@ function add(): void {
 </template>
 
 <style scoped>
+h2 {
+  margin: 18px 0 4px;
+}
+
 .step {
   width: 64px;
 }

@@ -65,9 +65,9 @@ function takeAway(chosen: string[]): void {
     </div>
     <button type="button" class="link" @click="emit('change', null)">It has no such program</button>
   </div>
-  <Button v-else size="small" @click="emit('change', { name: 'Night program', longest_s: 30, takes_away: [] })">
-    Long times in one program only
-  </Button>
+  <div v-else>
+    <Button size="small" @click="emit('change', { name: 'Night program', longest_s: 30, takes_away: [] })"> Long times in one program only </Button>
+  </div>
 </template>
 
 <style scoped>

@@ -45,6 +45,10 @@ function answer(file: string, tried: Tried): void {
 </template>
 
 <style scoped>
+h2 {
+  margin: 18px 0 4px;
+}
+
 .variants {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));

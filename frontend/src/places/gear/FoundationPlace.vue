@@ -13,10 +13,11 @@ import NamedSelect from '@/shared/NamedSelect.vue'
 import { provideFieldProblems } from '@/shared/problems'
 import { tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
+import FileReport from './FileReport.vue'
 import FoundationWhere from './FoundationWhere.vue'
 import OwnSchools from './OwnSchools.vue'
 import StandingField from './StandingField.vue'
-import { useFoundationFile } from './useFoundationFile'
+import { useKitFile } from './useKitFile'
 
 type Value = SettingValue['value']
 const shownId = ref<string>()
@@ -53,7 +54,7 @@ function choose(item: CatalogueEntry, value: Value | undefined): void {
     return { settings, reviewed: [] } // what was set on the bodies no longer holds
   }, item.id)
 }
-const { said, leftOut, save, read } = useFoundationFile((id) => (shownId.value = id))
+const { said, leftOut, save, read } = useKitFile('foundations', (id) => (shownId.value = id))
 function duplicate(): void {
   if (!document.value) return
   const id = newId()
@@ -96,10 +97,7 @@ useOpenThing(() => 'Foundation')
       <Button v-if="document" @click="save(document)">Save as a file</Button>
       <FileButton label="Foundation file" accept=".json,application/json" @file="read">Read a file</FileButton>
     </div>
-    <p v-if="said" role="status">{{ said }}</p>
-    <ul v-if="leftOut.length" class="soft">
-      <li v-for="each in leftOut" :key="each">{{ each }}</li>
-    </ul>
+    <FileReport :said="said" :left-out="leftOut" />
     <FoundationWhere :standing="document?.standing ?? []" @change="(standing) => change(() => ({ standing, reviewed: [] }), 'standing')" />
     <section aria-label="Your schools">
       <h2>Your schools</h2>

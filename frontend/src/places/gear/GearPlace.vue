@@ -4,12 +4,16 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import { useFoundation } from '@/planning/useFoundation'
+import FileButton from '@/shared/FileButton.vue'
 import ListPlace from '@/shared/ListPlace.vue'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
 import { distanceText } from '@/shared/units'
 import { useOpenThing } from '@/shell/open'
+import FileReport from './FileReport.vue'
+import { useKitFile } from './useKitFile'
 import { useReviews } from './useReviews'
 
 const router = useRouter()
@@ -31,6 +35,10 @@ const widest = (values: { f_number: number }[]): string => {
   const [least, most] = [Math.min(...numbers), Math.max(...numbers)]
   return least === most ? apertureText(least) : `${apertureText(least)}–${apertureText(most).replace('f/', '')}`
 }
+const file = useKitFile('bodies')
+const foundation = useFoundation()
+const begun = computed(() => foundation.document.value?.begun ?? {})
+const setUp = (id: string): void => void router.push(`/gear/bodies/${id}/set-up`)
 const addBody = (): void => void router.push(`/gear/bodies/${newId()}`)
 const addLens = (): void => void router.push(`/gear/lenses/${newId()}`)
 useOpenThing(() => '')
@@ -46,8 +54,11 @@ useShortcuts([
     <template #actions>
       <Button type="primary" @click="addBody">Add a body</Button>
       <Button type="primary" @click="addLens">Add a lens</Button>
+      <Button @click="setUp(newId())">Set up my camera</Button>
+      <FileButton label="Body file" accept=".json,application/json" @file="file.read">Read a body</FileButton>
       <Button @click="router.push('/gear/foundation')">Foundation</Button>
     </template>
+    <FileReport :said="file.said.value" :left-out="file.leftOut.value" />
     <h2>Bodies</h2>
     <p v-if="!sorted.bodies.length" class="empty">No body yet. Its limits are where every plan starts.</p>
     <table v-else class="list">
@@ -61,6 +72,7 @@ useShortcuts([
           <th scope="col">Figures</th>
           <th scope="col">From factory</th>
           <th scope="col">Its words</th>
+          <th scope="col">Step by step</th>
         </tr>
       </thead>
       <tbody>
@@ -89,6 +101,9 @@ useShortcuts([
             }}</RouterLink>
           </td>
           <td><RouterLink :to="`/gear/bodies/${body.id}/words`">phrasebook</RouterLink></td>
+          <td>
+            <RouterLink :to="`/gear/bodies/${body.id}/set-up`">{{ begun[body.id] ? 'go on' : 'set up' }}</RouterLink>
+          </td>
         </tr>
       </tbody>
     </table>

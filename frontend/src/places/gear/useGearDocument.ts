@@ -17,8 +17,8 @@ export function useGearDocument<K extends 'bodies' | 'lenses'>(kind: K, id: () =
   const document = computed<Documents[K]>(() => ({ ...blank(id()), ...(entry.value ? currentOf(entry.value) : null) }))
   provideFieldProblems(() => entry.value)
 
-  function change(changes: Partial<Documents[K]>): void {
-    edit(kind, { ...document.value, ...changes } as Documents[K], `gear/${Object.keys(changes).join()}`)
+  function change(changes: Partial<Documents[K]>, under = Object.keys(changes).join()): void {
+    edit(kind, { ...document.value, ...changes } as Documents[K], `gear/${under}`)
   }
   /** What the server said that belongs to no field of the form. */
   const general = computed(() => {

@@ -6,6 +6,7 @@ import { apertureText, clockText, evText, isoText, kelvinText, shutterText, sign
 import { distanceBand, speedBand } from '@/shared/units'
 import { labelOf } from '@/planning/labels'
 import type { Changes } from '@/planning/pins'
+import RawAnswer from './RawAnswer.vue'
 
 const props = defineProps<{ planned: PlannedSituation; plan: Plan | null; place: number; of: number; lights: readonly NamedLight[] }>()
 const emit = defineEmits<{ edit: [section: string]; schools: [question: string]; remedy: [changes: Changes]; choose: [alternative: Alternative] }>()
@@ -102,6 +103,7 @@ function name(alternative: Alternative): string {
           </span>
           <span v-if="finding.residual" class="soft">{{ finding.residual }}</span>
         </p>
+        <RawAnswer v-if="finding.code === 'raw_variant_untried'" :planned="planned" :file="String(plan.setup.settings.file?.value)" />
         <button v-if="finding.remedy" class="link" @click="emit('remedy', finding.remedy.changes)">{{ finding.remedy.label }}</button>
         <span v-if="finding.remedy?.costs.length" class="cost"> {{ finding.remedy.costs.map(priceText).join(', ') }}</span>
       </article>

@@ -7,6 +7,7 @@ import type { Accessories, Brief, Framing, PlannedSituation, SkyContext } from '
 import { currentOf, useEntries, useEntry } from '@/saving/documents'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { apertureText, isoText, shutterWithUnit, stopsText } from '@/shared/format'
+import { asking } from '@/planning/requests'
 import { useFoundation } from '@/planning/useFoundation'
 import NumberField from '@/shared/NumberField.vue'
 import { useLatest } from '@/shared/useLatest'
@@ -29,6 +30,13 @@ const foundationOptions = computed(() => foundations.value.map((each) => ({ valu
 function take(framing: Framing): void {
   const situation = { ...props.planned.situation, focal_length_mm: null }
   emit('save', { ...props.planned, situation, body_id: framing.body_id, lens_id: framing.lens_id }, 'kit')
+}
+
+const secondOptions = computed(() => [{ value: '', label: 'none' }, ...bodyOptions.value.filter((each) => each.value !== props.planned.body_id)])
+/** Two bodies: their clocks, names and looks are then looked after. */
+function carry(id: string): void {
+  const bodies = id ? Math.max(2, props.planned.preferences.requests.bodies) : 1
+  emit('save', { ...asking(props.planned, { bodies }), second_body_id: id || null }, 'second body')
 }
 
 function changeBag(changes: Partial<Accessories>): void {
@@ -95,6 +103,12 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
       :value="planned.body_id ?? ''"
       :options="bodyOptions"
       @update:value="(id) => emit('save', { ...planned, body_id: id }, 'body')" />
+    <ChoiceField
+      v-if="bodyOptions.length > 1"
+      label="Second body"
+      :value="planned.second_body_id ?? ''"
+      :options="secondOptions"
+      @update:value="carry" />
     <ChoiceField label="Lens" :value="planned.lens_id ?? ''" :options="lensOptions" @update:value="chooseLens" />
     <NumberField
       label="Focal length"

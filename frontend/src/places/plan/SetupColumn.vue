@@ -6,6 +6,7 @@ import type { FrameOut, Plan, PlanInput, PlannedSituation, Requests } from '@/ap
 import ChangingLight from './ChangingLight.vue'
 import PlanNotes from './PlanNotes.vue'
 import type { Changes } from '@/planning/pins'
+import SecondBody from './SecondBody.vue'
 import SetupSheet from './SetupSheet.vue'
 import StandingLine from './StandingLine.vue'
 
@@ -35,6 +36,7 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
   <template v-if="plan && hasKit">
     <ChangingLight v-if="request?.sky" :request="request" />
     <StandingLine v-if="plan.standing" :report="plan.standing" :planned="planned" @hold="(changes) => emit('hold', changes)" />
+    <SecondBody v-if="request && planned.second_body_id" :request="request" :planned="planned" />
     <SetupSheet
       :plan="plan"
       :requests="planned.preferences.requests"

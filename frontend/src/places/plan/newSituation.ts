@@ -62,6 +62,7 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
     shoot_id: shoot.id,
     body_id: before?.body_id ?? null,
     lens_id: before?.lens_id ?? null,
+    second_body_id: before?.second_body_id ?? null,
     pins: [],
     accessories: before?.accessories ?? {
       nd_stops: [],

@@ -8,8 +8,8 @@ from __future__ import annotations
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.abilities import OwnLook
-from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.looks import is_truthful, own_look, wanted_steps
 from wide_aperture.core.planning.precedence import ASKED
 
 
@@ -52,37 +52,31 @@ def _set_look(draft: Draft, jpeg_only: bool) -> None:
             "A quiet look keeps preview and histogram near the raw data.",
         )
         draft.follow("preview", "flat look for truth" if flat else "neutral look")
-    truthful = not jpeg_only and draft.option("picture_profile") in ("neutral", "flat")
-    why = (
-        "Opens the preview towards what raw holds." if truthful else "As the look has it: the picture is finished here."
-    )
-    sooner = "Single colours then clip in the preview about when raw does." if truthful else why
-    open_up = "Softer ends show in the preview what the data still hold." if truthful else why
-    wanted: dict[SettingId, tuple[float, str]] = {
-        "look_contrast": (-2.0 if truthful else 0.0, why),
-        "look_saturation": (-1.0 if truthful else 0.0, sooner),
-        "look_highlight": (-1.0 if truthful else 0.0, open_up),
-        "look_shadow": (-1.0 if truthful else 0.0, open_up),
-        "look_sharpness": (0.0, "Neutral: focus is judged enlarged."),
+    file, profile = draft.option("file"), draft.option("picture_profile")
+    truthful = is_truthful(file, profile)
+    as_is = "As the look has it: the picture is finished here."
+    why: dict[str, str] = {
+        "look_contrast": "Opens the preview towards what raw holds.",
+        "look_saturation": "Single colours then clip in the preview about when raw does.",
+        "look_highlight": "Softer ends show in the preview what the data still hold.",
+        "look_shadow": "Softer ends show in the preview what the data still hold.",
     }
-    own = _own_look(draft, {name: steps for name, (steps, _) in wanted.items()})
-    for name, (steps, because) in wanted.items():
+    own = own_look(draft.case.body, file, profile)
+    if own is not None:
+        _name_look(draft, own)
+    for name, steps in wanted_steps(file, profile).items():
         has = own.of(name) if own else 0.0
+        because = "Neutral: focus is judged enlarged." if name == "look_sharpness" else why[name] if truthful else as_is
         said = f"“{own.name}” has {has:+g} in itself. {because}" if own and has else because
         draft.put_habit(name, steps - has, said)
     _set_look_noise(draft, jpeg_only)
 
 
-def _own_look(draft: Draft, wanted: dict[SettingId, float]) -> OwnLook | None:
-    """The body's own look that stands for the chosen one and needs the fewest steps to it; its name is said."""
+def _name_look(draft: Draft, own: OwnLook) -> None:
     stands = draft.settings.get("picture_profile")
-    own = draft.case.body.abilities.looks_like(draft.option("picture_profile"))
-    if stands is None or not own:
-        return None
-    look = min(own, key=lambda each: sum(abs(steps - each.of(name)) for name, steps in wanted.items()))
-    said = f"On {draft.case.body.name} it is “{look.name}”."
-    draft.settings["picture_profile"] = stands.model_copy(update={"reasons": (*stands.reasons, said)})
-    return look
+    if stands is not None:
+        said = f"On {draft.case.body.name} it is “{own.name}”."
+        draft.settings["picture_profile"] = stands.model_copy(update={"reasons": (*stands.reasons, said)})
 
 
 def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:

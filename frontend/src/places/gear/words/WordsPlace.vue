@@ -2,71 +2,29 @@
 /** A body's phrasebook: what the camera calls each setting and option, and where it keeps it. */
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { answered, client, Problem } from '@/api/client'
-import type { CsvReading, Phrase, Phrasebook } from '@/api/types'
-import { currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
-import { edit } from '@/saving/undo'
-import { download } from '@/shared/download'
+import { currentOf, loadKind, useEntry } from '@/saving/documents'
 import FileButton from '@/shared/FileButton.vue'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import LineField from '@/shared/LineField.vue'
-import { newId } from '@/shared/ids'
-import { readText } from '@/shared/readText'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
+import FileReport from '../FileReport.vue'
 import ControlsTable from './ControlsTable.vue'
 import PhraseTable from './PhraseTable.vue'
+import { usePhrasebook } from './usePhrasebook'
 
 const props = defineProps<{ id: string }>()
-const loaded = ref(false)
-const trouble = ref('')
-Promise.all([loadKind('bodies'), loadKind('phrasebooks')])
-  .catch((error: Error) => (trouble.value = error.message))
-  .finally(() => (loaded.value = true))
+const bodiesLoaded = ref(false)
+const failed = ref('')
+loadKind('bodies')
+  .catch((error: Error) => (failed.value = error.message))
+  .finally(() => (bodiesLoaded.value = true))
 const bodyEntry = useEntry('bodies', () => props.id)
 const body = computed(() => (bodyEntry.value ? currentOf(bodyEntry.value) : null))
-const entries = useEntries('phrasebooks')
-const book = computed<Phrasebook | null>(() => entries.value.map((entry) => currentOf(entry)!).find((each) => each.body_id === props.id) ?? null)
+const words = usePhrasebook(() => body.value)
+const { trouble, book, begin, change, changePhrase, reading, told } = words
+const loaded = computed(() => bodiesLoaded.value && words.loaded.value)
 const sought = ref('')
-async function begin(): Promise<void> {
-  if (!body.value) return
-  try {
-    const usual = await answered(client.POST('/api/v1/phrasebooks/usual', { body: body.value }))
-    edit('phrasebooks', { ...usual, id: newId() })
-  } catch (error) {
-    trouble.value = error instanceof Problem ? error.message : String(error)
-  }
-}
-function change(part: Partial<Phrasebook>, key: string | null = null): void {
-  if (book.value) edit('phrasebooks', { ...book.value, ...part }, key)
-}
-function changePhrase(setting: string, part: Partial<Phrase>): void {
-  change({ phrases: book.value!.phrases!.map((phrase) => (phrase.setting === setting ? { ...phrase, ...part } : phrase)) })
-}
-const reading = ref<CsvReading | null>(null)
-async function read(file: File): Promise<void> {
-  trouble.value = ''
-  try {
-    const found = await answered(client.POST('/api/v1/phrasebooks/read-csv', { body: { text: await readText(file) } }))
-    reading.value = found
-    if (!found.phrases.length || !book.value) return
-    const taken = new Map(found.phrases.map((phrase) => [phrase.setting, phrase]))
-    const kept = book.value.phrases!.map((phrase) => taken.get(phrase.setting) ?? phrase)
-    const fresh = found.phrases.filter((phrase) => !book.value!.phrases!.some((each) => each.setting === phrase.setting))
-    change({ phrases: [...kept, ...fresh], pages: [...new Set([...(book.value.pages ?? []), ...found.pages])] })
-  } catch (error) {
-    trouble.value = error instanceof Problem ? error.message : String(error)
-  }
-}
-async function take(): Promise<void> {
-  if (!book.value) return
-  try {
-    const { text } = await answered(client.POST('/api/v1/phrasebooks/to-csv', { body: book.value }))
-    download(`phrasebook ${body.value?.name ?? ''}.csv`, text, 'text/csv')
-  } catch (error) {
-    trouble.value = error instanceof Problem ? error.message : String(error)
-  }
-}
 useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
 </script>
 
@@ -75,13 +33,18 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
   <div v-else class="page">
     <div class="page-head">
       <h1>What {{ body.name }} calls things</h1>
-      <div v-if="book" class="actions">
-        <FileButton label="Phrasebook file" accept=".csv,text/csv" @file="read">Read CSV</FileButton>
-        <Button @click="take">As CSV</Button>
-        <HistoryButton :id="book.id" kind="phrasebooks" />
+      <div class="actions">
+        <FileButton label="File of words and controls" accept=".json,application/json" @file="words.readFile">Read a file</FileButton>
+        <template v-if="book">
+          <Button @click="words.takeFile">Save as a file</Button>
+          <FileButton label="Phrasebook file" accept=".csv,text/csv" @file="words.readCsv">Read CSV</FileButton>
+          <Button @click="words.takeCsv">As CSV</Button>
+          <HistoryButton :id="book.id" kind="phrasebooks" />
+        </template>
       </div>
     </div>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <p v-if="trouble || failed" class="stop" role="alert">{{ trouble || failed }}</p>
+    <FileReport v-if="told" :said="told.length ? 'The file was read; to know:' : 'The file was read.'" :left-out="told" />
     <div v-if="!book" class="empty">
       <p>Cards and routes use our words until you write down the camera’s own, and where it keeps each setting.</p>
       <Button type="primary" @click="begin">Begin with the usual ways</Button>

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+/** The standing values that matter first, with our proposal set; the others stand on the foundation's page. */
+import { computed } from 'vue'
+import type { Body, CatalogueEntry, SettingValue } from '@/api/types'
+import { tables } from '@/shared/tables'
+import { useSupported } from '@/shared/useSupported'
+import StandingField from '../StandingField.vue'
+
+type Value = SettingValue['value']
+const props = defineProps<{ body: Body; own: Readonly<Record<string, Value>> }>()
+const emit = defineEmits<{ change: [own: Record<string, Value>, setting: string] }>()
+const { optionsOn } = useSupported(() => props.body)
+const items = computed(() => (tables.value?.settings ?? []).filter((entry) => entry.asked_first && optionsOn(entry) !== 'none'))
+
+function choose(item: CatalogueEntry, value: Value | undefined): void {
+  const settings: Record<string, Value> = Object.fromEntries(Object.entries(props.own).filter(([id]) => id !== item.id))
+  if (value !== undefined) settings[item.id] = value
+  emit('change', settings, item.id)
+}
+</script>
+
+<template>
+  <div v-for="item in items" :key="item.id" class="row">
+    <RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label }}</RouterLink>
+    <StandingField :item="item" :value="own[item.id]" :pointer="`/settings/${item.id}`" @choose="(value) => choose(item, value)" />
+    <span class="soft">{{ item.usual_because || item.explanation }}</span>
+  </div>
+  <p class="soft">All others: <RouterLink to="/gear/foundation">your foundation</RouterLink>.</p>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 170px 230px minmax(0, 1fr);
+  gap: 4px 16px;
+  align-items: center;
+  padding: 3px 0;
+  border-top: 1px solid var(--rule);
+}
+
+@media (max-width: 760px) {
+  .row {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
