@@ -20,21 +20,22 @@ const props = withDefaults(
     /** The word for an empty list, where none and unknown are two things. */
     none?: string
   }>(),
-  { unit: '', parse: () => parseNumber },
+  { unit: '' },
 )
 const emit = defineEmits<{ change: [values: number[] | null] }>()
 const id = useId()
 const key = useFieldKey(() => props.pointer)
-const written = computed(() => {
-  if (props.values === null) return ''
-  return props.values.length || !props.none ? props.values.map((value) => props.format?.(value) ?? String(value)).join(', ') : props.none
-})
+function write(values: readonly number[] | null): string {
+  if (values === null) return ''
+  return values.length || !props.none ? values.map((value) => props.format?.(value) ?? String(value)).join(', ') : props.none
+}
+const written = computed(() => write(props.values))
 const text = ref(halfTyped(key.value) ?? written.value)
 const focused = ref(false)
 watch([written, key], ([now], [, before]) => {
   if (!focused.value || key.value !== before) text.value = halfTyped(key.value) ?? now
 })
-const reading = computed(() => readNumbers(text.value, props.parse, props.none))
+const reading = computed(() => readNumbers(text.value, props.parse ?? parseNumber, props.none))
 
 function leave(): void {
   focused.value = false
@@ -42,7 +43,7 @@ function leave(): void {
   keepHalfTyped(key.value, null)
   const read = reading.value.values
   if (JSON.stringify(read) !== JSON.stringify(props.values)) emit('change', read)
-  text.value = written.value
+  text.value = write(read) // the document follows a moment later
 }
 function take(typed: string): void {
   text.value = typed
