@@ -21,6 +21,7 @@ PLACES = {
     "body": f"/gear/bodies/{BODIES[0].id}",
     "words": f"/gear/bodies/{BODIES[0].id}/words",
     "foundation": "/gear/foundation",
+    "set-up": f"/gear/bodies/{BODIES[0].id}/set-up",
     "review": f"/gear/bodies/{BODIES[0].id}/review",
     "lens": f"/gear/lenses/{LENSES[0].id}",
     "atlas": "/atlas/settings/iso",

@@ -9,6 +9,7 @@ from pathlib import Path
 from playwright.sync_api import FilePayload, Page, expect
 
 from tests.browser.base import BrowserTestCase
+from tests.browser.test_accessibility import ASK, AXE
 from tests.core.habits import TWELVE
 from wide_aperture.core.documents.body_file import body_file
 from wide_aperture.core.documents.foundation import FoundationDocument, foundation_file
@@ -17,6 +18,14 @@ from wide_aperture.demo.kit import BODIES
 from wide_aperture.gear.models import Body, Foundation
 from wide_aperture.shoots.models import Situation
 
+STEPS = (
+    "What its sheet says",
+    "What it has and lacks",
+    "Its controls and words",
+    "Where practitioners disagree",
+    "How it stands on any day",
+    "What that changes",
+)
 ALDER_45 = demo_id("body/alder-45")
 
 
@@ -63,6 +72,18 @@ class TenMinutes(BrowserTestCase):
         self.assertEqual([(look["name"], look["contrast"]) for look in made["abilities"]["looks"]], [("Rainy day", -1)])
         own = Foundation.objects.get().document
         self.assertEqual((own["schools"], own["begun"]), ({"file": "jpeg"}, {}))
+
+    def test_every_step_is_readable_by_all_and_fits_a_phone(self):
+        page = self.open(f"/gear/bodies/{ALDER_45}/set-up")
+        page.get_by_role("list", name="Steps").wait_for()
+        page.evaluate(AXE.read_text("utf-8"))
+        for name in STEPS:
+            self.step(page, name)
+            page.wait_for_load_state("networkidle")
+            page.set_viewport_size({"width": 1280, "height": 800})
+            self.assertEqual(page.evaluate(ASK), [], name)
+            page.set_viewport_size({"width": 390, "height": 844})
+            self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390, name)
 
     def test_what_is_no_number_is_said_and_kept(self):
         page = self.open(f"/gear/bodies/{ALDER_45}")

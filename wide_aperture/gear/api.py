@@ -14,6 +14,7 @@ from wide_aperture.core.documents.setup import Foundation as FoundationSettings
 from wide_aperture.core.physics.sensor import SensorFigures, typical
 from wide_aperture.core.planning.body_facts import BodyFact, body_facts
 from wide_aperture.core.planning.foundation import FactoryChange, factory_changes
+from wide_aperture.core.planning.proposals import Proposal, proposals
 from wide_aperture.gear.models import Body, Foundation, Lens
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.files import refused_as_text
@@ -124,3 +125,9 @@ class NewBody(Schema):
 def gear_factory_changes(request: PersonRequest, asked: NewBody) -> object:
     """What to change on a new body from its factory state."""
     return list(factory_changes(asked.body, asked.foundation))
+
+
+@gear.post("/proposals", response={200: list[Proposal], 422: Problem}, operation_id="gear_proposals")
+def gear_proposals(request: PersonRequest, asked: NewBody) -> object:
+    """What we would set on this body on any day, by the photographer's schools."""
+    return list(proposals(asked.body, asked.foundation))

@@ -474,6 +474,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gear/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear Proposals
+         * @description What we would set on this body on any day, by the photographer's schools.
+         */
+        post: operations["gear_proposals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/gear/supported": {
         parameters: {
             query?: never;
@@ -2471,6 +2491,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Number Ends
+             * @default []
+             */
+            number_ends: components["schemas"]["NumberEnds"][];
             /**
              * Program Line
              * @default []
@@ -5668,6 +5693,17 @@ export interface components {
             weekdays: number[];
         };
         /**
+         * NumberEnds
+         * @description The least and the most this body has of a number: thresholds, steps of a look, compensation. null: open.
+         */
+        NumberEnds: {
+            /** High */
+            high?: number | null;
+            /** Low */
+            low?: number | null;
+            setting: components["schemas"]["SettingId"];
+        };
+        /**
          * OtherSchool
          * @description A school of a question: what it would change. stops: exposure moved on each axis, + slower, smaller, higher.
          */
@@ -6934,6 +6970,24 @@ export interface components {
              * @description f-number
              */
             f_number: number;
+        };
+        /**
+         * Proposal
+         * @description A value on any day, and as people read it.
+         */
+        Proposal: {
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            setting: components["schemas"]["SettingId"];
+            /** Value */
+            value: boolean | number | string | null;
+            /** Words */
+            words: string;
         };
         /**
          * ProposedControl
@@ -10298,6 +10352,7 @@ export type NightOut = components['schemas']['NightOut'];
 export type NightRequest = components['schemas']['NightRequest'];
 export type NightSearch = components['schemas']['NightSearch'];
 export type NightWish = components['schemas']['NightWish'];
+export type NumberEnds = components['schemas']['NumberEnds'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
 export type Outcome = components['schemas']['Outcome'];
@@ -10339,6 +10394,7 @@ export type Price = components['schemas']['Price'];
 export type Problem = components['schemas']['Problem'];
 export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
+export type Proposal = components['schemas']['Proposal'];
 export type ProposedControl = components['schemas']['ProposedControl'];
 export type RankedCause = components['schemas']['RankedCause'];
 export type RawTrial = components['schemas']['RawTrial'];
@@ -13137,6 +13193,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoundationRead"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    gear_proposals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposal"][];
                 };
             };
             400: {

@@ -20,7 +20,7 @@ from wide_aperture.core.camera.storage.pack import pack
 from wide_aperture.core.camera.storage.prepare import STORE_S
 from wide_aperture.core.camera.storage.warnings import HEARD
 from wide_aperture.core.craft.check_pages import explanations
-from wide_aperture.core.documents.body import SlotBank
+from wide_aperture.core.documents.body import Body, SlotBank
 
 ACTION = {"drive": "continuous_high", "af_mode": "continuous", "metering": "spot", "peaking": "off", "file": "jpeg"}
 STILL = {"drive": "single", "af_mode": "manual", "metering": "multi_segment", "peaking": "high", "file": "raw"}
@@ -341,3 +341,7 @@ class DemoWedding(SimpleTestCase):
         old = decisions.model_copy(update={"stored": {str(camera.id): stored.model_copy(update={"fingerprint": "x"})}})
         self.assertIn("store again", self.packed(decisions=old)[0].stale)
         self.assertNotEqual(fingerprint(camera), fingerprint(camera.model_copy(update={"card_slots": 1})))
+        older = {name: value for name, value in camera.model_dump(mode="json").items() if name != "abilities"}
+        self.assertEqual(
+            fingerprint(Body.model_validate(older)), fingerprint(camera)
+        )  # from before a body could say so

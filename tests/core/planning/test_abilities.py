@@ -6,10 +6,12 @@ from django.test import SimpleTestCase
 from pydantic import ValidationError
 
 from tests.core.builders import body, codes, lens, plan_input, planned, situation
+from wide_aperture.core.camera.rules import refused
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.abilities import Abilities, Lacks, LongTimeProgram, Loss, OwnLook
 from wide_aperture.core.documents.accessories import Accessories
-from wide_aperture.core.documents.body import RawTrial, ReserveFloor, SettingSupport, SlotBank
+from wide_aperture.core.documents.body import NumberEnds, RawTrial, ReserveFloor, SettingSupport, SlotBank
+from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.physics.motion import common_period
 from wide_aperture.core.planning import plan_of
 
@@ -178,6 +180,12 @@ class TheProgramForLongTimes(SimpleTestCase):
         self.assertIn("“Lantern” takes it away.", " ".join(taken.settings["file"].reasons))
         self.assertIn("It takes away: Recording", " ".join(taken.settings["long_time_program"].reasons))
 
+    def test_the_simulated_camera_refuses_what_it_takes_away(self):
+        camera = body(longest_timed_s=1, abilities=Abilities(long_time_program=self.NIGHT))
+        self.assertIn("“Lantern”", refused(camera, {"long_time_program": "on"}, "file", "raw"))
+        self.assertIsNone(refused(camera, {"long_time_program": "off"}, "file", "raw"))
+        self.assertIsNone(refused(camera, {"long_time_program": "on"}, "file", "jpeg"))
+
     def test_without_it_a_time_is_not_reached(self):
         def longest(**abilities):
             camera = body(longest_timed_s=1, abilities=Abilities(**abilities))
@@ -189,6 +197,42 @@ class TheProgramForLongTimes(SimpleTestCase):
     def test_an_option_nobody_has_is_no_loss(self):
         with self.assertRaises(ValidationError):
             Loss(setting="file", options=("wax",))
+
+
+class NumbersItKeepsWithin(SimpleTestCase):
+    """Thresholds, steps of a look, compensation: held to the body in plans and in the simulated camera."""
+
+    ENDS = (NumberEnds(setting="clip_high", low=200, high=245), NumberEnds(setting="look_contrast", low=-1.0, high=3.0))
+
+    def test_the_plan_goes_to_the_end_and_says_so(self):
+        setup = planned(situation(**STREET), camera=body(number_ends=self.ENDS)).setup
+        self.assertEqual((setup.number("clip_high"), setup.number("look_contrast")), (245, -1))
+        self.assertEqual(setup.settings["clip_high"].layer, "body")
+        self.assertIn("ends at 245", setup.settings["clip_high"].reasons[-1])
+        self.assertEqual(planned(situation(**STREET)).setup.number("clip_high"), 250)
+
+    def test_ends_are_exact_also_below_nought(self):
+        own = body(number_ends=self.ENDS)
+        passed = [own.end_passed("look_contrast", value) for value in (-1.1, -1.0, 0.0, 3.0, 3.1)]
+        self.assertEqual(passed, [-1.0, None, None, None, 3.0])
+        self.assertIsNone(own.end_passed("look_shadow", -9.0))
+
+    def test_a_standing_value_beyond_them_gives_way_to_the_kit(self):
+        own = Foundation(settings={"clip_high": 253.0})
+        plan = planned(situation(**STREET), camera=body(number_ends=self.ENDS), foundation=own)
+        self.assertEqual(plan.setup.number("clip_high"), 245)
+        (told,) = plan.standing.gave_way
+        self.assertEqual((told.setting, told.by), ("clip_high", "kit"))
+
+    def test_the_simulated_camera_stops_there_too(self):
+        own = body(number_ends=self.ENDS)
+        self.assertIn("ends at", refused(own, {}, "clip_high", 253.0))
+        self.assertIsNone(refused(own, {}, "clip_high", 240.0))
+
+    def test_a_choice_has_no_ends_and_a_range_stands_upright(self):
+        for wrong in ({"setting": "grid", "low": 1}, {"setting": "clip_high", "low": 9, "high": 3}):
+            with self.assertRaises(ValidationError):
+                NumberEnds(**wrong)
 
 
 class BusyTimes(SimpleTestCase):

@@ -116,8 +116,8 @@ def _why_left_out(each: PlanInput, error: DomainError) -> str:
 
 
 def fingerprint(body: Body) -> str:
-    """Tells whether a body was edited: a digest of its document."""
-    return hashlib.sha256(body.model_dump_json().encode()).hexdigest()[:32]
+    """Tells whether a body was edited: a digest of what it says. What a later version can say too, and nobody did, is no edit."""
+    return hashlib.sha256(body.model_dump_json(exclude_defaults=True).encode()).hexdigest()[:32]
 
 
 def item_of(given: PlanInput) -> PackItem:

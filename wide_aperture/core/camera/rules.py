@@ -30,6 +30,14 @@ def refused(body: Body, values: dict[str, Value], setting: str, value: Value) ->
         return declared.instead or "This body has no such setting."
     if declared is not None and isinstance(value, str) and value not in (*declared.options, *catalogue.NOT_THERE):
         return declared.instead or f"{body.name} has no “{say_value(catalogue.setting(setting), value)}”."
+    program = body.abilities.long_time_program
+    is_on = program is not None and values.get("long_time_program") == "on"
+    if (
+        program is not None
+        and is_on
+        and any(each.setting == setting and value in each.options for each in program.takes_away)
+    ):
+        return f"“{program.name}” takes it away while it is on."
     if is_number(value):
         end = body.end_passed(setting, float(value))
         if end is not None:

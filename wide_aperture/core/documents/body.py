@@ -11,6 +11,7 @@ from pydantic import Field, model_validator
 
 from wide_aperture.core.document import (
     Document,
+    Finite,
     FNumber,
     FramesPerSecond,
     Iso,
@@ -118,6 +119,22 @@ class SettingSupport(Document):
     options: tuple[str, ...]
     conditions: tuple[Condition, ...] = ()
     instead: Text = Field(default="", description="The work-around where the setting or an option is missing")
+
+
+class NumberEnds(Document):
+    """The least and the most this body has of a number: thresholds, steps of a look, compensation. null: open."""
+
+    setting: SettingId
+    low: Finite | None = None
+    high: Finite | None = None
+
+    @model_validator(mode="after")
+    def _is_a_range(self) -> NumberEnds:
+        if self.setting in OPTIONS:
+            raise broken_rule("setting", "is chosen among options, it has no ends")
+        if self.low is not None and self.high is not None and self.high < self.low:
+            raise broken_rule("high", "must not lie under the lowest")
+        return self
 
 
 class IsoByTime(Document):
@@ -228,6 +245,7 @@ class Body(Document):
     program_line: tuple[ProgramPoint, ...] = ()
     support: tuple[SettingSupport, ...] = ()
     iso_by_time: tuple[IsoByTime, ...] = ()
+    number_ends: Annotated[tuple[NumberEnds, ...], Field(max_length=100)] = ()
     conflicts: tuple[BodyConflict, ...] = ()
     factory: tuple[SettingIs, ...] = Field(default=(), description="Factory options that differ from most bodies")
     slots: tuple[SlotBank, ...] = ()
@@ -355,14 +373,21 @@ class Body(Document):
             "slowest_shutter_s": (fastest, None),
             "frame_rate": (None, max(rates, default=None)),
         }
-        return ends.get(setting, (None, None))
+        own = self.declared_ends.get(setting)
+        return ends.get(setting, (None, None)) if own is None else (own.low, own.high)
+
+    @cached_property
+    def declared_ends(self) -> dict[str, NumberEnds]:
+        """Ends its owner wrote down, by setting."""
+        return {ends.setting: ends for ends in self.number_ends}
 
     def end_passed(self, setting: str, value: float, shutter: ShutterKind | None = None) -> float | None:
-        """The end of this body's range that a number lies beyond, half a mark of grace; None where it keeps within."""
+        """The end of this body's range that a number lies beyond, half a mark of grace on scales; None where it keeps within."""
         low, high = self.ends_of(setting, shutter)
-        if low is not None and value < low / NOMINAL_SLACK:
+        grace = 1.0 if setting in self.declared_ends else NOMINAL_SLACK
+        if low is not None and value < low / grace:
             return low
-        return high if high is not None and value > high * NOMINAL_SLACK else None
+        return high if high is not None and value > high * grace else None
 
     @cached_property
     def _support(self) -> dict[str, SettingSupport]:

@@ -96,7 +96,8 @@ class Draft:
             and setting_id not in self.held
         ):
             value, reasons, layer = self._on_this_body(setting_id, value, reasons, layer)
-        if setting_id in ENDED and setting_id not in self.held:
+        ended = setting_id in ENDED or setting_id in self.case.body.declared_ends
+        if ended and setting_id not in self.held:
             value, reasons, layer = self.precedence.within_the_body(setting_id, value, reasons, layer)
         spoke: tuple[Voice, ...] = ()
         if setting_id in self.standing:

@@ -42,6 +42,8 @@ def factory_changes(body: Body, foundation: Foundation | None = None) -> tuple[F
         factory = differs.get(entry.id, entry.factory)
         if wanted is None or wanted == factory or (declared is not None and not declared.options):
             continue
+        if declared is not None and isinstance(wanted, str) and wanted not in declared.options:
+            continue  # nothing to set: the plan sets what comes nearest
         found.append(
             FactoryChange(
                 setting=entry.id,

@@ -6,6 +6,7 @@ import { removeWithUndo } from '@/saving/undo'
 import { useOpenThing } from '@/shell/open'
 import GearForm from './GearForm.vue'
 import { blankBody } from './blanks'
+import BodyEnds from './BodyEnds.vue'
 import BodyHand from './BodyHand.vue'
 import BodyLooks from './BodyLooks.vue'
 import BodyOptions from './BodyOptions.vue'
@@ -57,6 +58,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
     <BodyHand :body="body" @change="change" />
     <BodyLooks :body="body" @change="change" />
     <BodyRaw :body="body" @change="change" />
+    <BodyEnds :body="body" @change="change" />
     <BodyOptions :body="body" @change="change" />
   </GearForm>
 </template>

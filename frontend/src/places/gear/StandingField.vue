@@ -9,13 +9,18 @@ import { parseNumber, parseShutter } from '@/shared/numbers'
 import { sayValue, takesNumber } from '@/shared/tables'
 
 type Value = SettingValue['value']
-const props = defineProps<{ item: CatalogueEntry; value: Value | undefined; pointer: string; needed?: boolean }>()
+/** proposed: what we would set, in words, where it is known. */
+const props = defineProps<{ item: CatalogueEntry; value: Value | undefined; pointer: string; needed?: boolean; proposed?: string }>()
 const emit = defineEmits<{ choose: [value: Value | undefined] }>()
 
 const AS_USUAL = '—'
 const isTime = computed(() => props.item.unit === 's')
 const usually = computed(() =>
-  props.item.usual === null || props.item.usual === undefined ? 'the situation decides' : `as usual: ${sayValue(props.item, props.item.usual)}`,
+  props.proposed !== undefined
+    ? `as proposed: ${props.proposed}`
+    : props.item.usual === null || props.item.usual === undefined
+      ? 'the situation decides'
+      : `as usual: ${sayValue(props.item, props.item.usual)}`,
 )
 const options = computed(() => {
   const all =

@@ -50,6 +50,7 @@ export function blankBody(id: string): Body {
     auto_iso_slowest_shutter: 'fixed',
     program_line: [],
     iso_by_time: [],
+    number_ends: [],
     support: [],
     conflicts: [],
     factory: [],

@@ -1,16 +1,21 @@
 <script setup lang="ts">
 /** Requests of a situation, made and withdrawn where the value they move is shown. */
 import { Checkbox } from 'ant-design-vue'
-import type { Requests, WayToAsk } from '@/api/types'
+import type { OwnLook, Requests, WayToAsk } from '@/api/types'
 import { same } from '@/saving/merge'
 import { shutterText } from '@/shared/format'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { parseNumber, parseShutter } from '@/shared/numbers'
 
-const props = defineProps<{ ways: readonly WayToAsk[]; requests: Requests }>()
+const props = defineProps<{ ways: readonly WayToAsk[]; requests: Requests; looks: readonly OwnLook[] }>()
 const emit = defineEmits<{ ask: [changes: Partial<Requests>] }>()
 
+/** A look under the names the body itself has for it. */
+function named(way: WayToAsk, id: string, label: string): string {
+  const own = way.field === 'picture_profile' ? props.looks.filter((look) => look.like === id).map((look) => `“${look.name}”`) : []
+  return own.length ? `${label}: ${own.join(', ')}` : label
+}
 const NOTHING = ''
 const asked = (way: WayToAsk): unknown => props.requests[way.field as keyof Requests]
 const chosen = (way: WayToAsk): string => way.options?.find((option) => same(option.value, asked(way)))?.id ?? NOTHING
@@ -29,7 +34,10 @@ const send = (way: WayToAsk, value: unknown): void => emit('ask', { [way.field]:
         v-if="way.kind === 'choice'"
         :label="`Ask for: ${way.label.toLowerCase()}`"
         :value="chosen(way)"
-        :options="[{ value: NOTHING, label: 'nothing asked' }, ...(way.options ?? []).map(({ id, label }) => ({ value: id, label }))]"
+        :options="[
+          { value: NOTHING, label: 'nothing asked' },
+          ...(way.options ?? []).map(({ id, label }) => ({ value: id, label: named(way, id, label) })),
+        ]"
         @update:value="(id: unknown) => send(way, way.options?.find((option) => option.id === id)?.value)" />
       <NumberField
         v-else-if="way.kind === 'number'"

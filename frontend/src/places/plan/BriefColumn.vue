@@ -23,7 +23,7 @@ const rows = computed(() => {
     { label: 'Light', value: `${ev === undefined ? '' : evText(ev)}${sort(named)}`, section: 'light' },
     {
       label: 'Colour',
-      value: `${kelvinText(light.cct_k ?? named?.cct_k ?? seen?.cct_k ?? 5500)}${seen?.flicker_hz ? `, pulses ${seen.flicker_hz} Hz` : ''}${situation.second_cct_k ? `, second ${kelvinText(situation.second_cct_k)}` : ''}`,
+      value: `${kelvinText(light.cct_k ?? named?.cct_k ?? seen?.cct_k ?? 5500)}${seen?.flicker_hz ? `, pulses ${[seen.flicker_hz, situation.second_flicker_hz].filter(Boolean).join(' and ')} Hz` : ''}${situation.second_cct_k ? `, second ${kelvinText(situation.second_cct_k)}` : ''}`,
       section: 'light',
     },
     ...(between ? [{ label: 'Between', value: between, section: 'light' }] : []),

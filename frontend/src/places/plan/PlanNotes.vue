@@ -24,6 +24,12 @@ const minutesText = (minutes: number): string => (minutes >= 90 ? `${Math.round(
         </li>
       </ul>
     </template>
+    <template v-if="plan.press_order.length">
+      <h3>One press after the other</h3>
+      <ol class="order">
+        <li v-for="step in plan.press_order" :key="step">{{ step }}</li>
+      </ol>
+    </template>
     <h3>If the light differs</h3>
     <ul>
       <li v-for="step in plan.give_way.less_light.slice(0, 4)" :key="`less${step.limit}`">
@@ -68,6 +74,14 @@ li {
   grid-template-columns: 34px minmax(0, 1fr);
   gap: 8px;
   line-height: 1.34;
+}
+
+.order {
+  padding-left: 20px;
+}
+
+.order li {
+  display: list-item;
 }
 
 .hand {

@@ -40,6 +40,7 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
     <SetupSheet
       :plan="plan"
       :requests="planned.preferences.requests"
+      :looks="request?.body.abilities?.looks ?? []"
       @ask="(changes) => emit('ask', changes)"
       @release="(setting) => emit('release', setting)"
       @schools="(question) => emit('schools', question)"

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** The setup by groups: each value with what decides it, its layer, and the whole reason on demand. */
 import { computed, ref } from 'vue'
-import type { CatalogueEntry, Plan, Requests, SettingValue } from '@/api/types'
+import type { CatalogueEntry, OwnLook, Plan, Requests, SettingValue } from '@/api/types'
 import AskFor from './AskFor.vue'
 import { LAYERS, standsOnAnyDay } from '@/planning/layers'
 import { sayValue, tables } from '@/shared/tables'
 
-const props = defineProps<{ plan: Plan; requests: Requests }>()
+const props = defineProps<{ plan: Plan; requests: Requests; looks: readonly OwnLook[] }>()
 const emit = defineEmits<{ release: [setting: string]; schools: [question: string]; reserve: []; ask: [changes: Partial<Requests>] }>()
 const open = ref<Set<string>>(new Set())
 const whole = ref(false)
@@ -80,6 +80,7 @@ function toggle(id: string): void {
             v-if="tables?.asking[row.entry.id]"
             :ways="tables.asking[row.entry.id]!"
             :requests="requests"
+            :looks="looks"
             @ask="(changes) => emit('ask', changes)" />
           <p class="links">
             <RouterLink :to="`/atlas/settings/${row.entry.id}`">About this setting</RouterLink>

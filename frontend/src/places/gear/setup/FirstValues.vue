@@ -1,17 +1,29 @@
 <script setup lang="ts">
 /** The standing values that matter first, with our proposal set; the others stand on the foundation's page. */
+import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { answered, client } from '@/api/client'
 import type { Body, CatalogueEntry, SettingValue } from '@/api/types'
+import { blankFoundation, inPlans } from '@/planning/useFoundation'
 import { tables } from '@/shared/tables'
 import { useSupported } from '@/shared/useSupported'
 import StandingField from '../StandingField.vue'
 
 type Value = SettingValue['value']
-const props = defineProps<{ body: Body; own: Readonly<Record<string, Value>> }>()
+const props = defineProps<{ body: Body; own: Readonly<Record<string, Value>>; schools: Readonly<Record<string, string>> }>()
 const emit = defineEmits<{ change: [own: Record<string, Value>, setting: string] }>()
 const { optionsOn } = useSupported(() => props.body)
 const items = computed(() => (tables.value?.settings ?? []).filter((entry) => entry.asked_first && optionsOn(entry) !== 'none'))
 
+const proposals = useQuery({
+  queryKey: computed(() => ['proposals', props.body, props.schools]),
+  queryFn: () =>
+    answered(
+      client.POST('/api/v1/gear/proposals', { body: { body: props.body, foundation: { ...inPlans(blankFoundation()), schools: props.schools } } }),
+    ),
+  placeholderData: (before) => before,
+})
+const proposed = (item: CatalogueEntry): string | undefined => proposals.data.value?.find((each) => each.setting === item.id)?.words
 function choose(item: CatalogueEntry, value: Value | undefined): void {
   const settings: Record<string, Value> = Object.fromEntries(Object.entries(props.own).filter(([id]) => id !== item.id))
   if (value !== undefined) settings[item.id] = value
@@ -22,7 +34,12 @@ function choose(item: CatalogueEntry, value: Value | undefined): void {
 <template>
   <div v-for="item in items" :key="item.id" class="row">
     <RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label }}</RouterLink>
-    <StandingField :item="item" :value="own[item.id]" :pointer="`/settings/${item.id}`" @choose="(value) => choose(item, value)" />
+    <StandingField
+      :item="item"
+      :value="own[item.id]"
+      :pointer="`/settings/${item.id}`"
+      :proposed="proposed(item)"
+      @choose="(value) => choose(item, value)" />
     <span class="soft">{{ item.usual_because || item.explanation }}</span>
   </div>
   <p class="soft">All others: <RouterLink to="/gear/foundation">your foundation</RouterLink>.</p>

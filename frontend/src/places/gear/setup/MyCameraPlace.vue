@@ -7,6 +7,7 @@ import { useFoundation } from '@/planning/useFoundation'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useOpenThing } from '@/shell/open'
 import { blankBody } from '../blanks'
+import BodyEnds from '../BodyEnds.vue'
 import BodyHand from '../BodyHand.vue'
 import BodyLooks from '../BodyLooks.vue'
 import BodyOptions from '../BodyOptions.vue'
@@ -74,6 +75,7 @@ useOpenThing(() => (isNew.value ? 'New camera' : body.value.name))
         <template v-else-if="step === 'hand'">
           <BodyHand :body="body" @change="change" />
           <BodyLooks :body="body" @change="change" />
+          <BodyEnds :body="body" @change="change" />
           <BodyOptions :body="body" @change="change" />
         </template>
         <ItsWords v-else-if="step === 'words'" :body="body" />
@@ -85,6 +87,7 @@ useOpenThing(() => (isNew.value ? 'New camera' : body.value.name))
           v-else-if="step === 'values'"
           :body="body"
           :own="own?.settings ?? {}"
+          :schools="own?.schools ?? {}"
           @change="(settings, setting) => foundation.change(() => ({ settings, reviewed: [] }), setting)" />
         <AnswersChange v-else :body="body" :own="own" />
         <div class="turn">
