@@ -6,6 +6,8 @@ from django.test import SimpleTestCase
 from pydantic import ValidationError
 
 from tests.core.builders import body, codes, lens, plan_input, planned, situation
+from wide_aperture.core.camera.controls.conflicts import conflicts
+from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.rules import refused
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.abilities import Abilities, Lacks, LongTimeProgram, Loss, OwnLook
@@ -72,6 +74,38 @@ class WhatAHandFinds(SimpleTestCase):
         self.assertEqual(delay(), "1s")
         self.assertEqual(delay(release_delays_s=(2,)), "2s")
         self.assertEqual(delay(release_delays_s=()), "off")
+
+
+class TheEyeAtTheFinder(SimpleTestCase):
+    """The nose lies beside the eye that looks in: with the right eye on the left half of the screen."""
+
+    def found(self, drag, finder="electronic", **abilities):
+        camera = body(finder=finder, abilities=Abilities(**abilities))
+        plan = planned(situation(**STREET), camera=camera, pins={"touch_drag": drag})
+        return next((each for each in plan.findings if each.code == "touch_drag_eye_side"), None)
+
+    def test_touch_drag_is_warned_of_where_the_nose_lies(self):
+        noses = {
+            (eye, drag): self.found(drag, eye=eye) is not None
+            for eye in ("right", "left")
+            for drag in ("whole", "left_half", "right_half")
+        }
+        self.assertEqual(
+            noses,
+            {
+                ("right", "whole"): True, ("right", "left_half"): True, ("right", "right_half"): False,
+                ("left", "whole"): True, ("left", "left_half"): False, ("left", "right_half"): True,
+            },
+        )  # fmt: skip
+        self.assertEqual(self.found("whole", eye="left").remedy.changes, {"touch_drag": "left_half"})
+
+    def test_without_a_finder_no_nose_lies_on_the_screen(self):
+        self.assertIsNone(self.found("whole", finder="none"))
+        touch = usual_controls()
+        codes_of = {each.code for each in conflicts(touch, {}, {"touch_drag": "whole"}, None)}
+        self.assertNotIn("nose_on_screen", codes_of)
+        left_eyed = {each.code for each in conflicts(touch, {}, {"touch_drag": "left_half"}, "right_half")}
+        self.assertNotIn("nose_on_screen", left_eyed)
 
 
 class LooksByTheirOwnNames(SimpleTestCase):

@@ -164,6 +164,7 @@ def _pack_body(
         areas=[area for item in items if (area := item.setup.option("af_area")) not in (None, "na")],
         habits=decisions.habits.get(str(body.id)) if decisions else None,
         other=agreed,
+        nose_half=body.nose_half,
     )
     return PackedBody(
         body_id=body.id,

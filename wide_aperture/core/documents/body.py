@@ -402,6 +402,13 @@ class Body(Document):
         """What the body declares of a setting, or lacks the ability for; None: it has all options."""
         return self._support.get(setting)
 
+    @property
+    def nose_half(self) -> str | None:
+        """The half of the screen the nose lies on while an eye looks in, as touch drag names it; None without a finder."""
+        if self.finder == "none":
+            return None
+        return "left_half" if self.abilities.eye == "right" else "right_half"
+
     def raw_opens(self, file: str | None) -> bool | None:
         """Whether the person's own software opens this raw variant; None: not tried yet."""
         return next((trial.opens for trial in self.raw_tried if trial.file == file), None)

@@ -22,17 +22,18 @@ class ControlConflict(Spoken):
 
 
 def conflicts(
-    controls: Sequence[Control], does: Mapping[str, str], values: dict[str, Value]
+    controls: Sequence[Control], does: Mapping[str, str], values: dict[str, Value], nose_half: str | None = "left_half"
 ) -> tuple[ControlConflict, ...]:
     """Every conflict of an assignment.
 
-    Args: does: control to function; a control that is missing does what it is assigned.
+    Args: does: control to function; a control that is missing does what it is assigned; nose_half: of the screen, as touch
+        drag names it; None: nobody looks in.
     """
     now = {control.id: does.get(control.id, control.assigned) for control in controls}
     return (
         *_starters(controls, now, values),
         *_press_and_turn(controls, now),
-        *_touch(controls, now, values),
+        *_touch(controls, now, values, nose_half),
         *_twice(now),
         *_not_offered(controls, now),
     )
@@ -78,14 +79,18 @@ def _press_and_turn(controls: Sequence[Control], now: Mapping[str, str]) -> Iter
             )
 
 
-def _touch(controls: Sequence[Control], now: Mapping[str, str], values: dict[str, Value]) -> Iterator[ControlConflict]:
+def _touch(
+    controls: Sequence[Control], now: Mapping[str, str], values: dict[str, Value], nose_half: str | None
+) -> Iterator[ControlConflict]:
     touch = next((control for control in controls if control.kind == "touch"), None)
-    if touch is not None and now[touch.id] != "off" and values.get("touch_drag") in ("whole", "left_half"):
+    lies_on = nose_half is not None and values.get("touch_drag") in ("whole", nose_half)
+    if touch is not None and now[touch.id] != "off" and nose_half is not None and lies_on:
+        free = "right" if nose_half == "left_half" else "left"
         yield ControlConflict(
             code="nose_on_screen",
             controls=(touch.id,),
-            sentence="Looking in with the left eye, the nose lies on this part of the screen and moves the point.",
-            remedy="Right half only, or off for the left eye.",
+            sentence=f"Looking in, the nose lies on the {nose_half.replace('_', ' ')} of the screen and moves the point.",
+            remedy=f"The {free} half only, or off.",
         )
 
 

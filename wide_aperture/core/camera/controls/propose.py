@@ -72,12 +72,13 @@ def propose(
     areas: Sequence[str] = (),
     habits: Mapping[str, str] | None = None,
     other: Mapping[str, str] | None = None,
+    nose_half: str | None = "left_half",
 ) -> ControlPlan:
     """Assign functions to controls for a day.
 
     Args: values: how the body will stand, which says how focus is started; standing: how it stands now; planned: control to
     function and reason, where the plans say so themselves; areas: focus areas the day uses; habits: control to function,
-    kept; other: what the other body's controls do, to make both agree.
+    kept; other: what the other body's controls do, to make both agree; nose_half: of the screen, None where nobody looks in.
     """
     habits, other, standing = habits or {}, other or {}, values if standing is None else standing
     planned = {name: said for name, said in (planned or {}).items() if name not in habits}
@@ -100,7 +101,7 @@ def propose(
         quick_screen=tuple(ranked[:QUICK_SCREEN_ITEMS]),
         personal_menu=tuple(dict.fromkeys([*indirect, *personal])),
         areas=tuple(dict.fromkeys(areas)),
-        conflicts=conflicts(controls, as_proposed, values),
+        conflicts=conflicts(controls, as_proposed, values, nose_half),
         agrees_with_other=tuple(name for name, does in as_proposed.items() if other.get(name) == does),
     )
 

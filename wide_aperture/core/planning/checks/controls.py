@@ -37,14 +37,17 @@ def assist_lamp_seen(checked: Checked) -> Finding | None:
 
 
 def touch_drag_eye_side(checked: Checked) -> Finding | None:
-    """Touch drag covers the whole screen, so the nose moves the point."""
-    if checked.option("touch_drag") != "whole":
+    """Touch drag covers the half of the screen the nose lies on, so the nose moves the point."""
+    body, drag = checked.case.body, checked.option("touch_drag")
+    nose = body.nose_half
+    if nose is None or drag not in ("whole", nose):
         return None
+    free = "right_half" if nose == "left_half" else "left_half"
     return report(
         "touch_drag_eye_side",
         about=checked.about("touch_drag"),
-        sentence="The nose or cheek of the eye that looks in moves the point.",
-        remedy=Remedy(label="Right half only", changes={"touch_drag": "right_half"}),
+        sentence=f"With the {body.abilities.eye} eye at the finder the nose lies on the {nose.replace('_', ' ')} and moves the point.",
+        remedy=Remedy(label=f"{free.replace('_', ' ').capitalize()} only", changes={"touch_drag": free}),
     )
 
 
