@@ -58,6 +58,7 @@ def own_camera(browser: Browser, address: str) -> Page:
             "sounds": "off", "assist_lamp": "off", "grid": "on", "clip_high": 253, "clip_low": 2, "look_sharpness": 1,
             "warm_display": "off", "exposure_simulation": "on", "playback_hand": "left", "auto_off": 300,
         },
+        "schools": {"file": "raw_plus_jpeg", "metering": "spot", "exposure": "manual_auto_iso", "hand_hold": "twice_reciprocal"},
         "standing": [
             {"setting": "kelvin", "value": 4500, "up_to": 6000}, {"setting": "iso", "value": 5000, "darker_than_ev": 6, "genres": ["street", "wedding"]},
         ],
@@ -98,7 +99,7 @@ def take_all(browser: Browser, address: str) -> None:
     page.get_by_role("heading", name="To “Families in three rows”").wait_for()
     take(page, "pack")
 
-    for name, shoot, number, tab in (("rehearse", "wedding", 1, "tone"), ("rehearse-bracket", "tarn", 1, "bracket")):
+    for name, shoot, number, tab in (("rehearse", "wedding", 1, "tone"),):
         page = fresh(browser, address, plan(shoot, number).replace("/plan/", "/rehearse/"))
         page.get_by_role("tab", name=tab).click()
         page.wait_for_timeout(2500)
@@ -115,6 +116,10 @@ def take_all(browser: Browser, address: str) -> None:
     line.get_by_role("button").first.click()
     line.scroll_into_view_if_needed()
     take(page, "standing")
+    page = fresh(browser, address, f"/gear/bodies/{demo_id('body/alder-45')}/set-up")
+    page.get_by_role("button", name="What that changes").click()
+    page.get_by_role("row", name="File").wait_for()
+    take(page, "my-camera")
 
 
 def main() -> None:

@@ -2,6 +2,7 @@
 
 import json
 import uuid
+from pathlib import Path
 
 from django.test import SimpleTestCase
 from hypothesis import given
@@ -14,9 +15,11 @@ from wide_aperture.core.camera.words_file import read_words, words_file
 from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.body import SettingSupport
 from wide_aperture.core.documents.body_file import body_file, read_body
+from wide_aperture.core.documents.foundation import read_foundation
 from wide_aperture.demo.kit import BODIES
 from wide_aperture.demo.phrasebooks import phrasebooks
 
+SAMPLES = Path(__file__).parent.parent / "samples"
 WREN = next(each for each in BODIES if each.name == "Wren")
 
 
@@ -153,3 +156,21 @@ class WordsAndControls(SimpleTestCase):
     def test_a_body_nobody_described_shows_only_what_a_hand_finds(self):
         bare = {each.id for each in usual_controls(Abilities(joystick=False, touch_screen=False, dials=1, rings=0))}
         self.assertEqual({each.id for each in usual_controls()} - bare, {"joystick", "touch", "dial_rear", "dial_ring"})
+
+
+class FilesFromBefore(SimpleTestCase):
+    """Frozen samples: files of the first version are read whole, and stand as bodies that say nothing more."""
+
+    def test_a_body(self):
+        read = read_body((SAMPLES / "body-v1.json").read_text("utf-8"))
+        self.assertEqual((read.left_out, read.document.name), ((), "Rowan 26"))
+        self.assertEqual((read.document.abilities, read.document.finder), (Abilities(), "electronic"))
+
+    def test_a_foundation(self):
+        read = read_foundation((SAMPLES / "foundation-v1.json").read_text("utf-8"))
+        self.assertEqual((read.left_out, read.document.schools), ((), {}))
+        self.assertEqual(read.document.settings["clip_high"], 253)
+
+    def test_words(self):
+        read = read_words((SAMPLES / "words-v1.json").read_text("utf-8"), uuid.uuid4(), body())
+        self.assertEqual((read.left_out, len(read.document.phrases)), ((), 12))
