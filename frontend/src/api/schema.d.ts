@@ -2779,30 +2779,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -3147,30 +3163,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -5811,30 +5843,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -6519,30 +6567,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -6636,30 +6700,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -6797,30 +6877,46 @@ export interface components {
             requests: components["schemas"]["Requests"];
             /**
              * @default {
+             *       "af_area": "by_case",
              *       "af_mode": "by_case",
+             *       "ambient": "balanced",
              *       "anti_flicker": "by_case",
+             *       "burst_review": "last",
              *       "cards": "mirror",
              *       "clip_warning": "always",
              *       "crop": "full_frame_crop_later",
              *       "detection": "by_subject",
+             *       "dial_order": "by_mode",
              *       "exposure": "by_case",
              *       "file": "raw",
              *       "focus_start": "back_button",
              *       "frame_rate": "a_little_lower",
+             *       "hand_bracket": "tripod_only",
              *       "hand_hold": "reciprocal",
              *       "highlights": "by_case",
              *       "iso": "ceiling_only",
+             *       "jpeg_for": "screen",
              *       "metering": "pattern",
              *       "moon_focus": "single",
+             *       "moon_tone": "mid",
+             *       "moon_white": "daylight",
              *       "night_colour": "cool_fixed",
              *       "noise_reduction": "later",
+             *       "peaking": "by_hand",
              *       "points": "full",
              *       "points_wrap": "off",
              *       "preview": "neutral",
              *       "priority": "by_case",
              *       "range": "by_case",
              *       "recomposing": "move_point",
+             *       "reserve_rest": "off",
+             *       "response": "by_case",
              *       "review": "by_case",
+             *       "ring_refines": "by_case",
+             *       "simulation": "always",
+             *       "slow_animals": "low",
+             *       "street_frames": "burst",
+             *       "touch_point": "off",
              *       "warmth": "part",
              *       "white_balance": "by_case"
              *     }
@@ -7220,30 +7316,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -7386,7 +7498,7 @@ export interface components {
             /** Picture Profile */
             picture_profile?: ("standard" | "neutral" | "flat" | "mono") | null;
             /** Self Timer */
-            self_timer?: ("off" | "2s" | "10s" | "remote" | "exposure_delay") | null;
+            self_timer?: ("off" | "2s" | "5s" | "10s" | "remote" | "exposure_delay") | null;
             /** Sequence Frames */
             sequence_frames?: number | null;
             /** Sequence Hours */
@@ -7844,30 +7956,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -8011,17 +8139,35 @@ export interface components {
          */
         Schools: {
             /**
+             * Af Area
+             * @default by_case
+             * @enum {string}
+             */
+            af_area: "by_case" | "single_point" | "small_wide" | "zone" | "tracking";
+            /**
              * Af Mode
              * @default by_case
              * @enum {string}
              */
             af_mode: "by_case" | "continuous_always" | "single_continuous_on_button" | "continuous_hold_to_stop";
             /**
+             * Ambient
+             * @default balanced
+             * @enum {string}
+             */
+            ambient: "balanced" | "killed" | "dragged";
+            /**
              * Anti Flicker
              * @default by_case
              * @enum {string}
              */
             anti_flicker: "by_case" | "all_year";
+            /**
+             * Burst Review
+             * @default last
+             * @enum {string}
+             */
+            burst_review: "last" | "first";
             /**
              * Cards
              * @default mirror
@@ -8047,6 +8193,12 @@ export interface components {
              */
             detection: "by_subject" | "automatic";
             /**
+             * Dial Order
+             * @default by_mode
+             * @enum {string}
+             */
+            dial_order: "by_mode" | "aperture_rear" | "time_rear";
+            /**
              * Exposure
              * @default by_case
              * @enum {string}
@@ -8071,6 +8223,12 @@ export interface components {
              */
             frame_rate: "top" | "a_little_lower";
             /**
+             * Hand Bracket
+             * @default tripod_only
+             * @enum {string}
+             */
+            hand_bracket: "tripod_only" | "in_hand_aligned";
+            /**
              * Hand Hold
              * @default reciprocal
              * @enum {string}
@@ -8089,6 +8247,12 @@ export interface components {
              */
             iso: "ceiling_only" | "ceiling_and_floor" | "fixed_clean_high";
             /**
+             * Jpeg For
+             * @default screen
+             * @enum {string}
+             */
+            jpeg_for: "screen" | "print";
+            /**
              * Metering
              * @default pattern
              * @enum {string}
@@ -8101,6 +8265,18 @@ export interface components {
              */
             moon_focus: "single" | "continuous" | "by_hand";
             /**
+             * Moon Tone
+             * @default mid
+             * @enum {string}
+             */
+            moon_tone: "mid" | "bright";
+            /**
+             * Moon White
+             * @default daylight
+             * @enum {string}
+             */
+            moon_white: "daylight" | "grey_disc";
+            /**
              * Night Colour
              * @default cool_fixed
              * @enum {string}
@@ -8112,6 +8288,12 @@ export interface components {
              * @enum {string}
              */
             noise_reduction: "later" | "light" | "strong_jpeg";
+            /**
+             * Peaking
+             * @default by_hand
+             * @enum {string}
+             */
+            peaking: "by_hand" | "always";
             /**
              * Points
              * @default full
@@ -8149,11 +8331,53 @@ export interface components {
              */
             recomposing: "move_point" | "lock_recompose";
             /**
+             * Reserve Rest
+             * @default off
+             * @enum {string}
+             */
+            reserve_rest: "off" | "left_automatic";
+            /**
+             * Response
+             * @default by_case
+             * @enum {string}
+             */
+            response: "by_case" | "standard_always";
+            /**
              * Review
              * @default by_case
              * @enum {string}
              */
             review: "by_case" | "off" | "two_seconds" | "after_burst";
+            /**
+             * Ring Refines
+             * @default by_case
+             * @enum {string}
+             */
+            ring_refines: "by_case" | "always" | "never";
+            /**
+             * Simulation
+             * @default always
+             * @enum {string}
+             */
+            simulation: "always" | "on_call";
+            /**
+             * Slow Animals
+             * @default low
+             * @enum {string}
+             */
+            slow_animals: "low" | "high";
+            /**
+             * Street Frames
+             * @default burst
+             * @enum {string}
+             */
+            street_frames: "burst" | "single";
+            /**
+             * Touch Point
+             * @default off
+             * @enum {string}
+             */
+            touch_point: "off" | "free_half";
             /**
              * Warmth
              * @default part
@@ -8400,7 +8624,7 @@ export interface components {
             title: string;
         };
         /** @enum {string} */
-        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "aspect" | "assist_lamp" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "dial_front" | "dial_rear" | "dial_ring" | "display_brightness" | "dr_mode" | "drive" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_refresh" | "finder_switch" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "hdr_align" | "hdr_mode" | "hdr_originals" | "hdr_step" | "heat_limit" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "long_time_program" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "magnifier_time" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefocus" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "release_without_lens" | "review" | "safety_shift" | "self_timer" | "sensor_cleaning" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "touch_action" | "touch_drag" | "trap_release" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
+        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_modes_allowed" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "area_frame" | "aspect" | "assist_lamp" | "author_text" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "crops_allowed" | "dated_folders" | "detection_start" | "dial_direction" | "dial_front" | "dial_rear" | "dial_ring" | "dials_in_menus" | "diffraction_correction" | "display_brightness" | "distortion_correction" | "dr_mode" | "drive" | "drives_allowed" | "easy_compensation" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "extended_times" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_brightness" | "finder_off_s" | "finder_refresh" | "finder_saturation" | "finder_switch" | "finder_tone" | "fine_times" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_comp_scope" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "half_press_continuous" | "half_press_single" | "hdr_align" | "hdr_effect" | "hdr_mode" | "hdr_originals" | "hdr_step" | "heat_limit" | "help_texts" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_keeps_exposure" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "large_menu" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "long_time_program" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "looks_allowed" | "low_rate" | "magnifier_time" | "menu_memory" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "overlay_distance" | "overlay_histogram" | "overlay_level" | "own_area_height" | "own_area_width" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefix_text" | "prefocus" | "primary_card" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "release_without_lens" | "review" | "review_off_s" | "ring_magnify_after_af" | "safety_shift" | "screen_for_place" | "screen_off_s" | "self_timer" | "sensor_cleaning" | "shading_correction" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "top_light" | "touch_action" | "touch_drag" | "touch_position" | "trap_release" | "values_place" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
         /**
          * SettingIs
          * @description A setting standing at an option.
@@ -8558,30 +8782,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -9474,30 +9714,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },
@@ -9833,30 +10089,46 @@ export interface components {
              *         "white_balance": null
              *       },
              *       "schools": {
+             *         "af_area": "by_case",
              *         "af_mode": "by_case",
+             *         "ambient": "balanced",
              *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
              *         "cards": "mirror",
              *         "clip_warning": "always",
              *         "crop": "full_frame_crop_later",
              *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
              *         "exposure": "by_case",
              *         "file": "raw",
              *         "focus_start": "back_button",
              *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
              *         "hand_hold": "reciprocal",
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
              *         "metering": "pattern",
              *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
              *         "priority": "by_case",
              *         "range": "by_case",
              *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
              *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
              *         "warmth": "part",
              *         "white_balance": "by_case"
              *       },

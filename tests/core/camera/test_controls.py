@@ -72,10 +72,10 @@ class Assignment(SimpleTestCase):
         self.assertAlmostEqual(value([chosen[c.id] for c in controls]), best)
 
     def test_what_the_day_changes_gets_a_control_and_the_rest_a_screen(self):
-        plan = propose(USUAL, needs("iso", "metering", "peaking", "file"), BACK)
+        plan = propose(USUAL, needs("iso", "metering", "grid", "file"), BACK)
         self.assertIn("iso", does(plan).values())
         self.assertEqual(does(plan)["button_back"], "focus")
-        self.assertTrue({"peaking", "file"} <= set(plan.quick_screen))
+        self.assertTrue({"grid", "file"} <= set(plan.quick_screen))
         self.assertNotIn("iso", plan.quick_screen)
 
     def test_what_changes_in_action_stays_where_the_eye_need_not_leave(self):
@@ -161,6 +161,45 @@ class Conflicts(SimpleTestCase):
         self.assertIn("nose_on_screen", self.codes({"touch_drag": "whole"}))
         self.assertNotIn("nose_on_screen", self.codes({"touch_drag": "right_half"}))
         self.assertNotIn("nose_on_screen", self.codes({"touch_drag": "whole"}, {"touch": "off"}))
+
+    def test_a_point_that_nothing_moves(self):
+        held = {"joystick": "af_area", "touch": "off"}
+        still = {"af_mode": "single", "af_area": "single_point"}
+        self.assertIn("nothing_moves_point", self.codes(still, held))
+        for other in (
+            {**still, "touch_drag": "right_half"},
+            {**still, "touch_action": "point"},
+            {**still, "af_mode": "manual"},
+            {**still, "af_area": "whole_area"},
+        ):
+            self.assertNotIn("nothing_moves_point", self.codes(other, held), other)
+        self.assertNotIn("nothing_moves_point", self.codes(still))  # the joystick moves it
+        none = [c for c in USUAL if "point" not in c.functions]
+        (told,) = [each for each in conflicts(none, {}, still) if each.code == "nothing_moves_point"]
+        self.assertIn("recompose", told.remedy)
+
+    def test_areas_of_their_own_may_stand_on_several_buttons(self):
+        two = {"button_back": "focus_area", "button_front": "focus_area"}
+        self.assertNotIn("function_twice", self.codes(BACK, two))
+        self.assertNotIn("nothing_focuses", self.codes(BACK, two))
+        self.assertIn("two_focus_starters", self.codes({"af_activation": "shutter_button"}, two))
+
+    def test_every_function_can_stand_somewhere_and_says_what_it_reaches(self):
+        offered = {function for control in USUAL for function in control.functions}
+        self.assertEqual({each.id for each in FUNCTIONS} - offered, {"zoom"})  # a lever on the lens
+        without = {each.id for each in FUNCTIONS if not each.settings}
+        self.assertEqual(
+            without,
+            {"focus", "focus_eye", "focus_stop", "recall_slot", "point", "preview_depth", "magnify", "personal_menu", "playback", "off",
+             "tracking_off", "centre_point", "other_mode", "zoom", "slot"} & without,
+        )  # fmt: skip
+        for wanted, reaches in (
+            ("peaking", "peaking"),
+            ("crop", "aspect"),
+            ("look", "picture_profile"),
+            ("radio", "link_radio"),
+        ):
+            self.assertIn(reaches, BY_ID[wanted].settings)
 
     def test_one_function_twice_and_one_not_offered(self):
         self.assertIn("function_twice", self.codes({}, {"button_top": "iso", "dial_ring": "iso"}))

@@ -6,7 +6,8 @@ from django.test import SimpleTestCase
 
 from tests.core.builders import body
 from tests.core.hands import DEMO_BODIES, DEMO_BOOKS, book, demo_planned, state, with_places
-from wide_aperture.core.camera.controls.layout import usual_controls
+from wide_aperture.core.camera.controls.layout import Control, usual_controls
+from wide_aperture.core.camera.controls.pressed import members, next_value
 from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.packing import ShootToPack, item_of, pack_shoot
 from wide_aperture.core.camera.places import places_of
@@ -169,6 +170,70 @@ class Focusing(SimpleTestCase):
         hand = Hand(words=book(body()).model_copy(update={"controls": controls}))
         self.assertIn("waits to be turned", hand.do("press", "button_top").said)
         self.assertEqual(Hand().do("press", "button_top").said, "ISO")
+
+
+class AssignedButtons(SimpleTestCase):
+    """A press does what the button was told to: it steps through what the body has, as long as its list is."""
+
+    def hand(self, does, camera=None, **values):
+        controls = (
+            Control(
+                id="one", label="one", kind="button", face="back", x=0.5, y=0.5, functions=(does, "off"), assigned=does
+            ),
+        )
+        words = book(camera or body()).model_copy(update={"controls": controls})
+        return Hand(words=words, **({"camera": camera} if camera else {}), **values)
+
+    def press(self, hand):
+        hand.do("press", "one")
+        return hand.now.values
+
+    def test_each_step_changes_its_setting_and_comes_back(self):
+        for does, setting, seen in (
+            ("peaking", "peaking", ["low", "off"]),
+            ("stabiliser", "stabilisation", ["off", "on"]),
+            ("finder_or_screen", "finder_switch", ["screen", "finder"]),
+            ("radio", "link_radio", ["on", "off"]),
+            ("af_manual", "af_mode", ["continuous", "manual", "single"]),
+            ("self_timer", "self_timer", ["2s", "5s", "10s", "off"]),
+        ):
+            begins = {
+                **dict.fromkeys(("peaking", "link_radio", "self_timer"), "off"),
+                "stabilisation": "on",
+                "finder_switch": "finder",
+                "af_mode": "single",
+            }
+            hand = self.hand(does, **begins)
+            self.assertEqual([self.press(hand)[setting] for _ in seen], seen, does)
+
+    def test_detection_goes_off_and_on(self):
+        hand = self.hand("detection_toggle", subject_detection="bird")
+        self.assertEqual([self.press(hand)["subject_detection"] for _ in range(2)], ["off", "automatic"])
+
+    def test_a_short_list_is_gone_through_in_turn(self):
+        hand = self.hand("crop", aspect="full", crops_allowed="two")
+        self.assertEqual([self.press(hand)["aspect"] for _ in range(3)], ["4x5", "full", "4x5"])
+        longer = self.hand("crop", aspect="full", crops_allowed="three")
+        self.assertEqual([self.press(longer)["aspect"] for _ in range(3)], ["4x5", "4x3", "full"])
+
+    def test_what_stands_outside_the_list_is_its_first(self):
+        self.assertEqual(members(body(), {"aspect": "16x9", "crops_allowed": "two"}, "aspect"), ("16x9", "full"))
+
+    def test_what_the_body_lacks_is_passed_over(self):
+        support = (SettingSupport(setting="picture_profile", options=("standard", "mono")),)
+        self.assertEqual(
+            next_value(body(support=support), {"picture_profile": "standard"}, "look"), ("picture_profile", "mono")
+        )
+        only = (SettingSupport(setting="picture_profile", options=("standard",)),)
+        self.assertIsNone(next_value(body(support=only), {"picture_profile": "standard"}, "look"))
+
+    def test_an_area_of_its_own_focuses_and_a_hold_changes_no_value(self):
+        hand = self.hand("focus_area", af_activation="back_button", af_mode="single")
+        self.assertIn("an area of its own", hand.do("press", "one").said)
+        self.assertEqual(hand.now.focused, "by the button")
+        held = self.hand("stop_and_lock", af_mode="single")
+        self.assertIn("focus and exposure stand", held.do("press", "one").said)
+        self.assertEqual(self.hand("tracking_off").do("press", "one").said, "no tracking while held")
 
 
 class Bodies(SimpleTestCase):

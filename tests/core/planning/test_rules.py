@@ -12,7 +12,8 @@ from django.test import SimpleTestCase
 from tests.core.builders import body, lens, planned, situation
 from wide_aperture.core.documents.abilities import Abilities, LongTimeProgram
 from wide_aperture.core.documents.accessories import Accessories, Flash
-from wide_aperture.core.documents.body import ReserveFloor
+from wide_aperture.core.documents.body import FrameRate, ReserveFloor
+from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.planning import rules
 
 SPORTS = {"ev": 8.5, "speed": 7.0}
@@ -41,6 +42,7 @@ NIGHT = {
 }
 JOINED = {**TRIPOD, "scene_range_ev": 19.0, "schools": {"range": "in_camera_hdr"}}
 
+IN_HAND = {"range": "in_camera_hdr", "hand_bracket": "in_hand_aligned"}
 LANTERN = Abilities(long_time_program=LongTimeProgram(name="Lantern", longest_s=30))
 SHORT_TIMED = {"longest_timed_s": 1, "abilities": LANTERN}
 
@@ -116,6 +118,103 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         "locked",
         {**STILL, "contacts": False},
         "allowed",
+    ),
+    (
+        "exposure._set_iso_keeps_exposure",
+        "iso_keeps_exposure",
+        {**SPORTS, "constraints": ("background_changes",)},
+        "off",
+        {**SPORTS, "constraints": ("background_changes",), "zoom": (100, 4.0, 400, 6.3)},
+        "on",
+    ),
+    ("exposure._set_easy_compensation", "easy_compensation", SPORTS, "off", {**SPORTS, "swing": 2.0}, "on"),
+    (
+        "exposure._set_extended_times",
+        "extended_times",
+        {**TRIPOD, "ev": -3.0, "camera": {"longest_timed_s": 900}, "requests": {"shutter_s": 20}},
+        "off",
+        {**TRIPOD, "ev": -3.0, "camera": {"longest_timed_s": 900}, "requests": {"shutter_s": 120}},
+        "on",
+    ),
+    ("exposure._set_fine_times", "fine_times", SPORTS, "off", {**SPORTS, "flicker_hz": 143}, "on"),
+    (
+        "focus._set_half_press",
+        "half_press_single",
+        SPORTS,
+        "off",
+        {**SPORTS, "schools": {"focus_start": "shutter_button"}},
+        "on",
+    ),
+    (
+        "focus._set_half_press",
+        "half_press_continuous",
+        SPORTS,
+        "off",
+        {**SPORTS, "requests": {"shared_camera": True}},
+        "on",
+    ),
+    (
+        "focus._set_detection_start",
+        "detection_start",
+        PEOPLE,
+        "frame",
+        {**PEOPLE, "constraints": ("crowd_behind",)},
+        "point",
+    ),
+    ("focus_aids._set_ring_after_focus", "ring_magnify_after_af", PEOPLE, "off", TRIPOD, "on"),
+    (
+        "release._set_low_rate",
+        "low_rate",
+        SPORTS,
+        5.0,
+        {**SPORTS, "camera": {"frame_rates": (FrameRate(shutter="mechanical", frames_per_s=2),)}},
+        2.0,
+    ),
+    ("preview._set_corrections", "shading_correction", SPORTS, "off", {**SPORTS, "requests": {"file": "jpeg"}}, "on"),
+    (
+        "preview._set_corrections",
+        "diffraction_correction",
+        {**TRIPOD, "requests": {"aperture": 16, "file": "raw"}},
+        "off",
+        {**TRIPOD, "requests": {"aperture": 16, "file": "jpeg"}},
+        "on",
+    ),
+    ("surroundings._set_screen_for_place", "screen_for_place", PEOPLE, "room", {**PEOPLE, "ev": 15.0}, "sun"),
+    ("surroundings._set_overlays", "overlay_level", PEOPLE, "off", TRIPOD, "on"),
+    ("surroundings._set_overlays", "overlay_distance", PEOPLE, "off", ZONE, "on"),
+    ("surroundings._set_top_light", "top_light", PEOPLE, "off", NIGHT, "on"),
+    (
+        "focus_aids._set_touch_drag",
+        "touch_drag",
+        SPORTS,
+        "off",
+        {**SPORTS, "schools": {"touch_point": "free_half"}},
+        "right_half",
+    ),
+    ("focus_aids.set_focus_aids", "peaking", SPORTS, None, {**SPORTS, "schools": {"peaking": "always"}}, "low"),
+    (
+        "focus._set_priority",
+        "priority_single",
+        SPORTS,
+        "focus",
+        {**SPORTS, "schools": {"priority": "release"}},
+        "release",
+    ),
+    (
+        "record._set_burst_review",
+        "playback_first",
+        SPORTS,
+        "last",
+        {**SPORTS, "schools": {"burst_review": "first"}},
+        "first",
+    ),
+    (
+        "metering._set_hdr_shape",
+        "hdr_align",
+        JOINED,
+        "off",
+        {**JOINED, "support": "handheld", "schools": IN_HAND},
+        "on",
     ),
     ("record._set_file", "file", SPORTS, "raw_lossless_compressed", {**SPORTS, "requests": {"file": "jpeg"}}, "jpeg"),
     ("record._set_cards", "card_mode", SPORTS, "backup", {**SPORTS, "camera": {"card_slots": 1}}, "single"),
@@ -270,7 +369,7 @@ def answer(case: Case, setting: str) -> Any:
     given = dict(case)
     own = {
         name: given.pop(name, None)
-        for name in ("glass", "camera", "requests", "schools", "flash", "nd", "reserve", "swing", "contacts")
+        for name in ("glass", "camera", "requests", "schools", "flash", "nd", "reserve", "swing", "contacts", "zoom")
     }
     if own["swing"]:
         given["light"] = {"kind": "ev", "ev100": given.pop("ev"), "ev_low": 8.5 - own["swing"], "cct_k": 5200}
@@ -289,6 +388,10 @@ def answer(case: Case, setting: str) -> Any:
         flash=Flash(guide_number_m=own["flash"]) if own["flash"] else None,
     )
     glass = lens(own["glass"] or 200, contacts=own["contacts"] is None)
+    if own["zoom"]:
+        short, wide, long, narrow = own["zoom"]
+        ends = (ApertureAt(focal_length_mm=short, f_number=wide), ApertureAt(focal_length_mm=long, f_number=narrow))
+        glass = lens(short, focal_min_mm=short, focal_max_mm=long, widest=ends)
     plan = planned(
         situation(**given),
         camera=camera,

@@ -7,14 +7,14 @@ from django.test import SimpleTestCase
 from tests.core.builders import body, lens, plan_input, planned, situation
 from wide_aperture.core.craft.schools import school_questions
 from wide_aperture.core.craft.settings import catalogue
-from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.accessories import Accessories, Flash
 from wide_aperture.core.documents.body import ReserveFloor
-from wide_aperture.core.documents.preferences import Preferences, Schools
+from wide_aperture.core.documents.preferences import Preferences, Requests, Schools
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.core.planning import plan
 from wide_aperture.core.planning.schools import differences, other_schools
 
-BAG = Accessories(grey_card=True)
+BAG = Accessories(grey_card=True, flash=Flash(guide_number_m=36))
 RESERVES = (ReserveFloor(reserve="highlight_reserve_1", iso=200),)
 CAMERA = body(frame_rates=({"shutter": "mechanical", "frames_per_s": 20},), reserve_floors=RESERVES)
 BATTERY = (
@@ -28,6 +28,15 @@ BATTERY = (
     (CAMERA, lens(85, 1.8), situation(ev=3, genre="landscape", near=20, far=None)),
     (body(kelvin_low=1800), lens(35, 1.8), situation(ev=2, genre="wedding", near=2, far=4, cct_k=1900)),
     (CAMERA, lens(400, 5.6), situation(ev=14, genre="night_sky", subject="moon", near=1e9, far=None, support="tripod")),
+    (CAMERA, lens(24, 2.8), situation(ev=12, genre="landscape", near=3, far=None, scene_range_ev=22)),
+    (CAMERA, lens(200, 2.8), situation(ev=9, speed=7, constraints=("foreground_obstacles",))),
+    (CAMERA, lens(400, 4), situation(ev=10, genre="wildlife", subject="animal", speed=0.3, near=20, far=30)),
+    (
+        body(support=({"setting": "file", "options": ("jpeg",)},)),
+        lens(50, 1.8),
+        situation(ev=9, genre="everyday", near=3, far=4),
+    ),
+    (CAMERA, lens(50, 2.8), situation(ev=5, genre="portrait", near=2, far=3), {"flash": "key"}),
 )
 
 
@@ -54,9 +63,10 @@ class OtherSchools(SimpleTestCase):
 
     def changes_something(self, question, school):
         schools = Schools(**{question.id: school})
-        for case in BATTERY:
-            now = plan(*case, Preferences(), accessories=BAG)
-            then = plan(*case, Preferences(schools=schools), accessories=BAG)
+        for camera, glass, brief, *asked in BATTERY:
+            requests = Requests(**(asked[0] if asked else {}))
+            now = plan(camera, glass, brief, Preferences(requests=requests), accessories=BAG)
+            then = plan(camera, glass, brief, Preferences(schools=schools, requests=requests), accessories=BAG)
             if differences(now, then):
                 return True
         return False

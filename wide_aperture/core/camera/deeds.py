@@ -6,8 +6,10 @@ body's own conflicts hold; half a press focuses again where the back button held
 
 from __future__ import annotations
 
+from wide_aperture.core.camera.controls.conflicts import STARTERS
 from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.camera.controls.layout import Control
+from wide_aperture.core.camera.controls.pressed import next_value
 from wide_aperture.core.camera.phrasebook import Phrasebook, Way
 from wide_aperture.core.camera.places import StoragePlace, places_of
 from wide_aperture.core.camera.rules import refused, settable
@@ -193,15 +195,27 @@ def _press(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook
     does = control.function(camera.values)
     if control.press_turn and control.turned not in (None, "off"):
         return Outcome(camera=camera, said=f"The {control.label} waits to be turned: its press does nothing.")
-    if does in ("focus", "focus_eye"):
+    if does in STARTERS:
         if camera.values.get("af_mode") == "manual":
             return Outcome(camera=camera, said="Focus stands at manual: nothing moves.")
         return Outcome(
             camera=camera.model_copy(update={"focused": "by the button"}),
-            said="focused, held as long as the button is down",
+            said="focused with an area of its own, held as long as the button is down"
+            if does == "focus_area"
+            else "focused, held as long as the button is down",
+        )
+    if does == "stop_and_lock":
+        held = "by the button" if camera.focused != "nowhere" else "nowhere"
+        return Outcome(
+            camera=camera.model_copy(update={"focused": held}), said="focus and exposure stand while it is held"
         )
     if does == "personal_menu":
         return _open(camera, Action(deed="open", target="personal_menu"), body, book)
+    stepped = next_value(body, camera.values, does)
+    if stepped is not None:
+        setting, value = stepped
+        said = f"{book.phrase(setting).words}: {book.say(setting, value)}"
+        return Outcome(camera=_with(camera, {setting: value}, (setting,)), said=said)
     return Outcome(camera=camera, said=BY_ID[does].label)
 
 

@@ -69,6 +69,13 @@ class Phrasebook(Document):
             unknown = set(phrase.options) - {option.id for option in entry.options}
             if unknown:
                 raise broken_rule(f"phrases/{k}/options", f"{phrase.setting!r} has no option {sorted(unknown)[0]!r}")
+        names: set[str] = set()
+        for k, control in enumerate(self.controls):
+            if control.id in names:
+                raise broken_rule(f"controls/{k}/id", f"{control.id!r} stands there twice: one press has one function")
+            names.add(control.id)
+            if control.assigned not in (*control.functions, "off"):
+                raise broken_rule(f"controls/{k}/assigned", f"the {control.label} does not offer {control.assigned!r}")
         return self
 
     @cached_property

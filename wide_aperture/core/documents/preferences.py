@@ -52,7 +52,7 @@ Drive = Literal[
 ]
 ShutterType = Literal["mechanical", "electronic_first_curtain", "electronic", "leaf"]
 Stabilisation = Literal["on", "off", "panning", "tripod_auto", "na"]
-SelfTimer = Literal["off", "2s", "10s", "remote", "exposure_delay"]
+SelfTimer = Literal["off", "2s", "5s", "10s", "remote", "exposure_delay"]
 Reserve = Literal["off", "auto", "highlight_reserve_1", "highlight_reserve_2"]
 FileOption = Literal["raw", "raw_lossless_compressed", "raw_lossy_compressed", "raw_plus_jpeg", "jpeg"]
 Profile = Literal["standard", "neutral", "flat", "mono"]
@@ -105,6 +105,22 @@ class Schools(Document):
     crop: Literal["full_frame_crop_later", "in_camera_for_print"] = "full_frame_crop_later"
     points: Literal["full", "coarse"] = "full"
     points_wrap: Literal["off", "on"] = "off"
+    reserve_rest: Literal["off", "left_automatic"] = "off"
+    af_area: Literal["by_case", "single_point", "small_wide", "zone", "tracking"] = "by_case"
+    response: Literal["by_case", "standard_always"] = "by_case"
+    touch_point: Literal["off", "free_half"] = "off"
+    peaking: Literal["by_hand", "always"] = "by_hand"
+    ring_refines: Literal["by_case", "always", "never"] = "by_case"
+    ambient: Literal["balanced", "killed", "dragged"] = "balanced"
+    simulation: Literal["always", "on_call"] = "always"
+    hand_bracket: Literal["tripod_only", "in_hand_aligned"] = "tripod_only"
+    dial_order: Literal["by_mode", "aperture_rear", "time_rear"] = "by_mode"
+    jpeg_for: Literal["screen", "print"] = "screen"
+    slow_animals: Literal["low", "high"] = "low"
+    street_frames: Literal["burst", "single"] = "burst"
+    burst_review: Literal["last", "first"] = "last"
+    moon_white: Literal["daylight", "grey_disc"] = "daylight"
+    moon_tone: Literal["mid", "bright"] = "mid"
 
 
 def school_fault(question: str, answer: str) -> str:
@@ -151,7 +167,7 @@ class Requests(Document):
     noise_reduction_long_exposure: Literal["on", "off"] | None = None
     interval_s: Positive | None = None
     sequence_frames: Annotated[int, Field(ge=1, le=1_000_000)] | None = None
-    sequence_hours: Positive | None = None
+    sequence_hours: Annotated[Positive, Field(le=10_000)] | None = None
     file: FileOption | None = None
     picture_profile: Profile | None = None
 

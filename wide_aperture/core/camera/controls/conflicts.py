@@ -9,7 +9,8 @@ from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Value
 
-STARTERS = ("focus", "focus_eye")
+STARTERS = ("focus", "focus_eye", "focus_area")
+MOVERS = ("point", "centre_point")
 
 
 class ControlConflict(Spoken):
@@ -34,6 +35,7 @@ def conflicts(
         *_starters(controls, now, values),
         *_press_and_turn(controls, now),
         *_touch(controls, now, values, nose_half),
+        *_point(controls, now, values),
         *_twice(now),
         *_not_offered(controls, now),
     )
@@ -94,10 +96,34 @@ def _touch(
         )
 
 
+def _point(controls: Sequence[Control], now: Mapping[str, str], values: dict[str, Value]) -> Iterator[ControlConflict]:
+    """A point that nothing moves stands where it stood last: said, never planned in silence."""
+    moved = (
+        "point" in now.values()
+        or values.get("touch_drag") not in (None, "off")
+        or values.get("touch_action") == "point"
+    )
+    needs = values.get("af_mode") not in (None, "manual") and values.get("af_area") not in (
+        "whole_area",
+        "wide_tracking",
+    )
+    could = any("point" in control.functions for control in controls)
+    if moved or not needs or not controls:
+        return
+    yield ControlConflict(
+        code="nothing_moves_point",
+        controls=tuple(name for name, does in now.items() if does == "centre_point"),
+        sentence="Nothing moves the focus point: it stays where it stood last.",
+        remedy="Give the pad or the joystick the point, or let the screen move it."
+        if could
+        else "Let the screen move it, or focus in the middle and recompose.",
+    )
+
+
 def _twice(now: Mapping[str, str]) -> Iterator[ControlConflict]:
     for function in dict.fromkeys(now.values()):
         holders = tuple(name for name, held in now.items() if held == function)
-        if function not in ("off", "point") and len(holders) > 1:
+        if function not in ("off", "point", "focus_area") and len(holders) > 1:  # each area of its own has its button
             yield ControlConflict(
                 code="function_twice",
                 controls=holders,

@@ -62,7 +62,12 @@ class Control(Document):
         return function in self.functions
 
 
-PRESSES = ("focus", "focus_eye", "focus_stop", "exposure_lock", "recall_slot", "af_area", "af_mode", "subject_detection", "white_balance", "drive", "metering", "bracketing", "preview_depth", "magnify", "dr_mode", "silent", "flash_comp", "personal_menu", "playback", "off")  # fmt: skip
+MORE_PRESSES = (
+    "focus_area", "af_manual", "detection_toggle", "faces_first", "tracking_off", "centre_point", "stop_and_lock", "peaking",
+    "other_mode", "simulation", "finder_or_screen", "histogram", "level", "stabiliser", "crop", "release_delay", "self_timer",
+    "flash_menu", "hdr", "multiple_exposure", "look", "slot", "radio",
+)  # fmt: skip
+PRESSES = ("focus", "focus_eye", "focus_stop", "exposure_lock", "recall_slot", "af_area", "af_mode", "subject_detection", "white_balance", "drive", "metering", "bracketing", "preview_depth", "magnify", "dr_mode", "silent", "flash_comp", "personal_menu", "playback", *MORE_PRESSES, "off")  # fmt: skip
 TURNS = ("aperture", "shutter", "iso", "comp", "off")
 
 

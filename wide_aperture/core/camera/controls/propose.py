@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from functools import cache
 
-from wide_aperture.core.camera.controls.conflicts import ControlConflict, conflicts
+from wide_aperture.core.camera.controls.conflicts import STARTERS, ControlConflict, conflicts
 from wide_aperture.core.camera.controls.functions import BY_ID, FUNCTIONS, Function
 from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.craft import settings as catalogue
@@ -119,7 +119,7 @@ def _wanted(needs: Sequence[Need], values: dict[str, Value]) -> dict[str, float]
         total += NEEDED_IN_ACTION.get(function.id, 0.0)
         if (function.id, activation) in (("focus", "back_button"), ("focus_eye", "back_button_eye")):
             total += 20.0
-        elif function.id in ("focus", "focus_eye"):
+        elif function.id in STARTERS:
             total = 0.0  # a second starter fights the shutter button
         if total > 0:
             worth[function.id] = total
@@ -177,7 +177,7 @@ def _left_alone(free: list[Control], chosen: Mapping[str, str], standing: dict[s
         for control in free
         if chosen[control.id] == "off"
         and (does := control.function(standing)) not in taken - {"off"}
-        and does not in ("focus", "focus_eye")
+        and does not in STARTERS
         and BY_ID[does].harm * control.knocks <= EASILY_KNOCKED
     }
 

@@ -131,7 +131,7 @@ class Light:
         if isinstance(held, int | float):
             return float(held)
         if not flash.ghost_shows:
-            return self.case.figure("flash_ambient_offset_ev")
+            return self.case.figure("flash_ambient_offset_ev", self.case.schools.ambient)
         if flash.keeps_room:
             return self.case.figure("ghost_offset_ev")
         dark = self.ev100 - float(ev100(flash.opening, flash.time_s, self.case.body.base_iso))
@@ -165,6 +165,8 @@ class Light:
         school = self.case.schools.highlights
         if (own := self.case.standing.compensation_ev) is not None:
             return own
+        if self.case.subject.kind == "moon" and self.case.schools.moon_tone == "bright":
+            return self.case.figure("moon_bright_ev")
         if school == "standing_under_exposure":
             return self.case.figure("standing_under_ev")
         top = self.scene_top_ev

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
@@ -48,6 +49,46 @@ def touch_drag_eye_side(checked: Checked) -> Finding | None:
         about=checked.about("touch_drag"),
         sentence=f"With the {body.abilities.eye} eye at the finder the nose lies on the {nose.replace('_', ' ')} and moves the point.",
         remedy=Remedy(label=f"{free.replace('_', ' ').capitalize()} only", changes={"touch_drag": free}),
+    )
+
+
+def touch_release_shakes(checked: Checked) -> Finding | None:
+    """A touch on the screen releases on a tripod, at times at which it shows."""
+    case, time = checked.case, checked.shutter_s
+    if checked.option("touch_action") != "shoot" or not case.support.on_tripod or time is None:
+        return None
+    if not case.figure("touch_shows_from_s") <= time <= case.figure("touch_shows_to_s"):
+        return None
+    return report(
+        "touch_release_shakes",
+        about=checked.about("touch_action"),
+        sentence=f"A finger on the screen moves the camera, and {wording.seconds(time)} shows it.",
+        remedy=Remedy(label="Touch only moves the point", changes={"touch_action": "point"}),
+    )
+
+
+def release_locked_without_lens(checked: Checked) -> Finding | None:
+    """A lens the body does not know, and the release locked for it."""
+    lens = checked.case.lens
+    if lens.contacts or checked.option("release_without_lens") != "locked":
+        return None
+    return report(
+        "release_locked_without_lens",
+        about=checked.about("release_without_lens"),
+        sentence=f"{lens.name} has no contacts: to the body there is no lens, and it does not release.",
+        remedy=Remedy(label="Allow it", changes={"release_without_lens": "allowed"}),
+    )
+
+
+def guest_cannot_focus(checked: Checked) -> Finding | None:
+    """Others use the camera, and half a press does not focus."""
+    if not checked.case.asked.shared_camera or not checked.setup.focuses_off_the_shutter:
+        return None
+    return report(
+        "guest_cannot_focus",
+        about=checked.about("af_activation"),
+        sentence="Whoever is handed the camera presses the shutter button, and nothing focuses.",
+        remedy=Remedy(label="Focus by the shutter button", changes={"af_activation": "shutter_button"}),
     )
 
 
@@ -107,6 +148,9 @@ CHECKS: tuple[Check, ...] = (
     sounds_heard,
     assist_lamp_seen,
     touch_drag_eye_side,
+    touch_release_shakes,
+    release_locked_without_lens,
+    guest_cannot_focus,
     slot_changes_lost,
     link_backlog_blocks_review,
     manual_override_impossible,

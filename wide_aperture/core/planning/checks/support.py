@@ -6,6 +6,8 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
+TIMED = ("2s", "5s", "10s")
+
 
 def stabiliser_on_tripod(checked: Checked) -> Finding | None:
     """The stabiliser is on, or was asked to stay on, on a rigid tripod."""
@@ -66,8 +68,8 @@ def stabiliser_focal_length_wrong(checked: Checked) -> Finding | None:
 def self_timer_in_action(checked: Checked) -> Finding | None:
     """A timer or delay, left on or asked for, while the subject moves."""
     case = checked.case
-    asked = case.asked.self_timer in ("2s", "10s")
-    chosen = checked.option("self_timer") in ("2s", "10s") or checked.option("drive") == "self_timer"
+    asked = case.asked.self_timer in TIMED
+    chosen = checked.option("self_timer") in TIMED or checked.option("drive") == "self_timer"
     if not (asked or chosen) or not case.subject.is_moving:
         return None
     return report(

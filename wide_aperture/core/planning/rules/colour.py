@@ -29,7 +29,8 @@ def set_colour(draft: Draft) -> None:
             f"Read in the subject's own light, near {draft.case.light.cct_k:.0f} K, once per light.",
         )
     if mode == "auto":
-        bias = "white" if draft.case.situation.genre == "sports" else "balanced"
+        true_preview = draft.case.schools.preview == "flat_for_truth"
+        bias = "white" if draft.case.situation.genre == "sports" or true_preview else "balanced"
         draft.put(
             "wb_bias",
             bias,
@@ -85,6 +86,9 @@ def _choose(case: Case) -> tuple[str, float, tuple[str, ...], str | None]:
     if requests.white_balance is not None and requests.white_balance != "auto":
         asked = requests.white_balance
         return asked, case.light.preset_k(asked) or _tidy(light), (ASKED,), None
+    if case.subject.kind == "moon" and case.schools.moon_white == "grey_disc":
+        preset = case.figure("preset_kelvin", "tungsten")
+        return "tungsten", preset, (f"Your school: the disc turns grey at {preset:.0f} K.",), "lamp preset for the Moon"
     school = case.schools.white_balance
     if school == "automatic":
         how = f"raw puts {light:.0f} K right" if case.output.keeps_raw else f"the camera finds about {light:.0f} K"

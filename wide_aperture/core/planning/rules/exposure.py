@@ -14,6 +14,7 @@ from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.precedence import ASKED
 
 PAST = 1.1  # a marked time is a little longer or shorter than it says
+MAINS_LIGHT_HZ = (100.0, 120.0)  # what mains of 50 and 60 Hz make of lamps
 ENDS_OF_ISO: tuple[SettingId, ...] = ("iso_floor", "iso_ceiling")
 TOUCHES = (0.9, 1.12)  # a value this near a limit, as a ratio, stands at it
 
@@ -26,6 +27,10 @@ def set_exposure(draft: Draft) -> None:
     _set_aperture(draft)
     _set_iso(draft, mode, iso_stands=iso_stands)
     _set_filter_and_flash(draft)
+    _set_iso_keeps_exposure(draft, mode)
+    _set_easy_compensation(draft, mode)
+    _set_extended_times(draft)
+    _set_fine_times(draft)
 
 
 def _set_mode(draft: Draft) -> tuple[str, bool]:
@@ -320,3 +325,56 @@ def _ambient_is_enough(draft: Draft) -> str:
     if spare < 0:
         return f"You asked for none; {wording.ev(case.light.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} over your ceiling."
     return f"{wording.ev(case.light.ev100)} needs {format_iso(iso)}, {wording.stops_word(spare)} under your ceiling: the ambient light is enough."
+
+
+def _set_iso_keeps_exposure(draft: Draft, mode: str) -> None:
+    widest = [each.f_number for each in draft.case.lens.widest]
+    low, high = min(widest), max(widest)
+    moves = high > low * TOUCHES[1]
+    if moves and mode == "manual" and not draft.case.support.on_tripod:
+        span = f"{format_aperture(low)} to {format_aperture(high)}"
+        draft.put(
+            "iso_keeps_exposure", "on", f"The widest aperture moves from {span} with the zoom: the ISO takes it up."
+        )
+    else:
+        why = f"{mode.replace('_', ' ').capitalize()} at {format_aperture(draft.exposure.aperture)}: nothing moves that the ISO should take up."
+        draft.put("iso_keeps_exposure", "off", why)
+
+
+def _set_easy_compensation(draft: Draft, mode: str) -> None:
+    swing = draft.case.light.swing_ev
+    if not mode_facts(mode).exposes_itself:
+        return
+    changes = swing >= draft.case.figure("changed_light_ev")
+    why = (
+        f"The light moves by {wording.stops_word(swing)}: the free dial answers at once."
+        if changes
+        else f"The light moves by {wording.stops_word(swing)}: a knocked dial would do more harm than a slow press."
+    )
+    draft.put("easy_compensation", "on" if changes else "off", why)
+
+
+def _set_extended_times(draft: Draft) -> None:
+    time, longest = draft.exposure.shutter_s, draft.case.body.longest_timed_s
+    usual = draft.case.figure("usual_longest_s")
+    if usual * PAST < time <= longest * PAST:
+        draft.put(
+            "extended_times",
+            "on",
+            f"{wording.seconds(time)}: the body counts up to {wording.seconds(longest)} by itself.",
+        )
+    else:
+        draft.put(
+            "extended_times", "off", f"{wording.seconds(time)} is on the usual scale up to {wording.seconds(usual)}."
+        )
+
+
+def _set_fine_times(draft: Draft) -> None:
+    light = draft.case.light
+    odd = [each for each in light.flickers_hz if each not in MAINS_LIGHT_HZ]
+    if odd:
+        draft.put("fine_times", "on", f"{light.pulses} is no mains: the time is tuned until the bands stand still.")
+    else:
+        draft.put(
+            "fine_times", "off", f"At {wording.seconds(draft.exposure.shutter_s)} thirds of a stop meet this light."
+        )

@@ -6,10 +6,19 @@ import math
 
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.precedence import ASKED
 from wide_aperture.core.sky.night.moon import FOCUS_FIRST
+
+AREA_SCHOOLS = {
+    "single_point": "single_point",
+    "small_wide": "expanded_point",
+    "zone": "zone",
+    "tracking": "tracking_point",
+}
+HALF_PRESS: tuple[SettingId, ...] = ("half_press_single", "half_press_continuous")
 
 
 def set_focus(draft: Draft) -> None:
@@ -24,6 +33,8 @@ def set_focus(draft: Draft) -> None:
         _set_response(draft, mode)
         _set_priority(draft, mode)
         _set_activation(draft)
+        _set_half_press(draft)
+        _set_detection_start(draft)
     focus_m = case.depth.focus_m
     set_by_hand = mode == "manual" or case.depth.range_is_wanted_sharp
     draft.put(
@@ -138,6 +149,13 @@ def _set_area(draft: Draft) -> None:
     if asked is not None and harm is None:
         draft.put_available("af_area", (asked, "zone", "single_point"), ASKED)
         return
+    if (school := case.schools.af_area) != "by_case" and harm is None and case.subject.kind not in ("moon", "stars"):
+        area = AREA_SCHOOLS[school]
+        why = f"Your school, at {wording.metres(case.subject.mid_m)} and {wording.speed(case.subject.speed_m_s)}."
+        draft.put_available(
+            "af_area", (area, "zone", "single_point"), why, school=draft.follow("focus area", school.replace("_", " "))
+        )
+        return
     ranked, why = _area_for(case)
     draft.put_available("af_area", ranked, why, *((f"Not what you asked for: {harm}.",) if harm else ()))
 
@@ -249,6 +267,9 @@ def _set_response(draft: Draft, mode: str) -> None:
     case = draft.case
     if mode == "single":
         draft.put("af_response", "na", "Single focus does not follow.")
+    elif case.schools.response == "standard_always":
+        why = f"Your school: one behaviour, also at {wording.speed(case.subject.speed_m_s)}."
+        draft.put_available("af_response", ("standard",), why, school=draft.follow("response", "always the default"))
     elif case.has("foreground_obstacles", "crowd_behind", "background_changes") and not case.has(
         "plain_sky_background"
     ):
@@ -271,6 +292,10 @@ def _set_priority(draft: Draft, mode: str) -> None:
     if school != "by_case":
         draft.put_available(
             "af_priority", (school, "balanced", "release"), "Your school.", school=draft.follow("priority", school)
+        )
+        single = "release" if school == "release" else "focus"
+        draft.put(
+            "priority_single", single, "Your school, in single focus too.", school=draft.follow("priority", school)
         )
     elif mode == "single":
         draft.put_available(
@@ -319,3 +344,29 @@ def _set_activation(draft: Draft) -> None:
         "af_activation", (option, "shutter_button"), "Your school of starting focus.", layer="foundation",
         school=draft.follow("starting focus", school.replace("_", " ")),
     )  # fmt: skip
+
+
+def _set_half_press(draft: Draft) -> None:
+    """Half a press focuses unless a button of its own does."""
+    off = draft.setup().focuses_off_the_shutter
+    why = (
+        f"Focus has a button of its own; half a press only wakes the body at {wording.metres(draft.case.subject.mid_m)}."
+        if off
+        else "The shutter button focuses: half a press, whatever the mode."
+    )
+    for setting in HALF_PRESS:
+        draft.put(setting, "off" if off else "on", why)
+
+
+def _set_detection_start(draft: Draft) -> None:
+    case = draft.case
+    if draft.option("subject_detection") in (None, "off"):
+        return
+    several = case.has("crowd_behind", "foreground_obstacles") or case.subject.kind == "group"
+    draft.put(
+        "detection_start",
+        "point" if several else "frame",
+        f"More than one may be found at {wording.metres(case.subject.mid_m)}: the point says which."
+        if several
+        else f"Nobody else is found at {wording.metres(case.subject.mid_m)}: wherever it stands it is taken.",
+    )

@@ -18,9 +18,34 @@ def set_focus_aids(draft: Draft) -> None:
     else:
         _set_prediction(draft)
         _set_recomposing(draft)
+        _set_ring_after_focus(draft)
     _set_limiter(draft)
     _set_stack(draft)
-    draft.put("touch_drag", "off", "Off: a nose or a cheek moves the point as well as a thumb.")
+    _set_touch_drag(draft)
+    if not by_hand and draft.case.schools.peaking == "always":
+        why = f"Your school: where focus lies at {wording.metres(draft.case.subject.mid_m)} is seen at every moment."
+        draft.put("peaking", "low", why, school=draft.follow("peaking", "always"))
+
+
+def _set_touch_drag(draft: Draft) -> None:
+    body, school = draft.case.body, draft.case.schools.touch_point
+    free = {"left_half": "right_half", "right_half": "left_half"}.get(body.nose_half or "", "whole")
+    only_thumb = body.abilities.touch_screen and not body.abilities.joystick and draft.option("af_mode") != "manual"
+    if only_thumb and body.nose_half is None:
+        why = f"{body.name} has 0 joysticks: a tap on the screen is what moves the point."
+        draft.put_available("touch_action", ("point", "focus"), why)
+        draft.put("touch_drag", "off", "Nobody looks into a finder: the tap moves the point.")
+        return
+    if school == "off" and not only_thumb:
+        draft.put("touch_drag", "off", "Off: a nose or a cheek moves the point as well as a thumb.")
+        return
+    beside = f"with the {body.abilities.eye} eye at the finder the {free.replace('_', ' ')} is free of the nose."
+    if school == "off":
+        why, label = f"{body.name} has 0 joysticks, so the thumb moves the point: {beside}", None
+    else:
+        why, label = f"Your school: {beside}", draft.follow("point by thumb", "the free half, from where it is")
+    draft.put_available("touch_drag", (free, "whole", "off"), why, school=label)
+    draft.put_habit("touch_position", "relative", "The thumb is not seen while the eye looks in.")
 
 
 def _set_hand_aids(draft: Draft) -> None:
@@ -119,6 +144,24 @@ def _set_recomposing(draft: Draft) -> None:
             else f"{said}; the point goes where the subject is, and nothing has to be swung.",
             school=draft.follow("recomposing", "move the point"),
         )
+
+
+def _set_ring_after_focus(draft: Draft) -> None:
+    case = draft.case
+    still = case.support.on_tripod and not case.subject.is_moving and case.lens.ring != "none"
+    school = case.schools.ring_refines
+    if school != "by_case" and case.lens.ring != "none":
+        why = f"Your school, at {wording.metres(case.subject.mid_m)} too."
+        label = draft.follow("ring after autofocus", school)
+        draft.put("ring_magnify_after_af", "on" if school == "always" else "off", why, school=label)
+        return
+    draft.put(
+        "ring_magnify_after_af",
+        "on" if still else "off",
+        f"On the tripod, {wording.metres(case.subject.mid_m)} away: the ring refines what autofocus found, enlarged."
+        if still
+        else f"{wording.pace(case.subject.speed_m_s, case.subject.is_moving)} the whole view is needed.",
+    )
 
 
 def _depth_m(draft: Draft) -> float:

@@ -177,6 +177,15 @@ def _set_reserve(draft: Draft) -> None:
     if not case.output.keeps_raw:
         _reserve_for_jpeg(draft)
         return
+    if case.schools.reserve_rest == "left_automatic":
+        takes = case.body.reserve_at(cell.iso, "auto")
+        draft.put_available(
+            "dr_mode",
+            ("auto", "off"),
+            f"Your school: left on automatic; at {format_iso(cell.iso)} it takes {wording.stops_word(takes)}.",
+            school=draft.follow("reserve", "left on automatic"),
+        )
+        return
     draft.put_available(
         "dr_mode",
         ("off",),
@@ -203,7 +212,10 @@ def _reserve_for_jpeg(draft: Draft) -> None:
 def _can_be_joined(case: Case) -> bool:
     """Frames match, or can be laid over each other: a Moon that drifts as a whole can, stars over land cannot."""
     drifts = case.subject.sky_rate_arcsec_s > 0 and case.subject.kind != "moon"
-    return case.support.on_tripod and not case.subject.stirs and not drifts
+    by_hand = (
+        case.schools.hand_bracket == "in_hand_aligned" and not case.subject.is_moving and not case.subject.is_living
+    )
+    return (case.support.on_tripod or by_hand) and not case.subject.stirs and not drifts
 
 
 def needs_bracket(case: Case, iso: float) -> bool:
@@ -225,7 +237,13 @@ def _set_hdr_shape(draft: Draft, missing_ev: float) -> None:
     busy = f" The body is busy for {busy_s:g} s after each." if busy_s else ""
     why = f"{missing_ev:.1f} EV are missing: {each:.1f} to either side.{busy}"
     draft.put_available("hdr_step", (wanted, "auto"), why)
-    draft.put("hdr_align", "off", f"On the tripod they lie on each other: all {case.body.width_px:.0f} px stay.")
+    if case.support.on_tripod:
+        draft.put("hdr_align", "off", f"On the tripod they lie on each other: all {case.body.width_px:.0f} px stay.")
+    else:
+        why = (
+            f"In the hand they do not lie on each other: {case.body.width_px:.0f} px lose their edges, so frame wider."
+        )
+        draft.put("hdr_align", "on", why, school=draft.follow("bracket in the hand", "aligned later"))
 
 
 def _set_bracket(draft: Draft) -> None:
@@ -268,7 +286,7 @@ def _set_bracket(draft: Draft) -> None:
         why = f"Your school: one frame for the highlights, {scene - one_frame:.1f} EV of shadow lifted later."
         draft.put("bracketing", "none", why, school=draft.follow("range", "raw, one frame, lift shadows"))
         return
-    if school == "in_camera_hdr":
+    if school == "in_camera_hdr" and draft.has_option("hdr_mode", "strong"):
         draft.put(
             "hdr_mode",
             "strong",

@@ -8,9 +8,13 @@ from __future__ import annotations
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.abilities import OwnLook
+from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.physics.quantities import format_aperture
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.looks import is_truthful, own_look, wanted_steps
 from wide_aperture.core.planning.precedence import ASKED
+
+CORRECTED: tuple[SettingId, ...] = ("shading_correction", "distortion_correction")
 
 
 def set_preview(draft: Draft) -> None:
@@ -19,6 +23,7 @@ def set_preview(draft: Draft) -> None:
     _set_look(draft, jpeg_only)
     _set_warning(draft, jpeg_only or draft.case.schools.preview == "as_delivered")
     _set_simulation(draft)
+    _set_corrections(draft, jpeg_only)
 
 
 def _set_look(draft: Draft, jpeg_only: bool) -> None:
@@ -62,12 +67,17 @@ def _set_look(draft: Draft, jpeg_only: bool) -> None:
         "look_shadow": "Softer ends show in the preview what the data still hold.",
     }
     own = own_look(draft.case.body, file, profile)
+    for_print = jpeg_only and draft.case.schools.jpeg_for == "print"
+    if for_print:
+        draft.follow("JPEG made for", "the print")
     if own is not None:
         _name_look(draft, own)
     for name, steps in wanted_steps(file, profile).items():
         has = own.of(name) if own else 0.0
         because = "Neutral: focus is judged enlarged." if name == "look_sharpness" else why[name] if truthful else as_is
-        said = f"“{own.name}” has {has:+g} in itself. {because}" if own and has else because
+        said = f"“{own.name}” itself has {has:+g}. {because}" if own and has else because
+        if name == "look_sharpness" and for_print:
+            steps, said = steps + 1, "Your school: ink and distance soften it, a step more is right."
         draft.put_habit(name, steps - has, said)
     _set_look_noise(draft, jpeg_only)
 
@@ -82,6 +92,11 @@ def _name_look(draft: Draft, own: OwnLook) -> None:
 def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:
     school, iso = draft.case.schools.noise_reduction, draft.exposure.iso
     if jpeg_only:
+        if draft.case.schools.jpeg_for == "print" and school != "strong_jpeg":
+            draft.put(
+                "look_noise", "light", f"Your school: a print hides the grain of ISO {iso:.0f}, smoothing it does not."
+            )
+            return
         strong = school == "strong_jpeg" or iso >= draft.case.figure("strong_noise_reduction_from_iso")
         draft.put("look_noise", "strong" if strong else "light", f"At ISO {iso:.0f} the JPEG is finished here.")
         return
@@ -130,9 +145,34 @@ def _set_simulation(draft: Draft) -> None:
             f"To find the frame at {wording.ev(case.light.ev100)}; the exposure is judged by test frame and histogram.",
             must=True,
         )
+    elif case.schools.simulation == "on_call":
+        draft.put_available(
+            "exposure_simulation",
+            ("on_call", "on"),
+            f"Your school: at {wording.ev(case.light.ev100)} the eye composes bright, and calls the exposure up.",
+            layer="foundation",
+            school=draft.follow("exposure in the finder", "on call"),
+        )
+        draft.put_habit("boosted_display", "off", f"At {wording.ev(case.light.ev100)} it is called up instead.")
     else:
         draft.put_habit("exposure_simulation", "on", "The finder shows the exposure before the frame.")
         draft.put(
             "boosted_display", "off", f"At {wording.ev(case.light.ev100)} what the finder shows must be the exposure."
         )
     draft.put_habit("display_brightness", "fixed", "A screen that adapts makes every exposure look right.")
+
+
+def _set_corrections(draft: Draft, jpeg_only: bool) -> None:
+    """What is baked into a JPEG, and left to later work in raw."""
+    aperture = draft.exposure.aperture
+    later = "Raw is corrected at home, where it is seen."
+    for setting in CORRECTED:
+        why = "The JPEG is finished here." if jpeg_only else later
+        draft.put_habit(setting, "on" if jpeg_only else "off", why)
+    soft = jpeg_only and aperture > draft.case.glass.best_aperture
+    why = f"{format_aperture(aperture)} lies past the lens's best: the JPEG is sharpened here." if soft else later
+    draft.put(
+        "diffraction_correction",
+        "on" if soft else "off",
+        why if soft or not jpeg_only else f"{format_aperture(aperture)} is sharp as it is.",
+    )

@@ -38,6 +38,12 @@ def _set_file(draft: Draft) -> None:
         )
     screen = case.output.name == "screen"
     jpeg = draft.option("file") in ("jpeg", "raw_plus_jpeg")
+    if not jpeg and case.schools.preview == "flat_for_truth":
+        why = f"Your school of a true preview: colours clip in the wide one about when raw of {case.body.megapixels:g} MP does."
+        draft.put(
+            "colour_space", "wide", why, layer="foundation", school=draft.follow("preview", "flat look for truth")
+        )
+        return
     draft.put(
         "colour_space",
         "srgb" if screen or not jpeg else "wide",
@@ -99,6 +105,7 @@ def _set_discretion(draft: Draft) -> None:
         if quiet:
             draft.put(setting, "off", why, must=True)
     _set_review(draft)
+    _set_burst_review(draft)
 
 
 def _set_review(draft: Draft) -> None:
@@ -126,6 +133,13 @@ def _set_review(draft: Draft) -> None:
     else:
         draft.put_habit("review", "off", "The next moment matters more than the last.")
         draft.follow("review", "off")
+
+
+def _set_burst_review(draft: Draft) -> None:
+    first = draft.case.schools.burst_review
+    if first == "first":
+        why = "Your school: the burst is judged from its beginning."
+        draft.put("playback_first", first, why, layer="foundation", school=draft.follow("first of a burst", first))
 
 
 def _set_shape(draft: Draft) -> None:

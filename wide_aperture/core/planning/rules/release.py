@@ -6,7 +6,7 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.precedence import ASKED
 
-DELAYS = ("2s", "10s", "exposure_delay")
+DELAYS = ("2s", "5s", "10s", "exposure_delay")
 NAMED_LEAN_DEG = 0.1  # a slant that rounds to nothing is not named
 
 
@@ -15,6 +15,7 @@ def set_release(draft: Draft) -> None:
     _set_shutter_kind(draft)
     _set_anti_flicker(draft)
     _set_drive(draft)
+    _set_low_rate(draft)
     _set_timer(draft)
     _set_mirror(draft)
     _set_release_delay(draft)
@@ -119,6 +120,15 @@ def _set_drive(draft: Draft) -> None:
         )
     elif burst >= case.figure("burst_planned_frames"):
         drive, why = "continuous_high", f"A burst of {burst} is planned."
+    elif case.subject.kind in ("animal", "bird") and case.schools.slow_animals == "high":
+        draft.follow("slow animals", "high rate")
+        drive, why = (
+            "continuous_high",
+            f"Your school: one of many at {wording.metres(case.subject.mid_m)} has the eye lit.",
+        )
+    elif case.subject.is_living and case.situation.genre == "street" and case.schools.street_frames == "single":
+        draft.follow("frames in the street", "single")
+        drive, why = "single", f"Your school: one moment is chosen, at {wording.metres(case.subject.mid_m)}."
     elif case.subject.is_living:
         drive, why = "continuous_low", _against_blinks(draft)
     else:
@@ -181,6 +191,13 @@ def _set_rate(draft: Draft, drive: str) -> None:
     draft.put("frame_rate", rate, why)
 
 
+def _set_low_rate(draft: Draft) -> None:
+    low = draft.case.figure("low_fps")
+    top = draft.case.body.frames_per_s(draft.case.shutters.kind_for(draft.exposure.shutter_s))
+    rate = min(top, low) if top is not None else low
+    draft.put_habit("low_rate", rate, f"{rate:g}/s catch the moment between two blinks, and leave little to cull.")
+
+
 def _set_timer(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     long_lens = case.glass.focal_mm * case.body.crop_factor >= case.figure("delayed_release_from_mm")
@@ -207,7 +224,7 @@ def _set_timer(draft: Draft) -> None:
         )
     elif long_lens:
         draft.put_available(
-            "self_timer", ("10s", "2s"), f"At {case.glass.focal_mm:.0f} mm a touch swings the lens for seconds."
+            "self_timer", ("10s", "5s", "2s"), f"At {case.glass.focal_mm:.0f} mm a touch swings the lens for seconds."
         )
     else:
         draft.put_available(
@@ -241,7 +258,7 @@ def _set_release_delay(draft: Draft) -> None:
     shocks = curtain or mirror
     draft.put_available(
         "exposure_delay",
-        ("1s", "2s") if shocks else ("off",),
+        ("1s", "2s", "3s") if shocks else ("off",),
         f"At {wording.seconds(cell.shutter_s)} {'the mirror' if mirror else 'the first curtain'}'s own shock would show."
         if shocks
         else f"At {wording.seconds(cell.shutter_s)} there is no shock to wait for.",

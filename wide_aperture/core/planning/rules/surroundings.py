@@ -6,14 +6,20 @@ import math
 
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
+
+JUDGED_LIVE: tuple[SettingId, ...] = ("overlay_histogram", "overlay_level")
 
 
 def set_surroundings(draft: Draft) -> None:
     """Display, power, controls and link groups."""
     _set_display(draft)
+    _set_screen_for_place(draft)
+    _set_overlays(draft)
+    _set_top_light(draft)
     _set_power(draft)
     _set_controls(draft)
     _set_link(draft)
@@ -65,6 +71,47 @@ def _set_display(draft: Draft) -> None:
         f"At {wording.speed(case.subject.speed_m_s)} worth the battery while it lasts."
         if quick
         else f"{_pace(case)} it would only cost battery.",
+    )
+
+
+def _set_screen_for_place(draft: Draft) -> None:
+    case, light = draft.case, wording.ev(draft.case.light.ev100)
+    if case.light.ev100 >= case.figure("sun_from_ev") and not case.light.is_indoors:
+        place, why = "sun", f"At {light} a screen set for a room is not seen."
+    elif case.situation.genre == "portrait" and case.flash.in_use:
+        place, why = "studio", f"Beside flash and {light} of room light the screen is judged by itself."
+    else:
+        place, why = "room", f"At {light} a brighter screen would make frames look too light."
+    draft.put("screen_for_place", place, why)
+
+
+def _set_overlays(draft: Draft) -> None:
+    case, time = draft.case, wording.seconds(draft.exposure.shutter_s)
+    slow, by_hand = case.support.on_tripod, draft.option("af_mode") == "manual"
+    for setting in JUDGED_LIVE:
+        why = (
+            f"On the tripod there is time to read it before {time}."
+            if slow
+            else f"In the hand, at {time}, the frame must stay free."
+        )
+        draft.put(setting, "on" if slow else "off", why)
+    draft.put(
+        "overlay_distance",
+        "on" if by_hand else "off",
+        f"Focus is set by hand, at {wording.metres(case.depth.focus_m)}: the scale says where it stands."
+        if by_hand
+        else f"Focus finds {wording.metres(case.subject.mid_m)} by itself.",
+    )
+
+
+def _set_top_light(draft: Draft) -> None:
+    case = draft.case
+    dark = case.light.ev100 < case.figure("night_from_ev") and not case.has("discreet", "silent")
+    light = wording.ev(case.light.ev100)
+    draft.put(
+        "top_light",
+        "on" if dark else "off",
+        f"At {light} the display is not read without." if dark else f"At {light} it is read as it is.",
     )
 
 
@@ -121,6 +168,10 @@ def _set_controls(draft: Draft) -> None:
     rear, front, ring, why = changes_most.get(
         mode or "", ("comp", "aperture", "iso", f"{light}: compensation is what you change most.")
     )
+    if (order := draft.case.schools.dial_order) != "by_mode":
+        rear, front = ("aperture", "shutter") if order == "aperture_rear" else ("shutter", "aperture")
+        draft.follow("order of dials", order.replace("_", " "))
+        why = f"Your school: the same in every mode. {light}."
     draft.put("dial_rear", rear, why)
     draft.put("dial_front", front, f"The value you change next, now {_said(draft, front)}.")
     draft.put("dial_ring", ring, f"The rest, now {_said(draft, ring)}, where a knock is noticed at once.")

@@ -1,0 +1,75 @@
+"""What a press of an assigned button changes: from one option to the next, through as many as the list holds."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from wide_aperture.core.camera.rules import refused
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.setup import Value
+
+# Function to the setting a press steps through, and the options it steps through; none named: all the body has.
+STEPS: Mapping[str, tuple[str, tuple[str, ...]]] = {
+    "af_manual": ("af_mode", ("continuous", "single", "manual")),
+    "detection_toggle": ("subject_detection", ()),
+    "faces_first": ("face_register", ()),
+    "peaking": ("peaking", ("off", "low")),
+    "simulation": ("exposure_simulation", ()),
+    "finder_or_screen": ("finder_switch", ("finder", "screen")),
+    "histogram": ("histogram_access", ()),
+    "level": ("level", ()),
+    "stabiliser": ("stabilisation", ("on", "off")),
+    "crop": ("aspect", ()),
+    "release_delay": ("exposure_delay", ()),
+    "self_timer": ("self_timer", ("off", "2s", "5s", "10s")),
+    "hdr": ("hdr_mode", ()),
+    "multiple_exposure": ("multiple_exposure", ()),
+    "look": ("picture_profile", ()),
+    "radio": ("link_radio", ("off", "on")),
+}
+# The setting that says how many options the list of another holds.
+LENGTH_OF: Mapping[str, str] = {
+    "af_area": "af_areas_allowed",
+    "af_mode": "af_modes_allowed",
+    "drive": "drives_allowed",
+    "aspect": "crops_allowed",
+    "picture_profile": "looks_allowed",
+}
+LENGTHS = {"two": 2, "three": 3}
+
+
+def members(body: Body, values: Mapping[str, Value], setting: str, among: tuple[str, ...] = ()) -> tuple[str, ...]:
+    """The options a list goes through on this body, in the catalogue's order, and where it stands now."""
+    declared = body.support_of(setting)
+    every = [option.id for option in catalogue.setting(setting).options if option.id not in catalogue.NOT_THERE]
+    there = [each for each in every if (declared is None or each in declared.options) and (not among or each in among)]
+    length = LENGTHS.get(str(values.get(LENGTH_OF.get(setting, ""))), len(there))
+    now = str(values.get(setting))
+    kept = there[:length]
+    if now in there and now not in kept:
+        kept = [now, *kept[: length - 1]]
+    return tuple(kept)
+
+
+def next_value(body: Body, values: dict[str, Value], function: str) -> tuple[str, str] | None:
+    """The setting a press changes and what it then stands at; None where the press changes no value, or nothing else fits.
+
+    Detection goes between off and what it looked for, the first kind the body has where it was off.
+    """
+    if function not in STEPS:
+        return None
+    setting, among = STEPS[function]
+    if function == "detection_toggle":
+        kinds = [each for each in members(body, values, setting) if each != "off"]
+        if values.get(setting) != "off":
+            return setting, "off"
+        return (setting, kinds[0]) if kinds else None
+    order = members(body, values, setting, among)
+    now = str(values.get(setting))
+    at = order.index(now) if now in order else -1
+    for step in range(1, len(order) + 1):
+        after = order[(at + step) % len(order)]
+        if after != now and refused(body, values, setting, after) is None:
+            return setting, after
+    return None
