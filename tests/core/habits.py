@@ -27,6 +27,7 @@ class Habits:
     standing: tuple[dict[str, Any], ...] = ()
     schools: dict[str, str] = field(default_factory=dict)
     lacks: tuple[str, ...] = ()
+    controls: dict[str, str] = field(default_factory=dict)
     lens: str | None = None
 
     @property
@@ -86,6 +87,7 @@ TWELVE = (
         {**QUIET, "touch_drag": "whole", "touch_action": "point", "af_activation": "shutter_button", "grid": "on",
          "review": "two_seconds", "auto_off": 120.0, "eco_mode": "on", "info_overlays": "few", "points_grid": "coarse"},
         lacks=("points_wrap", "point_speed", "top_display"),
+        controls={"button_front": "centre_point", "button_screen": "level"},
     ),
     Habits(
         "Truthful preview, two bodies alike", "alder-24",
@@ -93,6 +95,7 @@ TWELVE = (
         {**QUIET, **TRUTH, "display_brightness": "fixed", "file_prefix": "per_body", "clock_zone": "local",
          "histogram_access": "live", "file": "raw_lossless_compressed", "card_mode": "backup", "review": "off"},
         ({"setting": "look_contrast", "value": -1.0, "body_id": demo_id("body/alder-45")},),
+        controls={"button_front": "simulation", "button_screen": "histogram"},
     ),
     Habits(
         "JPEG everyday", "rowan-26",
@@ -101,6 +104,7 @@ TWELVE = (
          "look_noise": "light", "colour_space": "srgb", "clip_high": 245.0, "review": "two_seconds", "grid": "on",
          "white_balance": "auto", "exposure_comp_ev": -1 / 3, "shadow_lift": "weak", "portrait_smoothing": "off"},
         schools={"file": "jpeg"},
+        controls={"button_front": "look", "button_screen": "crop"},
     ),
     Habits(
         "Compact set to a zone", "wren",
@@ -109,6 +113,7 @@ TWELVE = (
          "mf_magnify_on_ring": "off", "grid": "off", "auto_off": 300.0, "touch_action": "off", "info_overlays": "few"},
         ({"setting": "iso", "value": 1600.0, "genres": ("street",)},),
         schools={"exposure": "zone_focus_program"},
+        controls={"button_front": "other_mode", "button_screen": "self_timer"},
     ),
     Habits(
         "Wildlife, three areas on three buttons", "alder-45",
@@ -118,6 +123,7 @@ TWELVE = (
          "stabiliser_when": "exposure", "finder_refresh": "high", "touch_action": "off", "auto_off": 600.0,
          "controls_lock": "off", "playback_hand": "left", "boost_mode": "on", "heat_limit": "high"},
         schools={"cards": "overflow", "points_wrap": "on"},
+        controls={"button_back": "focus_area", "button_front": "focus_area", "button_lens": "focus_area", "button_screen": "detection_toggle"},
     ),
     Habits(
         "Sports in full", "alder-24",
@@ -128,6 +134,7 @@ TWELVE = (
          "safety_shift": "off", "release_without_card": "locked", "playback_first": "last"},
         ({"setting": "slowest_shutter_s", "value": 1 / 500, "genres": ("sports",)},),
         schools={"anti_flicker": "all_year"},
+        controls={"button_front": "tracking_off", "button_screen": "radio"},
     ),
     Habits(
         "Studio, tethered", "larch-100",
@@ -135,6 +142,7 @@ TWELVE = (
         {"link_mode": "tether", "link_send": "all", "review": "two_seconds", "eco_mode": "off", "auto_off": 1800.0,
          "assist_lamp": "off", "sounds": "off", "display_brightness": "fixed", "grid": "on", "level": "on",
          "file": "raw_lossless_compressed", "flash_modelling": "on", "histogram_access": "live", "copyright": True},
+        controls={"button_front": "flash_menu", "button_screen": "multiple_exposure"},
     ),
     Habits(
         "Landscape, fifteen items", "alder-45",
@@ -143,6 +151,7 @@ TWELVE = (
          "sounds": "off", "magnifier_time": "until_half_press", "mf_override": "on", "peaking_colour": "yellow",
          "raw_compression": "lossless", "aspect": "full", "touch_action": "focus", "clip_warning": "always",
          "clip_high": 253.0, "noise_reduction_long_exposure": "off"},
+        controls={"button_front": "release_delay", "button_screen": "hdr"},
     ),
     Habits(
         "Street, from the pocket", "rowan-26",
@@ -151,6 +160,7 @@ TWELVE = (
          "file": "raw_plus_jpeg", "look_filter": "red", "points_grid": "coarse", "white_balance": "daylight",
          "af_activation": "shutter_button", "info_overlays": "few", "image_rotation": "off"},
         ({"setting": "iso", "value": 5000.0, "darker_than_ev": 6.0},),
+        controls={"button_front": "af_manual", "button_screen": "finder_or_screen"},
     ),
     Habits(
         "Family camera with a back button", "rowan-26",
@@ -159,6 +169,7 @@ TWELVE = (
          "assist_lamp": "off", "subject_detection": "human_eye", "grid": "on", "touch_action": "focus",
          "jpeg_size": "large", "picture_profile": "standard", "auto_off": 60.0, "portrait_smoothing": "on"},
         ({"setting": "kelvin", "value": 4500.0, "up_to": 6000.0},),
+        controls={"button_front": "faces_first", "button_screen": "slot"},
     ),
     Habits(
         "Church, by spot", "alder-24",
@@ -167,6 +178,7 @@ TWELVE = (
          "card_mode": "backup", "exposure_simulation": "on", "histogram_access": "one_press", "grid": "on",
          "face_metering": False, "af_activation": "back_button", "lens_corrections": "on", "clip_high": 253.0},
         schools={"metering": "spot"},
+        controls={"button_front": "stop_and_lock", "button_screen": "stabiliser"},
     ),
     Habits(
         "Night with a fixed lens", "wren",
@@ -175,5 +187,6 @@ TWELVE = (
          "display_brightness": "dim", "review": "two_seconds", "white_balance": "kelvin", "kelvin": 4000.0,
          "lens_corrections": "off", "stabilisation": "off", "exposure_simulation": "off", "boosted_display": "on",
          "auto_off": 300.0, "grid": "on"},
+        controls={"button_front": "peaking", "button_screen": "release_delay"},
     ),
 )  # fmt: skip

@@ -120,6 +120,20 @@ class Assignment(SimpleTestCase):
         self.assertEqual(does(plan), other)
         self.assertEqual(plan.agrees_with_other, ("left", "right"))
 
+    def test_the_point_is_never_left_where_nothing_moves_it(self):
+        still = {**BACK, "af_mode": "single", "af_area": "single_point"}
+        many = needs(
+            "iso", "metering", "drive", "white_balance", "af_area", "dr_mode", "bracketing", times=50.0, in_action=True
+        )
+        plan = propose(USUAL, many, still)
+        self.assertEqual(does(plan)["joystick"], "point")
+        self.assertIn("surest way", next(each.because for each in plan.controls if each.control == "joystick"))
+        self.assertNotIn("nothing_moves_point", [each.code for each in plan.conflicts])
+        kept = propose(USUAL, many, still, habits={"joystick": "metering"})  # a habit is kept; the screen moves it then
+        self.assertEqual((does(kept)["joystick"], does(kept)["touch"]), ("metering", "point"))
+        free = propose(USUAL, many, {**still, "af_mode": "manual"})
+        self.assertNotIn("surest way", " ".join(each.because for each in free.controls))
+
     def test_the_areas_of_the_day_become_the_cycle(self):
         plan = propose(USUAL, [], {}, areas=["zone", "single_point", "zone"])
         self.assertEqual(plan.areas, ("zone", "single_point"))
@@ -139,6 +153,7 @@ class Conflicts(SimpleTestCase):
         shutter = {"af_activation": "shutter_button"}
         self.assertIn("two_focus_starters", self.codes(shutter, {"button_back": "focus"}))
         self.assertNotIn("two_focus_starters", self.codes(BACK, {"button_back": "focus"}))
+        self.assertNotIn("two_focus_starters", self.codes({**shutter, "af_mode": "manual"}, {"button_back": "focus"}))
 
     def test_focus_on_no_control_at_all(self):
         self.assertIn("nothing_focuses", self.codes(BACK))

@@ -138,6 +138,14 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
     ),
     ("exposure._set_fine_times", "fine_times", SPORTS, "off", {**SPORTS, "flicker_hz": 143}, "on"),
     (
+        "focus._set_eye_button",
+        "eye_detection",
+        SPORTS,
+        "auto",
+        {**SPORTS, "schools": {"focus_start": "back_button_eye"}},
+        "off",
+    ),
+    (
         "focus._set_half_press",
         "half_press_single",
         SPORTS,

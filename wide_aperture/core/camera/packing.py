@@ -154,7 +154,10 @@ def _pack_body(
     state, book = state_of(body, shoot.states), book_of(body, shoot.books)
     wishes = decisions.wishes.get(str(body.id)) if decisions else None
     packed = pack(items, body, book, state, wishes, _stand_ins(body, others))
-    values = {**state.values, **(items[0].target if items else {})}
+    # As the first situation sets it; what it leaves open, as the next that speaks.
+    values = dict(state.values)
+    for item in reversed(items):
+        values |= item.target
     controls = propose(
         book.controls,
         needs_of(items, packed.packing),

@@ -10,7 +10,7 @@ from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setup import Value
 
 STARTERS = ("focus", "focus_eye", "focus_area")
-MOVERS = ("point", "centre_point")
+MOVES_ITSELF = (None, "whole_area", "wide_tracking")  # areas that find their subject anywhere
 
 
 class ControlConflict(Spoken):
@@ -44,6 +44,8 @@ def conflicts(
 def _starters(
     controls: Sequence[Control], now: Mapping[str, str], values: dict[str, Value]
 ) -> Iterator[ControlConflict]:
+    if values.get("af_mode") == "manual":
+        return  # nothing starts focus, so nothing fights over it
     starting = tuple(name for name, function in now.items() if function in STARTERS)
     activation = values.get("af_activation", "shutter_button")
     if starting and activation == "shutter_button":
@@ -96,19 +98,16 @@ def _touch(
         )
 
 
+def needs_a_mover(values: Mapping[str, Value]) -> bool:
+    """True where autofocus works by a point that the screen does not move."""
+    by_point = values.get("af_mode") not in (None, "manual") and values.get("af_area") not in MOVES_ITSELF
+    return by_point and values.get("touch_drag") in (None, "off") and values.get("touch_action") != "point"
+
+
 def _point(controls: Sequence[Control], now: Mapping[str, str], values: dict[str, Value]) -> Iterator[ControlConflict]:
     """A point that nothing moves stands where it stood last: said, never planned in silence."""
-    moved = (
-        "point" in now.values()
-        or values.get("touch_drag") not in (None, "off")
-        or values.get("touch_action") == "point"
-    )
-    needs = values.get("af_mode") not in (None, "manual") and values.get("af_area") not in (
-        "whole_area",
-        "wide_tracking",
-    )
     could = any("point" in control.functions for control in controls)
-    if moved or not needs or not controls:
+    if not controls or not needs_a_mover(values) or "point" in now.values():
         return
     yield ControlConflict(
         code="nothing_moves_point",

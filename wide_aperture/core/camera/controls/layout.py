@@ -81,7 +81,7 @@ _ON_MOST_BODIES = (
     Control(id="button_top", label="button by the release", kind="button", face="top", x=0.82, y=0.4, hand="right index", functions=("iso", "comp", "white_balance", "drive", "bracketing", "metering", "off"), assigned="iso", seconds=0.7, press_turn=True),
     Control(id="button_screen", label="button under the screen", kind="button", face="back", x=0.62, y=0.92, in_finder=False, functions=tuple(f for f in PRESSES if f not in ("focus", "focus_eye", "recall_slot")), assigned="playback", seconds=1.0),
     Control(id="touch", label="screen under the thumb", kind="touch", face="back", x=0.36, y=0.55, functions=("point", "off"), assigned="point", setting="touch_drag", knocks=0.4),
-    Control(id="button_lens", label="button on the lens", kind="button", face="lens", x=0.5, y=0.3, hand="left thumb", functions=("focus_stop", "af_area", "recall_slot", "focus", "off"), assigned="focus_stop", setting="button_lens", seconds=0.4),
+    Control(id="button_lens", label="button on the lens", kind="button", face="lens", x=0.5, y=0.3, hand="left thumb", functions=("focus_stop", "af_area", "recall_slot", "focus", "focus_area", "off"), assigned="focus_stop", setting="button_lens", seconds=0.4),
 )  # fmt: skip
 
 

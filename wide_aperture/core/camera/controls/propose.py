@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from functools import cache
 
-from wide_aperture.core.camera.controls.conflicts import STARTERS, ControlConflict, conflicts
+from wide_aperture.core.camera.controls.conflicts import STARTERS, ControlConflict, conflicts, needs_a_mover
 from wide_aperture.core.camera.controls.functions import BY_ID, FUNCTIONS, Function
 from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.craft import settings as catalogue
@@ -84,10 +84,13 @@ def propose(
     planned = {name: said for name, said in (planned or {}).items() if name not in habits}
     wanted = _wanted(needs, values)
     held = {**{name: does for name, (does, _) in planned.items()}, **habits}
+    if needs_a_mover(values) and "point" not in held.values() and (mover := _surest_mover(controls, held)) is not None:
+        held[mover.id] = "point"
     free = [control for control in controls if control.id not in held]
     chosen = held | _best(free, wanted, other, set(held.values()))
     chosen |= _left_alone(free, chosen, standing)
     reasons = {name: f"Planned: {why}" for name, (_, why) in planned.items()} | dict.fromkeys(habits, "Your habit.")
+    reasons |= {name: _moves(controls, name) for name, does in held.items() if does == "point" and name not in reasons}
     shown = tuple(
         _shown(control, chosen[control.id], wanted, standing, reasons.get(control.id, "")) for control in controls
     )
@@ -104,6 +107,17 @@ def propose(
         conflicts=conflicts(controls, as_proposed, values, nose_half),
         agrees_with_other=tuple(name for name, does in as_proposed.items() if other.get(name) == does),
     )
+
+
+def _surest_mover(controls: Sequence[Control], held: Mapping[str, str]) -> Control | None:
+    """The control that moves the focus point best: with the eye at the finder, then quickest, then least knocked."""
+    offering = [each for each in controls if each.allows("point") and each.id not in held]
+    return min(offering, key=lambda each: (not each.in_finder, each.seconds, each.knocks), default=None)
+
+
+def _moves(controls: Sequence[Control], name: str) -> str:
+    control = next(each for each in controls if each.id == name)
+    return f"The surest way this body has to move the focus point: {control.hand}, {control.seconds:g} s."
 
 
 def _wanted(needs: Sequence[Need], values: dict[str, Value]) -> dict[str, float]:

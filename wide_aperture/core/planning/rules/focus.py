@@ -33,6 +33,7 @@ def set_focus(draft: Draft) -> None:
         _set_response(draft, mode)
         _set_priority(draft, mode)
         _set_activation(draft)
+        _set_eye_button(draft)
         _set_half_press(draft)
         _set_detection_start(draft)
     focus_m = case.depth.focus_m
@@ -344,6 +345,13 @@ def _set_activation(draft: Draft) -> None:
         "af_activation", (option, "shutter_button"), "Your school of starting focus.", layer="foundation",
         school=draft.follow("starting focus", school.replace("_", " ")),
     )  # fmt: skip
+
+
+def _set_eye_button(draft: Draft) -> None:
+    """Eye on a button means no eye otherwise: detection that never sleeps would make the button idle."""
+    if draft.option("af_activation") == "back_button_eye":
+        near = wording.metres(draft.case.subject.mid_m)
+        draft.put("eye_detection", "off", f"A button looks for the eye at {near}; outside of it the point decides.")
 
 
 def _set_half_press(draft: Draft) -> None:

@@ -1,0 +1,61 @@
+"""The twelve photographers' controls: their packings assign what each is used to, and the simulated camera does it."""
+
+from uuid import UUID
+
+from django.test import SimpleTestCase
+
+from tests.core.habits import TWELVE
+from tests.core.hands import state
+from wide_aperture.core.camera.controls.functions import FUNCTIONS
+from wide_aperture.core.camera.controls.layout import usual_controls
+from wide_aperture.core.camera.deeds import act
+from wide_aperture.core.camera.packing import PackingDocument, ShootToPack, pack_shoot
+from wide_aperture.core.camera.phrasebook import usual_phrasebook
+from wide_aperture.core.camera.simulated import Action, new_camera
+
+ADDED = {
+    "focus_area", "af_manual", "detection_toggle", "faces_first", "tracking_off", "centre_point", "stop_and_lock", "peaking",
+    "other_mode", "simulation", "finder_or_screen", "histogram", "level", "stabiliser", "crop", "release_delay", "self_timer",
+    "flash_menu", "hdr", "multiple_exposure", "look", "slot", "radio",
+}  # fmt: skip
+
+
+def packed(who):
+    book = usual_phrasebook(who.kit).model_copy(update={"controls": usual_controls(who.kit.abilities)})
+    decisions = PackingDocument(id=UUID(int=3), shoot_id=UUID(int=4), habits={str(who.kit.id): who.controls})
+    (one,) = pack_shoot(ShootToPack(who.asks(), {who.kit.id: book}, {}, decisions)).bodies
+    return one, book
+
+
+class TheirControls(SimpleTestCase):
+    def test_over_the_twelve_every_function_is_on_some_button(self):
+        self.assertLessEqual(ADDED, {each.id for each in FUNCTIONS})
+        self.assertEqual(ADDED - {does for who in TWELVE for does in who.controls.values()}, set())
+
+    def test_each_packing_keeps_the_habits_and_does_not_fight_itself(self):
+        for who in TWELVE:
+            one, _ = packed(who)
+            assigned = {each.control: each.proposed for each in one.controls.controls}
+            with self.subTest(who.name):
+                self.assertEqual({name: assigned[name] for name in who.controls}, who.controls)
+                kept = {each.because for each in one.controls.controls if each.control in who.controls}
+                self.assertEqual(kept, {"Your habit."})
+                self.assertEqual([each.code for each in one.controls.conflicts], [])
+
+    def test_the_simulated_camera_behaves_as_assigned(self):
+        for who in TWELVE:
+            one, book = packed(who)
+            does = {each.control: each.proposed for each in one.controls.controls}
+            controls = tuple(
+                each.model_copy(update={"assigned": does[each.id], "setting": None}) for each in book.controls
+            )
+            words = book.model_copy(update={"controls": controls})
+            standing = state(who.kit, **one.packed_state.values)
+            for control, function in who.controls.items():
+                before = new_camera(who.kit, standing)
+                after = act(before, Action(deed="press", target=control), who.kit, words)
+                with self.subTest(who.name, control=control, does=function):
+                    self.assertFalse(after.refused, after.said)
+                    changed = {name for name, value in after.camera.values.items() if before.values.get(name) != value}
+                    reached = next(each for each in FUNCTIONS if each.id == function).settings
+                    self.assertLessEqual(changed, set(reached), after.said)
