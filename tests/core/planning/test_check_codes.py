@@ -297,7 +297,6 @@ OTHERS: dict[str, tuple[dict[str, Any], dict[str, Any], dict[str, Any]]] = {
     "touch_drag_eye_side": ({"touch_drag": "whole"}, {"touch_drag": "right_half"}, {}),
     "touch_release_shakes": ({"touch_action": "shoot", "shutter_s": 0.25}, {"touch_action": "shoot", "shutter_s": 1 / 250}, LAND),
     "release_locked_without_lens": ({"release_without_lens": "locked"}, {"release_without_lens": "allowed"}, {"glass": lens(contacts=False)}),
-    "guest_cannot_focus": ({"af_activation": "back_button"}, {"af_activation": "shutter_button"}, asked(shared_camera=True)),
     "touch_release_by_mistake": ({"touch_action": "shoot"}, {"touch_action": "point"}, {}),
     "prefocus_drains_battery": ({"prefocus": "on"}, {"prefocus": "off"}, {}),
     "manual_override_impossible": ({"mf_override": "on", "af_mode": "single"}, {"mf_override": "off", "af_mode": "single"}, {"glass": lens(ring="none")}),

@@ -80,18 +80,6 @@ def release_locked_without_lens(checked: Checked) -> Finding | None:
     )
 
 
-def guest_cannot_focus(checked: Checked) -> Finding | None:
-    """Others use the camera, and half a press does not focus."""
-    if not checked.case.asked.shared_camera or not checked.setup.focuses_off_the_shutter:
-        return None
-    return report(
-        "guest_cannot_focus",
-        about=checked.about("af_activation"),
-        sentence="Whoever is handed the camera presses the shutter button, and nothing focuses.",
-        remedy=Remedy(label="Focus by the shutter button", changes={"af_activation": "shutter_button"}),
-    )
-
-
 def slot_changes_lost(checked: Checked) -> Finding | None:
     """Changes in a recalled slot are lost, and this situation changes settings on the way."""
     light, steady_ev = checked.case.light, checked.case.figure("keep_changes_ev")
@@ -150,7 +138,6 @@ CHECKS: tuple[Check, ...] = (
     touch_drag_eye_side,
     touch_release_shakes,
     release_locked_without_lens,
-    guest_cannot_focus,
     slot_changes_lost,
     link_backlog_blocks_review,
     manual_override_impossible,

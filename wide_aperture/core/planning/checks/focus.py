@@ -197,7 +197,7 @@ def backbutton_handover(checked: Checked) -> Finding | None:
     """The focus starts on the back button and someone else takes frames too."""
     requests = checked.case.asked
     asked = requests.back_button_af is True
-    chosen = checked.option("af_activation") in ("back_button", "back_button_eye")
+    chosen = checked.setup.focuses_off_the_shutter
     if not requests.shared_camera or not (asked or chosen):
         return None
     return report(
