@@ -7,7 +7,8 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from tests.core.corpus import BODIES_BY_ID, LENSES_BY_ID, demo_inputs
-from wide_aperture.core.documents.body import Body, SettingSupport
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.preferences import Schools

@@ -8,18 +8,14 @@ from wide_aperture.core.documents.abilities import Abilities, OwnLook
 from wide_aperture.core.documents.body import (
     RAW_FILES,
     Body,
-    BodyConflict,
-    Condition,
     FlashSync,
     FrameRate,
-    IsoByTime,
     IsoCeilings,
     RawTrial,
     ReserveFloor,
-    SettingIs,
-    SettingSupport,
     SlotBank,
 )
+from wide_aperture.core.documents.body_support import BodyConflict, Condition, IsoByTime, SettingIs, SettingSupport
 from wide_aperture.core.documents.lens import ApertureAt, Lens
 from wide_aperture.core.physics.sensor import typical
 from wide_aperture.demo.ids import demo_id

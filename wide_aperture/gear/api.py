@@ -7,8 +7,9 @@ from pydantic import Field
 
 from wide_aperture.core.document import Iso, Megapixels, Positive, SensorSideMm
 from wide_aperture.core.documents.body import Body as BodyDocument
-from wide_aperture.core.documents.body import IsoCeilings, SettingSupport, proposed_ceilings
+from wide_aperture.core.documents.body import IsoCeilings, proposed_ceilings
 from wide_aperture.core.documents.body_file import body_file, read_body
+from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.foundation import FoundationDocument, foundation_file, read_foundation
 from wide_aperture.core.documents.setup import Foundation as FoundationSettings
 from wide_aperture.core.physics.sensor import SensorFigures, typical

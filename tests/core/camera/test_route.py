@@ -18,7 +18,7 @@ from wide_aperture.core.camera.route.costs import ITEM_S, OPEN_S, PAGE_S, Offer,
 from wide_aperture.core.camera.route.export import markdown, to_csv
 from wide_aperture.core.camera.state import StoredSlot, differences, same_value
 from wide_aperture.core.craft.settings import catalogue
-from wide_aperture.core.documents.body import Condition, SettingSupport
+from wide_aperture.core.documents.body_support import Condition, SettingSupport
 
 SCREENS = ("quick_screen", "personal_menu", "menu")
 

@@ -15,7 +15,8 @@ from wide_aperture.core.camera.route.follow import follow
 from wide_aperture.core.camera.rules import refused, settable
 from wide_aperture.core.camera.simulated import Action, new_camera
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences, factory_values, target_of
-from wide_aperture.core.documents.body import BodyConflict, SettingIs, SettingSupport, SlotBank
+from wide_aperture.core.documents.body import SlotBank
+from wide_aperture.core.documents.body_support import BodyConflict, SettingIs, SettingSupport
 from wide_aperture.core.documents.setup import SettingValue, Setup
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.demo.shoots import SHOOTS

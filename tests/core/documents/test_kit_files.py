@@ -13,8 +13,8 @@ from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.phrasebook import usual_phrasebook
 from wide_aperture.core.camera.words_file import read_words, words_file
 from wide_aperture.core.documents.abilities import Abilities
-from wide_aperture.core.documents.body import SettingSupport
 from wide_aperture.core.documents.body_file import body_file, read_body
+from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.foundation import read_foundation
 from wide_aperture.demo.kit import BODIES
 from wide_aperture.demo.phrasebooks import phrasebooks

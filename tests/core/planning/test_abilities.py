@@ -12,7 +12,8 @@ from wide_aperture.core.camera.rules import refused
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.abilities import Abilities, Lacks, LongTimeProgram, Loss, OwnLook
 from wide_aperture.core.documents.accessories import Accessories
-from wide_aperture.core.documents.body import NumberEnds, RawTrial, ReserveFloor, SettingSupport, SlotBank
+from wide_aperture.core.documents.body import RawTrial, ReserveFloor, SlotBank
+from wide_aperture.core.documents.body_support import NumberEnds, SettingSupport
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.physics.motion import common_period
 from wide_aperture.core.planning import plan_of

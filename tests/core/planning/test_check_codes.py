@@ -14,7 +14,8 @@ from tests.core.corpus import demo_inputs
 from tests.core.planning.test_checks import checked
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.documents.accessories import Accessories, Flash
-from wide_aperture.core.documents.body import BodyConflict, FlashSync, RawTrial, ReserveFloor, SettingIs, SettingSupport
+from wide_aperture.core.documents.body import FlashSync, RawTrial, ReserveFloor
+from wide_aperture.core.documents.body_support import BodyConflict, SettingIs, SettingSupport
 from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.situation import LightByEv
 from wide_aperture.core.planning import plan_of

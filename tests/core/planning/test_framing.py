@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from tests.core.strategies import accessories, bodies, lenses, situations
 from wide_aperture.core.documents.accessories import Accessories
-from wide_aperture.core.documents.body import IsoByTime
+from wide_aperture.core.documents.body_support import IsoByTime
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.planning import Brief, PlanInput

@@ -7,7 +7,8 @@ from tests.core.builders import body, lens, plan_input, planned, situation
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.craft.settings import catalogue
 from wide_aperture.core.documents.accessories import Accessories, Flash
-from wide_aperture.core.documents.body import Condition, IsoByTime, ReserveFloor, SettingIs, SettingSupport
+from wide_aperture.core.documents.body import ReserveFloor
+from wide_aperture.core.documents.body_support import Condition, IsoByTime, SettingIs, SettingSupport
 from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.documents.setup import Foundation

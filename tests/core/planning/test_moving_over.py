@@ -5,7 +5,8 @@ import math
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, plan_input, situation
-from wide_aperture.core.documents.body import ReserveFloor, SettingSupport
+from wide_aperture.core.documents.body import ReserveFloor
+from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.setup import SettingValue, Setup
 from wide_aperture.core.planning.reserve import reserve_advice
 from wide_aperture.core.planning.transfer import transfer

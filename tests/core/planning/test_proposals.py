@@ -3,7 +3,7 @@
 from django.test import SimpleTestCase
 
 from tests.core.builders import body
-from wide_aperture.core.documents.body import NumberEnds, SettingSupport
+from wide_aperture.core.documents.body_support import NumberEnds, SettingSupport
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.planning.foundation import factory_changes
 from wide_aperture.core.planning.proposals import proposals

@@ -11,7 +11,7 @@ from tests.core.builders import body, lens, plan_input, planned, situation
 from tests.core.corpus import demo_inputs
 from tests.core.habits import TWELVE
 from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.documents.body import SettingSupport
+from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.setup import Foundation, Standing
 from wide_aperture.core.planning import plan_of
 from wide_aperture.core.planning.asking import ways_to_ask

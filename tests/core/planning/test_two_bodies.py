@@ -6,7 +6,7 @@ from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, plan_input, situation
 from wide_aperture.core.documents.abilities import Abilities, OwnLook
-from wide_aperture.core.documents.body import SettingSupport
+from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.setup import Foundation, Standing
 from wide_aperture.core.planning.two_bodies import two_bodies
 

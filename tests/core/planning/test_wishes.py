@@ -3,7 +3,8 @@
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, codes, lens, planned, situation
-from wide_aperture.core.documents.body import FrameRate, ReserveFloor, SettingSupport
+from wide_aperture.core.documents.body import FrameRate, ReserveFloor
+from wide_aperture.core.documents.body_support import SettingSupport
 
 STILL = {"genre": "landscape", "support": "tripod", "near": 5, "far": None, "ev": 10}
 

@@ -11,7 +11,6 @@ from pydantic import Field, model_validator
 
 from wide_aperture.core.document import (
     Document,
-    Finite,
     FNumber,
     FramesPerSecond,
     Iso,
@@ -26,8 +25,9 @@ from wide_aperture.core.document import (
     broken_rule,
 )
 from wide_aperture.core.documents.abilities import Abilities
+from wide_aperture.core.documents.body_support import BodyConflict, IsoByTime, NumberEnds, SettingIs, SettingSupport
 from wide_aperture.core.documents.preferences import FileOption
-from wide_aperture.core.documents.setting_ids import OPTIONS, SettingId
+from wide_aperture.core.documents.setting_ids import OPTIONS
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import optics
 from wide_aperture.core.physics.sensor import SensorFigures
@@ -101,61 +101,6 @@ class ProgramPoint(Document):
     ev100: float
     exposure_s: Seconds
     f_number: FNumber
-
-
-class Condition(Document):
-    """Options that fall away while another setting has one of these values."""
-
-    when_setting: SettingId
-    is_one_of: tuple[str, ...]
-    without_options: tuple[str, ...]
-    because: Text = ""
-
-
-class SettingSupport(Document):
-    """Which options of a catalogue setting the body has. options empty: the body lacks the setting."""
-
-    setting: SettingId
-    options: tuple[str, ...]
-    conditions: tuple[Condition, ...] = ()
-    instead: Text = Field(default="", description="The work-around where the setting or an option is missing")
-
-
-class NumberEnds(Document):
-    """The least and the most this body has of a number: thresholds, steps of a look, compensation. null: open."""
-
-    setting: SettingId
-    low: Finite | None = None
-    high: Finite | None = None
-
-    @model_validator(mode="after")
-    def _is_a_range(self) -> NumberEnds:
-        if self.setting in OPTIONS:
-            raise broken_rule("setting", "is chosen among options, it has no ends")
-        if self.low is not None and self.high is not None and self.high < self.low:
-            raise broken_rule("high", "must not lie under the lowest")
-        return self
-
-
-class IsoByTime(Document):
-    """ISO speeds that fall away with long times: beyond longer_than_s nothing above highest_iso."""
-
-    longer_than_s: Seconds
-    highest_iso: Iso
-
-
-class SettingIs(Document):
-    """A setting standing at an option."""
-
-    setting: SettingId
-    option: str
-
-
-class BodyConflict(Document):
-    """Settings of this body that do not work together, in its maker's logic, not ours."""
-
-    together: Annotated[tuple[SettingIs, ...], Field(min_length=2)]
-    because: Text
 
 
 class SlotBank(Document):
