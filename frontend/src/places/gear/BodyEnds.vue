@@ -24,7 +24,7 @@ function add(setting: unknown): void {
 </script>
 
 <template>
-  <section aria-label="Numbers it keeps within">
+  <section class="gear-part" aria-label="Numbers it keeps within">
     <h2>Numbers it keeps within</h2>
     <NamedSelect
       v-model:value="adding"
@@ -59,10 +59,6 @@ function add(setting: unknown): void {
 </template>
 
 <style scoped>
-h2 {
-  margin: 18px 0 4px;
-}
-
 .one {
   display: grid;
   grid-template-columns: 220px 130px 130px auto;

@@ -18,9 +18,9 @@ const EYES: { value: Abilities['eye']; label: string }[] = [
 </script>
 
 <template>
-  <section aria-label="In the hand">
+  <section class="gear-part" aria-label="In the hand">
     <h2>In the hand</h2>
-    <div class="fields">
+    <div class="gear-fields">
       <div class="wide flags">
         <Checkbox :checked="body.abilities.joystick" @update:checked="(joystick: boolean) => change({ joystick })">Joystick</Checkbox>
         <Checkbox :checked="body.abilities.touch_screen" @update:checked="(touch_screen: boolean) => change({ touch_screen })">Touch screen</Checkbox>
@@ -107,16 +107,6 @@ const EYES: { value: Abilities['eye']; label: string }[] = [
 </template>
 
 <style scoped>
-h2 {
-  margin: 18px 0 4px;
-}
-
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
-  gap: 10px 14px;
-}
-
 .wide {
   grid-column: 1 / -1;
 }

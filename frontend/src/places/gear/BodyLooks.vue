@@ -22,7 +22,7 @@ function add(): void {
 </script>
 
 <template>
-  <section aria-label="Looks">
+  <section class="gear-part" aria-label="Looks">
     <h2>Looks</h2>
     <p class="soft">
       Its own names, and the steps each has in itself: the plan names the look and adds only what is missing. Without any it is taken to have ours.
@@ -74,10 +74,6 @@ function add(): void {
 </template>
 
 <style scoped>
-h2 {
-  margin: 18px 0 4px;
-}
-
 .step {
   width: 64px;
 }

@@ -29,10 +29,10 @@ function answer(file: string, tried: Tried): void {
 </script>
 
 <template>
-  <section aria-label="Raw variants">
+  <section class="gear-part" aria-label="Raw variants">
     <h2>Raw variants</h2>
     <p class="soft">Take one trial file of each to your own software. One that does not open is not planned.</p>
-    <div class="variants">
+    <div class="gear-fields">
       <ChoiceField
         v-for="variant in variants"
         :key="variant.id"
@@ -43,15 +43,3 @@ function answer(file: string, tried: Tried): void {
     </div>
   </section>
 </template>
-
-<style scoped>
-h2 {
-  margin: 18px 0 4px;
-}
-
-.variants {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
-  gap: 10px 14px;
-}
-</style>

@@ -16,7 +16,7 @@ import { useOpenThing } from '@/shell/open'
 import FileReport from './FileReport.vue'
 import FoundationWhere from './FoundationWhere.vue'
 import OwnSchools from './OwnSchools.vue'
-import StandingField from './StandingField.vue'
+import StandingRow from './StandingRow.vue'
 import { useKitFile } from './useKitFile'
 
 type Value = SettingValue['value']
@@ -114,16 +114,13 @@ useOpenThing(() => 'Foundation')
     </p>
     <section v-for="[group, items] in groups" :key="group">
       <h2>{{ group }}</h2>
-      <div v-for="item in items" :key="item.id" class="row">
-        <RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label }}</RouterLink>
-        <StandingField
-          :item="item"
-          :value="own[item.id]"
-          :pointer="`/settings/${item.id}`"
-          :class="{ own: item.id in own }"
-          @choose="(value) => choose(item, value)" />
-        <span class="soft">{{ item.usual_because }}</span>
-      </div>
+      <StandingRow
+        v-for="item in items"
+        :key="item.id"
+        :item="item"
+        :value="own[item.id]"
+        :note="item.usual_because ?? ''"
+        @choose="(value) => choose(item, value)" />
     </section>
   </div>
 </template>
@@ -150,24 +147,5 @@ useOpenThing(() => 'Foundation')
 
 h2 {
   margin: 16px 0 4px;
-}
-
-.row {
-  display: grid;
-  grid-template-columns: 190px 250px minmax(0, 1fr);
-  gap: 4px 16px;
-  align-items: center;
-  padding: 3px 0;
-  border-top: 1px solid var(--rule);
-}
-
-.own {
-  font-weight: 600;
-}
-
-@media (max-width: 760px) {
-  .row {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The body carried beside: clocks, names, and every setting in which its frames would differ, made equal or kept apart. */
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { answered, client } from '@/api/client'
 import type { PlanInput, PlannedSituation } from '@/api/types'
 import { useFoundation } from '@/planning/useFoundation'
 import { currentOf, useEntry } from '@/saving/documents'
+import FoldedList from './FoldedList.vue'
 
 const props = defineProps<{ request: PlanInput; planned: PlannedSituation }>()
 const entry = useEntry('bodies', () => props.planned.second_body_id ?? '')
@@ -19,7 +20,6 @@ const found = useQuery({
 })
 const result = computed(() => found.data.value)
 type Apart = NonNullable<typeof result.value>['apart'][number]
-const open = ref(false)
 const differing = computed(() => (result.value?.apart ?? []).filter((each) => each.state === 'differs'))
 const makeEqual = (which: readonly Apart[]): void =>
   standOn(
@@ -30,55 +30,32 @@ const makeEqual = (which: readonly Apart[]): void =>
 </script>
 
 <template>
-  <section v-if="second && result" class="second" :aria-label="`Beside ${second.name}`">
-    <p>
-      <button class="link" :aria-expanded="open" @click="open = !open">Beside {{ second.name }}: {{ result.sentence }}</button>
-    </p>
-    <template v-if="open">
+  <FoldedList
+    v-if="second && result"
+    :name="`Beside ${second.name}`"
+    :sentence="`Beside ${second.name}: ${result.sentence}`"
+    :items="result.apart"
+    foldable>
+    <template #before>
       <p class="soft">{{ result.clocks }} {{ result.prefixes }}</p>
       <p v-if="differing.length > 1">
         <button class="link" @click="makeEqual(differing)">Make all {{ differing.length }} equal on {{ second.name }}</button>
       </p>
-      <ul>
-        <li v-for="each in result.apart" :key="each.setting">
-          <p>
-            <b>{{ each.label }}</b> {{ result.first }}: {{ each.first }}; {{ result.second }}: {{ each.second }}.
-            <span v-if="each.sentence" class="soft">{{ each.sentence }}</span>
-          </p>
-          <p v-if="each.state !== 'cannot'" class="links">
-            <button class="link" :aria-label="`Make ${each.label} equal on ${result.second}`" @click="makeEqual([each])">Make equal</button>
-            <button
-              class="link"
-              :aria-label="each.state === 'kept' ? `No longer keep ${each.label} apart` : `Keep ${each.label} apart`"
-              @click="keepApart(planned, each.setting, each.state !== 'kept')">
-              {{ each.state === 'kept' ? 'Kept apart; no longer' : 'Keep apart' }}
-            </button>
-          </p>
-        </li>
-      </ul>
     </template>
-  </section>
+    <template #said="{ each }">
+      <b>{{ each.label }}</b> {{ result.first }}: {{ each.first }}; {{ result.second }}: {{ each.second }}.
+      <span v-if="each.sentence" class="soft">{{ each.sentence }}</span>
+    </template>
+    <template #links="{ each }">
+      <template v-if="each.state !== 'cannot'">
+        <button class="link" :aria-label="`Make ${each.label} equal on ${result.second}`" @click="makeEqual([each])">Make equal</button>
+        <button
+          class="link"
+          :aria-label="each.state === 'kept' ? `No longer keep ${each.label} apart` : `Keep ${each.label} apart`"
+          @click="keepApart(planned, each.setting, each.state !== 'kept')">
+          {{ each.state === 'kept' ? 'Kept apart; no longer' : 'Keep apart' }}
+        </button>
+      </template>
+    </template>
+  </FoldedList>
 </template>
-
-<style scoped>
-.second {
-  margin: 6px 0;
-}
-
-ul {
-  margin: 4px 0 8px;
-  padding: 0;
-  list-style: none;
-}
-
-li {
-  padding: 4px 0;
-  border-top: 1px solid var(--rule);
-}
-
-.links {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-}
-</style>

@@ -7,7 +7,7 @@ import type { Body, CatalogueEntry, SettingValue } from '@/api/types'
 import { blankFoundation, inPlans } from '@/planning/useFoundation'
 import { tables } from '@/shared/tables'
 import { useSupported } from '@/shared/useSupported'
-import StandingField from '../StandingField.vue'
+import StandingRow from '../StandingRow.vue'
 
 type Value = SettingValue['value']
 const props = defineProps<{ body: Body; own: Readonly<Record<string, Value>>; schools: Readonly<Record<string, string>> }>()
@@ -32,32 +32,13 @@ function choose(item: CatalogueEntry, value: Value | undefined): void {
 </script>
 
 <template>
-  <div v-for="item in items" :key="item.id" class="row">
-    <RouterLink :to="`/atlas/settings/${item.id}`">{{ item.label }}</RouterLink>
-    <StandingField
-      :item="item"
-      :value="own[item.id]"
-      :pointer="`/settings/${item.id}`"
-      :proposed="proposed(item)"
-      @choose="(value) => choose(item, value)" />
-    <span class="soft">{{ item.usual_because || item.explanation }}</span>
-  </div>
+  <StandingRow
+    v-for="item in items"
+    :key="item.id"
+    :item="item"
+    :value="own[item.id]"
+    :proposed="proposed(item)"
+    :note="item.usual_because || item.explanation"
+    @choose="(value) => choose(item, value)" />
   <p class="soft">All others: <RouterLink to="/gear/foundation">your foundation</RouterLink>.</p>
 </template>
-
-<style scoped>
-.row {
-  display: grid;
-  grid-template-columns: 170px 230px minmax(0, 1fr);
-  gap: 4px 16px;
-  align-items: center;
-  padding: 3px 0;
-  border-top: 1px solid var(--rule);
-}
-
-@media (max-width: 760px) {
-  .row {
-    grid-template-columns: 1fr;
-  }
-}
-</style>
