@@ -9038,7 +9038,7 @@ export interface components {
              * Constraints
              * @default []
              */
-            constraints: ("silent" | "discreet" | "no_flash" | "no_lamp" | "print_60cm" | "crowd_behind" | "foreground_obstacles" | "background_changes" | "plain_sky_background" | "windy" | "panorama" | "star_tracker" | "unrepeatable" | "moon_not_in_frame")[];
+            constraints: ("silent" | "discreet" | "no_flash" | "no_lamp" | "print_60cm" | "crowd_behind" | "foreground_obstacles" | "background_changes" | "plain_sky_background" | "windy" | "panorama" | "star_tracker" | "unrepeatable" | "moon_not_in_frame" | "photographer_in_picture")[];
             /**
              * Depth
              * @description What must be sharp at once: the subject, or all from near to far

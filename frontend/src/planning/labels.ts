@@ -48,6 +48,7 @@ const WORDS: Record<string, Record<string, string>> = {
     star_tracker: 'on a tracker',
     unrepeatable: 'happens once',
     moon_not_in_frame: 'Moon not in frame',
+    photographer_in_picture: 'photographer in the picture',
   },
   genre: {
     sports: 'Sports',

@@ -35,6 +35,13 @@ class WhoseAnswerHolds(SimpleTestCase):
     def test_a_request_goes_before_both(self):
         self.assertEqual(plan_of(asks(JPEG, requests={"file": "raw"})).setup.option("file"), "raw")
 
+    def test_a_school_of_fixed_iso_takes_the_value_that_stands(self):
+        school = Foundation(schools={"iso": "fixed_clean_high"})
+        own = Foundation(schools={"iso": "fixed_clean_high"}, settings={"iso": 1600.0})
+        ours, theirs = (plan_of(asks(each)).choice.iso for each in (school, own))
+        self.assertNotAlmostEqual(ours / 1600, 1, delta=0.1)
+        self.assertAlmostEqual(theirs / 1600, 1, delta=0.06)
+
     def test_other_schools_are_compared_with_the_one_that_holds(self):
         first, *others = other_schools("file", asks(JPEG))
         self.assertEqual((first.school, first.is_followed), ("jpeg", True))

@@ -138,6 +138,22 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
     ),
     ("exposure._set_fine_times", "fine_times", SPORTS, "off", {**SPORTS, "flicker_hz": 143}, "on"),
     (
+        "release._set_drive",
+        "drive",
+        PEOPLE,
+        "continuous_low",
+        {**PEOPLE, "constraints": ("photographer_in_picture",)},
+        "remote",
+    ),
+    (
+        "release._set_timer",
+        "self_timer",
+        PEOPLE,
+        "off",
+        {**PEOPLE, "constraints": ("photographer_in_picture",)},
+        "remote",
+    ),
+    (
         "focus._set_eye_button",
         "eye_detection",
         SPORTS,

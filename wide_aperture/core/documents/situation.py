@@ -65,6 +65,7 @@ Constraint = Literal[
     "star_tracker",
     "unrepeatable",
     "moon_not_in_frame",
+    "photographer_in_picture",
 ]
 Waveform = Literal["sine", "rectified_sine"]
 

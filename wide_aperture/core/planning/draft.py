@@ -210,5 +210,10 @@ class Draft:
         held = self.settings.get(setting_id)
         return held.value if held and isinstance(held.value, str) else None
 
+    @property
+    def so_far(self) -> Setup:
+        """What is set so far, to be asked as a setup; every value in it was checked when it was put."""
+        return Setup.model_construct(settings=self.settings)
+
     def setup(self) -> Setup:
         return Setup(settings=self.settings)

@@ -356,7 +356,7 @@ def _set_eye_button(draft: Draft) -> None:
 
 def _set_half_press(draft: Draft) -> None:
     """Half a press focuses unless a button of its own does."""
-    off = draft.setup().focuses_off_the_shutter
+    off = draft.so_far.focuses_off_the_shutter
     why = (
         f"Focus has a button of its own; half a press only wakes the body at {wording.metres(draft.case.subject.mid_m)}."
         if off

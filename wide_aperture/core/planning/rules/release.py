@@ -96,6 +96,9 @@ def _set_drive(draft: Draft) -> None:
         drive, why = case.requests.drive, ASKED
     elif case.is_timed_series:
         drive, why = "interval", "The timer fires the sequence: nobody's hand, and every frame in its time."
+    elif case.has("photographer_in_picture"):
+        drive = "remote" if case.accessories.release else "self_timer"
+        why = f"You stand in the picture, {wording.metres(case.subject.mid_m)} away from the button."
     elif case.flash.ghost_shows:
         drive, why = "single", "One frame at a time: the flash must load again at the power that lights it all."
     elif case.support.on_tripod and not case.subject.is_moving and not case.subject.is_living:
@@ -206,6 +209,10 @@ def _set_timer(draft: Draft) -> None:
     asked, drive = case.requests.self_timer, draft.option("drive")
     if drive == "interval":
         draft.put("self_timer", "off", "The interval fires every frame; nobody touches the camera.")
+    elif asked is None and case.has("photographer_in_picture"):
+        ranked = ("remote", "10s") if case.accessories.release else ("10s", "5s", "2s")
+        walk = f"You stand in the picture, {wording.metres(case.subject.mid_m)} away: time to get there and turn round."
+        draft.put_available("self_timer", ranked, walk)
     elif asked is not None and not (case.subject.is_moving and asked in DELAYS):
         draft.put_available("self_timer", (asked, "off"), ASKED)
     elif not steady and drive == "self_timer":

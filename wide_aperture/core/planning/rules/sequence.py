@@ -76,7 +76,7 @@ def _set_lock(draft: Draft) -> None:
     case = draft.case
     if exposes_by_hand(draft.option("exposure_mode")):
         return
-    if draft.setup().meters_elsewhere:
+    if draft.so_far.meters_elsewhere:
         _lock_elsewhere(draft)
         return
     even = (
@@ -102,7 +102,7 @@ def _set_lock(draft: Draft) -> None:
 def _lock_elsewhere(draft: Draft) -> None:
     """The spot reads one place and focus lies on another: two presses, each with its own button."""
     share = f"{draft.case.body.spot_area_share:.1%}"
-    if draft.setup().focuses_off_the_shutter:
+    if draft.so_far.focuses_off_the_shutter:
         why = (
             f"The spot reads {share} of the frame, and not where focus lies: half a press holds it, the button focuses."
         )
