@@ -338,7 +338,7 @@ def _set_iso_keeps_exposure(draft: Draft, mode: str) -> None:
         )
     else:
         why = f"{mode.replace('_', ' ').capitalize()} at {format_aperture(draft.exposure.aperture)}: nothing moves that the ISO should take up."
-        draft.put("iso_keeps_exposure", "off", why)
+        draft.put_habit("iso_keeps_exposure", "off", why)
 
 
 def _set_easy_compensation(draft: Draft, mode: str) -> None:
@@ -351,7 +351,10 @@ def _set_easy_compensation(draft: Draft, mode: str) -> None:
         if changes
         else f"The light moves by {wording.stops_word(swing)}: a knocked dial would do more harm than a slow press."
     )
-    draft.put("easy_compensation", "on" if changes else "off", why)
+    if changes:
+        draft.put("easy_compensation", "on", why)
+    else:
+        draft.put_habit("easy_compensation", "off", why)
 
 
 def _set_extended_times(draft: Draft) -> None:
@@ -364,7 +367,7 @@ def _set_extended_times(draft: Draft) -> None:
             f"{wording.seconds(time)}: the body counts up to {wording.seconds(longest)} by itself.",
         )
     else:
-        draft.put(
+        draft.put_habit(
             "extended_times", "off", f"{wording.seconds(time)} is on the usual scale up to {wording.seconds(usual)}."
         )
 
@@ -375,6 +378,6 @@ def _set_fine_times(draft: Draft) -> None:
     if odd:
         draft.put("fine_times", "on", f"{light.pulses} is no mains: the time is tuned until the bands stand still.")
     else:
-        draft.put(
+        draft.put_habit(
             "fine_times", "off", f"At {wording.seconds(draft.exposure.shutter_s)} thirds of a stop meet this light."
         )

@@ -363,7 +363,7 @@ def _set_half_press(draft: Draft) -> None:
         else "The shutter button focuses: half a press, whatever the mode."
     )
     for setting in HALF_PRESS:
-        draft.put(setting, "off" if off else "on", why)
+        draft.put_habit(setting, "off" if off else "on", why)
 
 
 def _set_detection_start(draft: Draft) -> None:
@@ -371,10 +371,8 @@ def _set_detection_start(draft: Draft) -> None:
     if draft.option("subject_detection") in (None, "off"):
         return
     several = case.has("crowd_behind", "foreground_obstacles") or case.subject.kind == "group"
-    draft.put(
-        "detection_start",
-        "point" if several else "frame",
-        f"More than one may be found at {wording.metres(case.subject.mid_m)}: the point says which."
-        if several
-        else f"Nobody else is found at {wording.metres(case.subject.mid_m)}: wherever it stands it is taken.",
-    )
+    near = wording.metres(case.subject.mid_m)
+    if several:
+        draft.put("detection_start", "point", f"More than one may be found at {near}: the point says which.")
+    else:
+        draft.put_habit("detection_start", "frame", f"Nobody else is found at {near}: wherever it stands it is taken.")

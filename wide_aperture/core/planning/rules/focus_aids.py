@@ -155,13 +155,12 @@ def _set_ring_after_focus(draft: Draft) -> None:
         label = draft.follow("ring after autofocus", school)
         draft.put("ring_magnify_after_af", "on" if school == "always" else "off", why, school=label)
         return
-    draft.put(
-        "ring_magnify_after_af",
-        "on" if still else "off",
-        f"On the tripod, {wording.metres(case.subject.mid_m)} away: the ring refines what autofocus found, enlarged."
-        if still
-        else f"{wording.pace(case.subject.speed_m_s, case.subject.is_moving)} the whole view is needed.",
-    )
+    if still:
+        why = f"On the tripod, {wording.metres(case.subject.mid_m)} away: the ring refines what autofocus found, enlarged."
+        draft.put("ring_magnify_after_af", "on", why)
+    else:
+        pace = wording.pace(case.subject.speed_m_s, case.subject.is_moving)
+        draft.put_habit("ring_magnify_after_af", "off", f"{pace} the whole view is needed.")
 
 
 def _depth_m(draft: Draft) -> float:

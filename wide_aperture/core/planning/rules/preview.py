@@ -169,10 +169,8 @@ def _set_corrections(draft: Draft, jpeg_only: bool) -> None:
     for setting in CORRECTED:
         why = "The JPEG is finished here." if jpeg_only else later
         draft.put_habit(setting, "on" if jpeg_only else "off", why)
-    soft = jpeg_only and aperture > draft.case.glass.best_aperture
-    why = f"{format_aperture(aperture)} lies past the lens's best: the JPEG is sharpened here." if soft else later
-    draft.put(
-        "diffraction_correction",
-        "on" if soft else "off",
-        why if soft or not jpeg_only else f"{format_aperture(aperture)} is sharp as it is.",
-    )
+    if jpeg_only and aperture > draft.case.glass.best_aperture:
+        why = f"{format_aperture(aperture)} lies past the lens's best: the JPEG is sharpened here."
+        draft.put("diffraction_correction", "on", why)
+    else:
+        draft.put_habit("diffraction_correction", "off", "Sharp as it is." if jpeg_only else later)

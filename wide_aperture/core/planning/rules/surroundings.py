@@ -77,42 +77,34 @@ def _set_display(draft: Draft) -> None:
 def _set_screen_for_place(draft: Draft) -> None:
     case, light = draft.case, wording.ev(draft.case.light.ev100)
     if case.light.ev100 >= case.figure("sun_from_ev") and not case.light.is_indoors:
-        place, why = "sun", f"At {light} a screen set for a room is not seen."
+        draft.put("screen_for_place", "sun", f"At {light} a screen set for a room is not seen.")
     elif case.situation.genre == "portrait" and case.flash.in_use:
-        place, why = "studio", f"Beside flash and {light} of room light the screen is judged by itself."
+        why = f"Beside flash and {light} of room light the screen is judged by itself."
+        draft.put("screen_for_place", "studio", why)
     else:
-        place, why = "room", f"At {light} a brighter screen would make frames look too light."
-    draft.put("screen_for_place", place, why)
+        draft.put_habit("screen_for_place", "room", "A brighter one would make frames look too light.")
 
 
 def _set_overlays(draft: Draft) -> None:
     case, time = draft.case, wording.seconds(draft.exposure.shutter_s)
-    slow, by_hand = case.support.on_tripod, draft.option("af_mode") == "manual"
     for setting in JUDGED_LIVE:
-        why = (
-            f"On the tripod there is time to read it before {time}."
-            if slow
-            else f"In the hand, at {time}, the frame must stay free."
-        )
-        draft.put(setting, "on" if slow else "off", why)
-    draft.put(
-        "overlay_distance",
-        "on" if by_hand else "off",
-        f"Focus is set by hand, at {wording.metres(case.depth.focus_m)}: the scale says where it stands."
-        if by_hand
-        else f"Focus finds {wording.metres(case.subject.mid_m)} by itself.",
-    )
+        if case.support.on_tripod:
+            draft.put(setting, "on", f"On the tripod there is time to read it before {time}.")
+        else:
+            draft.put_habit(setting, "off", "In the hand the frame must stay free.")
+    if draft.option("af_mode") == "manual":
+        why = f"Focus is set by hand, at {wording.metres(case.depth.focus_m)}: the scale says where it stands."
+        draft.put("overlay_distance", "on", why)
+    else:
+        draft.put_habit("overlay_distance", "off", "Focus finds the distance by itself.")
 
 
 def _set_top_light(draft: Draft) -> None:
-    case = draft.case
-    dark = case.light.ev100 < case.figure("night_from_ev") and not case.has("discreet", "silent")
-    light = wording.ev(case.light.ev100)
-    draft.put(
-        "top_light",
-        "on" if dark else "off",
-        f"At {light} the display is not read without." if dark else f"At {light} it is read as it is.",
-    )
+    case, light = draft.case, wording.ev(draft.case.light.ev100)
+    if case.light.ev100 < case.figure("night_from_ev") and not case.has("discreet", "silent"):
+        draft.put("top_light", "on", f"At {light} the display is not read without.")
+    else:
+        draft.put_habit("top_light", "off", "It is read as it is, and shows nobody where you stand.")
 
 
 def _set_power(draft: Draft) -> None:
