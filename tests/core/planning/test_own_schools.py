@@ -42,6 +42,20 @@ class WhoseAnswerHolds(SimpleTestCase):
         self.assertNotAlmostEqual(ours / 1600, 1, delta=0.1)
         self.assertAlmostEqual(theirs / 1600, 1, delta=0.06)
 
+    def test_a_school_that_needs_a_meter_waits_where_none_reads(self):
+        auto = Foundation(schools={"exposure": "manual_auto_iso"})
+        for ev, mode in ((-7, "manual"), (3, "manual_auto_iso")):
+            brief = situation(ev=ev, genre="night_sky", subject="stars", near=1e6, far=None, support="tripod")
+            setup = plan_of(plan_input(brief, glass=lens(20, 1.8), foundation=auto)).setup
+            self.assertEqual(setup.option("exposure_mode"), mode, ev)
+        self.assertIn("no meter reads", " ".join(self.at_night(auto).settings["exposure_mode"].reasons))
+        by_hand = Foundation(schools={"exposure": "manual_fixed_iso"})
+        self.assertIn("Your school", " ".join(self.at_night(by_hand).settings["exposure_mode"].reasons))
+
+    def at_night(self, own):
+        brief = situation(ev=-7, genre="night_sky", subject="stars", near=1e6, far=None, support="tripod")
+        return plan_of(plan_input(brief, glass=lens(20, 1.8), foundation=own)).setup
+
     def test_other_schools_are_compared_with_the_one_that_holds(self):
         first, *others = other_schools("file", asks(JPEG))
         self.assertEqual((first.school, first.is_followed), ("jpeg", True))

@@ -86,6 +86,12 @@ def _mode_for(draft: Draft) -> tuple[str, tuple[str, ...], str]:
     if case.is_matched_series:
         return "manual", ("Frames that are joined or played must match: nothing automatic.",), "manual fixed ISO"
     school = case.schools.exposure
+    blind = case.support.on_tripod and case.light.ev100 < case.figure(
+        "meter_blind_ev"
+    )  # in the hand something must follow
+    if school != "by_case" and blind and mode_facts(SCHOOL_MODES[school]).exposes_itself:
+        why = f"At {wording.ev(case.light.ev100)} no meter reads, so nothing automatic can follow; your school waits for more light."
+        return "manual", (why,), "manual fixed ISO"
     if school != "by_case":
         return SCHOOL_MODES[school], ("Your school of exposure.",), school.replace("_", " ")
     if case.flash.leads:
