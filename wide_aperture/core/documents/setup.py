@@ -79,10 +79,14 @@ class Setup(Document):
         return self.option("af_activation") in ("back_button", "back_button_eye")
 
     @property
+    def lays_spot_apart(self) -> bool:
+        """True where the meter's spot is laid on a tone, wherever focus lies."""
+        return self.option("metering") == "spot" and self.option("spot_link") == "centre"
+
+    @property
     def meters_elsewhere(self) -> bool:
         """True where a spot is laid on one tone and autofocus on another place: both are asked of one finger."""
-        placed = self.option("metering") == "spot" and self.option("spot_link") == "centre"
-        return placed and self.option("af_mode") not in (None, "manual")
+        return self.lays_spot_apart and self.option("af_mode") not in (None, "manual")
 
 
 class Standing(Document):

@@ -8,8 +8,7 @@ from wide_aperture.core.documents.setup import Setup
 
 def press_order(setup: Setup) -> tuple[str, ...]:
     """The steps from the tone that is measured to the frame; empty where one press does."""
-    spot = setup.option("metering") == "spot" and setup.option("spot_link") == "centre"
-    if not spot or exposes_by_hand(setup.option("exposure_mode")):
+    if not setup.lays_spot_apart or exposes_by_hand(setup.option("exposure_mode")):
         return ()
     tone = "Lay the spot on the tone that decides."
     if setup.option("af_mode") == "manual":

@@ -117,8 +117,8 @@ def _set_mode(draft: Draft) -> str:
 
 def _one_press_for_two(draft: Draft) -> bool:
     """True where a spot is laid elsewhere than focus, the camera exposes, and no button can hold the light."""
-    placed = draft.option("metering") == "spot" and draft.option("spot_link") == "centre"
-    return placed and not exposes_by_hand(draft.option("exposure_mode")) and not draft.has_option("ae_lock", "button")
+    exposes = not exposes_by_hand(draft.option("exposure_mode"))
+    return exposes and draft.so_far.lays_spot_apart and not draft.has_option("ae_lock", "button")
 
 
 def _set_manual(draft: Draft) -> None:
