@@ -89,6 +89,7 @@ def plan_input(
     schools: dict[str, Any] | None = None,
     accessories: Accessories | None = None,
     pins: dict[str, Any] | None = None,
+    own_look: str | None = None,
     **more: Any,
 ) -> PlanInput:
     """What a test case asks with."""
@@ -96,7 +97,9 @@ def plan_input(
         body=camera or body(),
         lens=glass or lens(),
         situation=brief or situation(speed=7),
-        preferences=Preferences(requests=Requests(**(requests or {})), schools=Schools(**(schools or {}))),
+        preferences=Preferences(
+            requests=Requests(**(requests or {})), schools=Schools(**(schools or {})), look=own_look
+        ),
         accessories=accessories or Accessories(),
         pins=tuple(Pin(setting=name, value=value) for name, value in (pins or {}).items()),
         **more,

@@ -12,7 +12,8 @@ from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.camera.state import CameraState, factory_values, target_of
 from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.documents.body import Body, SlotBank
-from wide_aperture.core.documents.setup import SettingValue, Setup, Value
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setup import SettingValue, Setup
 from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.shoots import IN_NUMBERS, SHOOTS

@@ -12,7 +12,7 @@ from wide_aperture.core.camera.simulated import Action, SimulatedCamera
 from wide_aperture.core.camera.state import CameraState, StoredSlot
 from wide_aperture.core.document import broken_rule
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 
 class TextOut(Schema):

@@ -2741,6 +2741,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -2798,13 +2799,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -2817,6 +2822,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -3125,6 +3131,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -3182,13 +3189,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -3201,6 +3212,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -4063,6 +4075,11 @@ export interface components {
              */
             kept_apart: components["schemas"]["SettingId"][];
             /**
+             * Looks
+             * @default []
+             */
+            looks: components["schemas"]["LookRecipe"][];
+            /**
              * Schools
              * @description Own answers to what practitioners disagree on
              * @default {}
@@ -4107,6 +4124,11 @@ export interface components {
              * @default []
              */
             kept_apart: components["schemas"]["SettingId"][];
+            /**
+             * Looks
+             * @default []
+             */
+            looks: components["schemas"]["LookRecipe"][];
             /**
              * Reviewed
              * @default []
@@ -4910,69 +4932,22 @@ export interface components {
         };
         /**
          * LookRecipe
-         * @description A JPEG look as a versioned object: what happens to the data after white balance.
+         * @description A named look. settings: of those a look is made of; genres: taken there by itself; body_id: on this body only.
          */
         LookRecipe: {
+            /** Body Id */
+            body_id?: string | null;
             /**
-             * Base
-             * @default neutral
-             * @enum {string}
+             * Genres
+             * @default []
              */
-            base: "standard" | "neutral" | "flat" | "mono";
-            /**
-             * Contrast
-             * @description steps from neutral
-             * @default 0
-             */
-            contrast: number;
-            /**
-             * Filter
-             * @description Before a black-and-white look
-             * @default none
-             * @enum {string}
-             */
-            filter: "none" | "yellow" | "red" | "green";
-            /**
-             * Format Version
-             * @default 1
-             * @constant
-             */
-            format_version: 1;
-            /**
-             * Highlight Tone
-             * @description Above 0: harder highlights
-             * @default 0
-             */
-            highlight_tone: number;
-            /**
-             * Name
-             * @default
-             */
+            genres: ("sports" | "wildlife" | "street" | "landscape" | "wedding" | "night_sky" | "portrait" | "everyday")[];
+            /** Name */
             name: string;
-            /**
-             * Noise Strength
-             * @default off
-             * @enum {string}
-             */
-            noise_strength: "off" | "light" | "strong";
-            /**
-             * Saturation
-             * @description steps from neutral
-             * @default 0
-             */
-            saturation: number;
-            /**
-             * Shadow Tone
-             * @description Above 0: deeper shadows
-             * @default 0
-             */
-            shadow_tone: number;
-            /**
-             * Sharpness
-             * @description steps from neutral
-             * @default 0
-             */
-            sharpness: number;
+            /** Settings */
+            settings: {
+                [key: string]: boolean | number | string | null;
+            };
         };
         /**
          * Loss
@@ -5447,6 +5422,7 @@ export interface components {
             /**
              * @default {
              *       "kept_apart": [],
+             *       "looks": [],
              *       "schools": {},
              *       "settings": {},
              *       "standing": []
@@ -5805,6 +5781,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -5862,13 +5839,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -5881,6 +5862,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -5930,6 +5912,7 @@ export interface components {
             /**
              * @default {
              *       "kept_apart": [],
+             *       "looks": [],
              *       "schools": {},
              *       "settings": {},
              *       "standing": []
@@ -6529,6 +6512,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -6586,13 +6570,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -6605,6 +6593,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -6662,6 +6651,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -6719,13 +6709,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -6738,6 +6732,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -6831,6 +6826,11 @@ export interface components {
                 [key: string]: number;
             };
             /**
+             * Look
+             * @description The own look taken here by its name; null: the one meant for such work; empty: none
+             */
+            look?: string | null;
+            /**
              * Mains Hz
              * @default 50
              * @enum {integer}
@@ -6896,13 +6896,17 @@ export interface components {
              *       "highlights": "by_case",
              *       "iso": "ceiling_only",
              *       "jpeg_for": "screen",
+             *       "jpeg_white": "by_light",
              *       "metering": "pattern",
              *       "moon_focus": "single",
              *       "moon_tone": "mid",
              *       "moon_white": "daylight",
+             *       "movement": "unseen",
              *       "night_colour": "cool_fixed",
              *       "noise_reduction": "later",
              *       "peaking": "by_hand",
+             *       "peaking_colour": "red",
+             *       "peaking_level": "low",
              *       "points": "full",
              *       "points_wrap": "off",
              *       "preview": "neutral",
@@ -6915,6 +6919,7 @@ export interface components {
              *       "ring_refines": "by_case",
              *       "simulation": "always",
              *       "slow_animals": "low",
+             *       "slowest_time": "by_case",
              *       "street_frames": "burst",
              *       "touch_point": "off",
              *       "warmth": "part",
@@ -7278,6 +7283,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -7335,13 +7341,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -7354,6 +7364,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -7918,6 +7929,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -7975,13 +7987,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -7994,6 +8010,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -8253,11 +8270,17 @@ export interface components {
              */
             jpeg_for: "screen" | "print";
             /**
+             * Jpeg White
+             * @default by_light
+             * @enum {string}
+             */
+            jpeg_white: "by_light" | "within_a_band";
+            /**
              * Metering
              * @default pattern
              * @enum {string}
              */
-            metering: "pattern" | "spot" | "centre_weighted" | "highlight_weighted";
+            metering: "pattern" | "spot" | "centre_weighted" | "highlight_weighted" | "by_finder";
             /**
              * Moon Focus
              * @default single
@@ -8277,6 +8300,12 @@ export interface components {
              */
             moon_white: "daylight" | "grey_disc";
             /**
+             * Movement
+             * @default unseen
+             * @enum {string}
+             */
+            movement: "unseen" | "a_little";
+            /**
              * Night Colour
              * @default cool_fixed
              * @enum {string}
@@ -8294,6 +8323,18 @@ export interface components {
              * @enum {string}
              */
             peaking: "by_hand" | "always";
+            /**
+             * Peaking Colour
+             * @default red
+             * @enum {string}
+             */
+            peaking_colour: "red" | "yellow" | "white";
+            /**
+             * Peaking Level
+             * @default low
+             * @enum {string}
+             */
+            peaking_level: "low" | "mid" | "high";
             /**
              * Points
              * @default full
@@ -8366,6 +8407,12 @@ export interface components {
              * @enum {string}
              */
             slow_animals: "low" | "high";
+            /**
+             * Slowest Time
+             * @default by_case
+             * @enum {string}
+             */
+            slowest_time: "by_case" | "one_for_all";
             /**
              * Street Frames
              * @default burst
@@ -8744,6 +8791,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -8801,13 +8849,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -8820,6 +8872,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -9676,6 +9729,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -9733,13 +9787,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -9752,6 +9810,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",
@@ -10051,6 +10110,7 @@ export interface components {
             /**
              * @default {
              *       "accepted_blur_percent": {},
+             *       "look": null,
              *       "mains_hz": 50,
              *       "requests": {
              *         "af_area": null,
@@ -10108,13 +10168,17 @@ export interface components {
              *         "highlights": "by_case",
              *         "iso": "ceiling_only",
              *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
              *         "metering": "pattern",
              *         "moon_focus": "single",
              *         "moon_tone": "mid",
              *         "moon_white": "daylight",
+             *         "movement": "unseen",
              *         "night_colour": "cool_fixed",
              *         "noise_reduction": "later",
              *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
              *         "points": "full",
              *         "points_wrap": "off",
              *         "preview": "neutral",
@@ -10127,6 +10191,7 @@ export interface components {
              *         "ring_refines": "by_case",
              *         "simulation": "always",
              *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
              *         "street_frames": "burst",
              *         "touch_point": "off",
              *         "warmth": "part",

@@ -21,6 +21,7 @@ from wide_aperture.core.camera.storage.prepare import STORE_S
 from wide_aperture.core.camera.storage.warnings import HEARD
 from wide_aperture.core.craft.check_pages import explanations
 from wide_aperture.core.documents.body import Body, SlotBank
+from wide_aperture.core.documents.body_support import SettingSupport
 
 ACTION = {"drive": "continuous_high", "af_mode": "continuous", "metering": "spot", "peaking": "off", "file": "jpeg"}
 STILL = {"drive": "single", "af_mode": "manual", "metering": "multi_segment", "peaking": "high", "file": "raw"}
@@ -302,6 +303,11 @@ class Warnings(SimpleTestCase):
         yield "slot_leaves_out", ([still, action], with_places(2, leaves_out=("metering",))), ([still, action], kept)
         hurried = item(2, "Action", 60, 90, **ACTION)
         yield "slot_no_time", ([still, hurried], body()), ([still, hurried], kept)
+        only_back = SettingSupport(setting="af_activation", options=("back_button",))
+        stuck = with_places(2).model_copy(update={"support": (only_back,)})
+        behind = state(stuck, af_activation="back_button")
+        guest = PackWishes(guest="full-1")
+        yield "guest_cannot_focus", ([still], stuck, behind, guest), ([still], kept, state(kept), guest)
         old = pack([still, action], kept, book(kept), state(kept)).stored
         renewed = item(2, "Action", 120, 180, **{**ACTION, "metering": "average"})
         yield "slot_holds_old_value", ([still, renewed], kept, old), ([still, action], kept, old)

@@ -7,7 +7,8 @@ from collections.abc import Iterator
 from tests.core.corpus import demo_inputs
 from tests.core.frozen import Table
 from wide_aperture.core.craft.settings import catalogue
-from wide_aperture.core.documents.setup import Setup, Value
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setup import Setup
 from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.core.planning.checks import run_checks
 from wide_aperture.core.planning.checks.checked import Checked

@@ -57,10 +57,11 @@ def plan_codes(
     accessories: Any = None,
     schools: Any = None,
     pins: Any = None,
+    own_look: str | None = None,
     **brief: Any,
 ) -> set[str]:
     kit = {"camera": camera, "glass": glass, "accessories": accessories}
-    return codes(planned(situation(**brief), requests=requests, schools=schools, pins=pins, **kit))
+    return codes(planned(situation(**brief), requests=requests, schools=schools, pins=pins, own_look=own_look, **kit))
 
 
 def asked(**requests: Any) -> dict[str, Any]:
@@ -330,7 +331,16 @@ OTHERS: dict[str, tuple[dict[str, Any], dict[str, Any], dict[str, Any]]] = {
 }  # fmt: skip
 NO_AVERAGE = body(support=(SettingSupport(setting="metering", options=("multi_segment", "spot")),))
 # code: (brief, kit and pins with which a plan has it, the same with which it has not)
+WALKERS = {"ev": 9, "speed": 1.4, "genre": "street", "near": 3, "far": 6, "glass": lens(35, 2)}
+BY_ITSELF = {"exposure_mode": "aperture_priority_auto_iso"}
+TWO_LAMPS = {"speed": 7, "flicker_hz": 100, "modulation": 0.6}
 SLIPS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
+    "slowest_shutter_motion": (
+        {**WALKERS, "pins": {**BY_ITSELF, "slowest_shutter_s": 1 / 8}},
+        {**WALKERS, "pins": {**BY_ITSELF, "slowest_shutter_s": 1 / 250}},
+    ),
+    "anti_flicker_two_lamps": ({**TWO_LAMPS, "second_flicker_hz": 120}, TWO_LAMPS),
+    "look_unknown": ({"own_look": "Slate"}, {"own_look": ""}),
     "sky_rate_unlikely": ({**STARS, "angular_speed_arcsec_s": 150.4}, STARS),
     "held_option_missing": (
         {"camera": NO_AVERAGE, "pins": {"metering": "average"}},

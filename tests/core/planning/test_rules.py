@@ -43,6 +43,9 @@ NIGHT = {
 JOINED = {**TRIPOD, "scene_range_ev": 19.0, "schools": {"range": "in_camera_hdr"}}
 
 IN_HAND = {"range": "in_camera_hdr", "hand_bracket": "in_hand_aligned"}
+BY_HAND = {**TRIPOD, "requests": {"af_mode": "manual"}}
+THINGS = {"ev": 5.0, "genre": "everyday", "near": 2.0, "far": 4.0, "subject": "thing", "glass": 35}
+LAMPS = {**PEOPLE, "ev": 5.0, "cct_k": 3000, "schools": {"file": "jpeg", "warmth": "neutral"}}
 LANTERN = Abilities(long_time_program=LongTimeProgram(name="Lantern", longest_s=30))
 SHORT_TIMED = {"longest_timed_s": 1, "abilities": LANTERN}
 
@@ -384,7 +387,41 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         PEOPLE,
         None,
     ),
-    ("focus_aids._set_hand_aids", "peaking_colour", {**TRIPOD, "requests": {"af_mode": "manual"}}, "red", NIGHT, None),
+    ("focus_aids._set_hand_aids", "peaking", BY_HAND, "low", {**BY_HAND, "schools": {"peaking_level": "mid"}}, "mid"),
+    ("focus_aids._set_peaking_colour", "peaking_colour", BY_HAND, "red", NIGHT, None),
+    (
+        "focus_aids._set_peaking_colour",
+        "peaking_colour",
+        BY_HAND,
+        "red",
+        {**BY_HAND, "schools": {"peaking_colour": "yellow"}},
+        "yellow",
+    ),
+    (
+        "exposure._set_one_slowest",
+        "slowest_shutter_s",
+        THINGS,
+        1 / 8,
+        {**THINGS, "schools": {"slowest_time": "one_for_all"}},
+        1 / 128,
+    ),
+    ("preview.set_preview", "clip_high", STILL, 250.0, {**STILL, "schools": {"preview": "flat_for_truth"}}, 254.0),
+    (
+        "colour._set_within_band",
+        "kelvin",
+        LAMPS,
+        3000.0,
+        {**LAMPS, "schools": {**LAMPS["schools"], "jpeg_white": "within_a_band"}},
+        4500.0,
+    ),
+    (
+        "metering._set_pattern",
+        "metering",
+        STILL,
+        "multi_segment",
+        {**STILL, "schools": {"metering": "by_finder"}},
+        "spot",
+    ),
 ]
 
 

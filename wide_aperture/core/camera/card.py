@@ -16,7 +16,8 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.said import Units, in_units
-from wide_aperture.core.documents.setup import ON_ANY_DAY, Value
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setup import ON_ANY_DAY
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 

@@ -19,7 +19,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.physics.quantities import exact_step, nearest_step
 
 BATTERY_PER_ACTION = 0.0004

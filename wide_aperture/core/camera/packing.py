@@ -23,7 +23,7 @@ from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Text
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import Spoken
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.documents.situation import LightBySky
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning import PlanInput, plan_of

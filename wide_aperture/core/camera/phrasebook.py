@@ -13,7 +13,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Name, NotNegative, Text, broken_rule
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.documents.table_text import TableWriter, count_lines, rows
 
 Way = Literal["dial", "button", "switch", "quick_screen", "personal_menu", "menu", "by_hand"]

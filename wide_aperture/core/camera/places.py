@@ -5,7 +5,7 @@ from __future__ import annotations
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.document import Document, Name
 from wide_aperture.core.documents.body import Body, SlotBank, SlotKind
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 
 class StoragePlace(Document):

@@ -7,7 +7,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value, is_number
+from wide_aperture.core.documents.setting_values import Value, is_number
 
 
 def settable(values: dict[str, Value]) -> dict[str, Value]:

@@ -10,7 +10,7 @@ from wide_aperture.core.camera.phrasebook import Way
 from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.document import Document, Finite, Fraction01, Name, NotNegative
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 Focused = Literal["nowhere", "by the button", "by half a press"]
 

@@ -13,7 +13,8 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.document import Document, Name, Text
 from wide_aperture.core.documents.body import Body, SlotKind
-from wide_aperture.core.documents.setup import Setup, Value
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setup import Setup
 
 Source = Literal["factory", "route", "pre_flight", "simulated", "by_hand"]
 SAME_RATIO = 2 ** (1 / 12)  # a quarter of a third: rounding of marked values

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from wide_aperture.core.craft.settings import CatalogueEntry
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 
 

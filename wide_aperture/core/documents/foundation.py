@@ -11,6 +11,7 @@ from uuid import UUID, uuid4
 from pydantic import Field, ValidationError
 
 from wide_aperture.core.document import Name
+from wide_aperture.core.documents.look_recipe import LookRecipe
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Foundation, Standing
 from wide_aperture.core.documents.shoot import PlannedSituation
@@ -28,7 +29,11 @@ class FoundationDocument(Foundation):
 
     def for_plan(self) -> Foundation:
         return Foundation(
-            settings=self.settings, standing=self.standing, schools=self.schools, kept_apart=self.kept_apart
+            settings=self.settings,
+            standing=self.standing,
+            schools=self.schools,
+            kept_apart=self.kept_apart,
+            looks=self.looks,
         )
 
 
@@ -96,7 +101,14 @@ def read_foundation(text: str) -> ReadFoundation:
         for number, each in enumerate(_listed(content.get("standing"), left_out, "standing"), 1)
         if _taken(left_out, f"standing value {number}", lambda each=each: Standing.model_validate(each))
     ]
+    looks = [
+        each
+        for number, each in enumerate(_listed(content.get("looks"), left_out, "looks"), 1)
+        if _taken(left_out, f"look {number}", lambda each=each: LookRecipe.model_validate(each))
+    ]
+    looks = _named_once(looks, left_out)
     known = {
+        "looks",
         "format",
         "format_version",
         "title",
@@ -118,9 +130,20 @@ def read_foundation(text: str) -> ReadFoundation:
             "standing": standing,
             "schools": schools,
             "kept_apart": apart,
+            "looks": looks,
         }
     )
     return ReadFoundation(document, tuple(left_out))
+
+
+def _named_once(looks: list[Any], left_out: list[str]) -> list[Any]:
+    """Looks of which each name stands once: the first holds, the others are told."""
+    found: dict[str, Any] = {}
+    for look in looks:
+        if look["name"] in found:
+            left_out.append(f"look “{look['name']}”: stands there twice; the first is kept")
+        found.setdefault(look["name"], look)
+    return list(found.values())
 
 
 def _mapped(content: dict[str, Any], name: str, left_out: list[str]) -> dict[str, Any]:
@@ -144,7 +167,7 @@ def _taken(left_out: list[str], name: str, make: Any) -> bool:
         make()
     except ValidationError as error:
         first = error.errors()[0]
-        known = name in SETTING_IDS or name.startswith(("standing value", "school of"))
+        known = name in SETTING_IDS or name.startswith(("standing value", "school of", "look "))
         said = first["msg"].removeprefix("Value error, ") if known else "not known to this version"
         left_out.append(f"{name}: {said}")
         return False

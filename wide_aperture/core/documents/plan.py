@@ -9,7 +9,8 @@ from pydantic import Field
 from wide_aperture.core.document import Document, ExposureValue, Finite, Iso, NotNegative, Seconds
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Setup, Value
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setup import Setup
 
 Axis = Literal["shutter_s", "aperture", "iso"]
 RulerAxis = Literal["shutter_s", "aperture", "iso", "kelvin"]

@@ -80,7 +80,7 @@ class Schools(Document):
         "spot_near_brightest",
         "reserve",
     ] = "by_case"
-    metering: Literal["pattern", "spot", "centre_weighted", "highlight_weighted"] = "pattern"
+    metering: Literal["pattern", "spot", "centre_weighted", "highlight_weighted", "by_finder"] = "pattern"
     focus_start: Literal["back_button", "shutter_button", "shutter_for_borrowers", "back_button_eye"] = "back_button"
     priority: Literal["by_case", "release", "focus", "balanced"] = "by_case"
     white_balance: Literal["by_case", "automatic", "daylight_always", "kelvin_by_light", "card"] = "by_case"
@@ -121,6 +121,11 @@ class Schools(Document):
     burst_review: Literal["last", "first"] = "last"
     moon_white: Literal["daylight", "grey_disc"] = "daylight"
     moon_tone: Literal["mid", "bright"] = "mid"
+    peaking_level: Literal["low", "mid", "high"] = "low"
+    peaking_colour: Literal["red", "yellow", "white"] = "red"
+    movement: Literal["unseen", "a_little"] = "unseen"
+    slowest_time: Literal["by_case", "one_for_all"] = "by_case"
+    jpeg_white: Literal["by_light", "within_a_band"] = "by_light"
 
 
 def school_fault(question: str, answer: str) -> str:
@@ -192,6 +197,9 @@ class Preferences(Document):
         default=(), description="Questions answered for this situation though the answer is the usual one"
     )
     requests: Requests = Requests()
+    look: Annotated[str, Field(max_length=120)] | None = Field(
+        default=None, description="The own look taken here by its name; null: the one meant for such work; empty: none"
+    )
     mains_hz: Literal[50, 60] = 50
     accepted_blur_percent: dict[Output, Annotated[Positive, Field(le=5)]] = Field(
         default={},

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal, Self, TypeGuard
+from typing import Annotated, Literal, Self
 from uuid import UUID
 
 from pydantic import Field, model_validator
 
 from wide_aperture.core.document import Document, Finite, broken_rule
+from wide_aperture.core.documents.look_recipe import LookRecipe
 from wide_aperture.core.documents.preferences import school_fault
 from wide_aperture.core.documents.said import Spoken
-from wide_aperture.core.documents.setting_ids import OPTIONS, SettingId
+from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.documents.setting_values import Value, is_number, value_fault
 from wide_aperture.core.documents.situation import Genre
 
 Touches = Literal[
@@ -28,7 +30,6 @@ Touches = Literal[
 # asked for here; body: nothing else is there.
 Layer = Literal["foundation", "genre", "situation", "pin", "usual", "school", "request", "body"]
 ON_ANY_DAY: tuple[Layer, ...] = ("foundation", "usual", "school")
-Value = bool | Finite | str | None
 
 
 class Voice(Document):
@@ -105,7 +106,7 @@ class Standing(Document):
 
     @model_validator(mode="after")
     def _has_a_meaning(self) -> Self:
-        if fault := _fault(self.setting, self.value):
+        if fault := value_fault(self.setting, self.value):
             raise broken_rule("value", fault)
         if self.up_to is not None and not (is_number(self.value) and self.up_to >= float(self.value or 0)):
             raise broken_rule("up_to", "must be a number, and not under the value")
@@ -125,38 +126,21 @@ class Foundation(Document):
     kept_apart: Annotated[tuple[SettingId, ...], Field(max_length=200)] = Field(
         default=(), description="Settings in which own bodies are meant to differ"
     )
+    looks: Annotated[tuple[LookRecipe, ...], Field(max_length=60)] = ()
 
     @model_validator(mode="after")
     def _known(self) -> Self:
         for name, value in self.settings.items():
-            if fault := _fault(name, value):
+            if fault := value_fault(name, value):
                 raise broken_rule(f"settings/{name}", fault)
         for question, answer in self.schools.items():
             if fault := school_fault(question, answer):
                 raise broken_rule(f"schools/{question}", fault)
+        names = [look.name for look in self.looks]
+        for k, look_name in enumerate(names):
+            if look_name in names[:k]:
+                raise broken_rule(f"looks/{k}/name", "stands there twice")
         return self
-
-
-# Numbers of which nothing, or less, means nothing.
-ABOVE_ZERO: frozenset[SettingId] = frozenset(
-    {"shutter_s", "aperture", "iso", "kelvin", "focus_distance_m", "slowest_shutter_s", "iso_ceiling", "iso_floor", "frame_rate", "interval_s"}
-)  # fmt: skip
-
-
-def _fault(setting: SettingId, value: Value) -> str:
-    """What is wrong with a value of a setting; the empty text when nothing is."""
-    if value is not None and setting in OPTIONS and value not in OPTIONS[setting]:
-        return f"has no option {value!r}"
-    if isinstance(value, str) and setting not in OPTIONS:
-        return "is a number or a switch, no word"
-    if setting in ABOVE_ZERO and is_number(value) and float(value or 0) <= 0:
-        return "must be above 0"
-    return ""
-
-
-def is_number(value: Value) -> TypeGuard[float]:
-    """True for a number; a flag is none."""
-    return isinstance(value, int | float) and not isinstance(value, bool)
 
 
 class Pin(Document):

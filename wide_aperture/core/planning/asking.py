@@ -9,7 +9,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.document import Document, Name
 from wide_aperture.core.documents.preferences import Requests
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.planning.case.standing import ASKED_AS, as_request
 
 

@@ -10,7 +10,8 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.plan import Missing
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Value, Voice, is_number
+from wide_aperture.core.documents.setting_values import Value, is_number
+from wide_aperture.core.documents.setup import Layer, SettingValue, Setup, Voice
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.case.standing import StandingValue
 from wide_aperture.core.planning.precedence import (

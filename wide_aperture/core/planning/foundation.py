@@ -8,7 +8,8 @@ from wide_aperture.core.document import Name
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Foundation, Value
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setup import Foundation
 
 
 class FactoryChange(Spoken):

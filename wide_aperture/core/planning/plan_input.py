@@ -17,7 +17,8 @@ from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.preferences import Preferences, Schools
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import ABOVE_ZERO, Foundation, Pin, Value
+from wide_aperture.core.documents.setting_values import ABOVE_ZERO, Value
+from wide_aperture.core.documents.setup import Foundation, Pin
 from wide_aperture.core.documents.shoot import PlannedSituation
 from wide_aperture.core.documents.situation import Situation
 from wide_aperture.core.documents.sky_context import SkyContext

@@ -10,7 +10,8 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import ApertureAt, Lens
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Foundation, Layer, Value
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setup import Foundation, Layer
 from wide_aperture.core.documents.situation import LightByEv, Situation, SpeedBand
 from wide_aperture.core.planning.compute import plan_of
 from wide_aperture.core.planning.plan_input import PlanInput

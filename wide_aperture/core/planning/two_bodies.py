@@ -12,7 +12,7 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.planning.compute import plan_of
 from wide_aperture.core.planning.looks import steps_in_all
 from wide_aperture.core.planning.plan_input import PlanInput

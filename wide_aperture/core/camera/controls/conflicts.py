@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.documents.said import Spoken
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 STARTERS = ("focus", "focus_eye", "focus_area")
 MOVES_ITSELF = (None, "whole_area", "wide_tracking")  # areas that find their subject anywhere

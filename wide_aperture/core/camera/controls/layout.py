@@ -10,7 +10,7 @@ from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.document import Document, Finite, Fraction01, Name, NotNegative
 from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 ControlKind = Literal["button", "dial", "joystick", "ring", "touch", "switch"]
 Face = Literal["front", "top", "back", "lens"]

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from wide_aperture.core.camera.rules import refused
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 # Function to the setting a press steps through, and the options it steps through; none named: all the body has.
 STEPS: Mapping[str, tuple[str, tuple[str, ...]]] = {

@@ -18,7 +18,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.said import Spoken
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 SCREEN_S = figure("screen_s")
 EYE_AWAY_COST = figure("eye_away_cost_s")

@@ -18,7 +18,7 @@ from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.document import Document, Finite
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 KNOCK_CLICKS = figure("knock_clicks")
 LATITUDE_EV = figures_of("knock_latitude_ev")

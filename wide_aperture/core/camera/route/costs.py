@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from wide_aperture.core.camera.phrasebook import Phrasebook, Reach, usual_menu
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.figures import figure, figures_of
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 OPEN_S: Mapping[str, float] = figures_of("open_s")
 ITEM_S: Mapping[str, float] = figures_of("item_s")

@@ -16,7 +16,7 @@ from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Finite, Name
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import Spoken
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 StepKind = Literal["scope", "recall", "open", "page", "set", "by_hand"]
 

@@ -12,7 +12,8 @@ from wide_aperture.core.camera.route import Route
 from wide_aperture.core.document import Document, Finite, Name, NotNegative
 from wide_aperture.core.documents.plan import Finding
 from wide_aperture.core.documents.said import Spoken
-from wide_aperture.core.documents.setup import Setup, Value
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setup import Setup
 
 Role = Literal["situation", "stand_in", "guest", "home", "look", "reserved", "empty"]
 PlaceId = Annotated[str, Field(max_length=40)]

@@ -14,7 +14,7 @@ from wide_aperture.core.camera.storage.documents import PackItem, PackWishes, Ro
 from wide_aperture.core.camera.storage.guest import guest_settings, guest_values
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 LEAST_SAVING_S = figure("least_saving_s")
 

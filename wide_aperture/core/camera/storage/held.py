@@ -9,7 +9,7 @@ from wide_aperture.core.camera.state import StoredSlot, differences
 from wide_aperture.core.camera.storage.documents import HeldOffer, PackItem
 from wide_aperture.core.camera.storage.filling import Filled
 from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 MOST_LEFT = 3  # settings a held button may leave as they are and still be worth holding
 # No picture taken while the button is held shows these.

@@ -36,7 +36,7 @@ from wide_aperture.core.camera.storage.moves import walk, weight_of
 from wide_aperture.core.camera.storage.prepare import Filling, prepare
 from wide_aperture.core.camera.storage.warnings import slot_findings
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 TRIED_MORE = 2
 

@@ -12,7 +12,7 @@ from wide_aperture.core.camera.storage.documents import Preparation
 from wide_aperture.core.camera.storage.moves import after, stored_in
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.body import Body
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 
 STORE_S = figure("store_s")
 

@@ -9,7 +9,7 @@ from wide_aperture.core.camera.storage.documents import Move, PackedPlace, PackI
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.check_pages import explanation
 from wide_aperture.core.documents.plan import Finding
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.planning.checks.controls import LIGHTS, NOISES
 
 HEARD: dict[str, Value] = dict.fromkeys((*NOISES, *LIGHTS), "on")
@@ -31,6 +31,7 @@ def slot_findings(
         *_left_out(shown),
         *_forgotten(places, shown),
         *_no_time(moves, shown),
+        *_guest_stuck(shown),
     ]
     order = ("stop", "caution", "note")
     return tuple(sorted(found, key=lambda finding: order.index(finding.level)))
@@ -101,6 +102,18 @@ def _forgotten(places: Sequence[StoragePlace], shown: Sequence[PackedPlace]) -> 
             "slot_changes_lost",
             f"What you correct after recalling {', '.join(losing)} is gone once the body sleeps or is switched off.",
         )
+
+
+def _guest_stuck(shown: Sequence[PackedPlace]) -> Iterator[Finding]:
+    """A stranger presses the shutter button: with focus off it, or by hand, nothing gets sharp."""
+    for place in shown:
+        by_button = place.values.get("af_activation") in ("back_button", "back_button_eye")
+        by_hand = place.values.get("af_mode") == "manual"
+        if place.role == "guest" and (by_button or by_hand):
+            why = "focus stands at manual" if by_hand else "half a press does not focus"
+            yield _finding(
+                "guest_cannot_focus", f"{place.label} is the guest's, and there {why}: the body lets no other value in."
+            )
 
 
 def _no_time(moves: Sequence[Move], shown: Sequence[PackedPlace]) -> Iterator[Finding]:

@@ -34,7 +34,10 @@ class Output:
     def blur_tolerance_px(self) -> float:
         """How far the subject's image may move: what the photographer accepts at this output, or what most do."""
         own = self.own_blur_percent
-        share = own / 100 if own is not None else self.case.figure("blur_share", self.name)
+        allowed = self.case.figure("blur_share", self.name)
+        if self.case.schools.movement == "a_little":
+            allowed *= self.case.figure("movement_allowed_ratio")
+        share = own / 100 if own is not None else allowed
         freeze = self.case.figure("freeze_share") if self.case.situation.look == "freeze" else 1.0
         return share * freeze * self.case.body.width_px
 

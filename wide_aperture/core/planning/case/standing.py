@@ -14,9 +14,11 @@ from typing import TYPE_CHECKING, Any
 from pydantic import ValidationError
 
 from wide_aperture.core.craft.brackets import brackets
+from wide_aperture.core.documents.look_recipe import LookRecipe
 from wide_aperture.core.documents.preferences import Requests
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Standing, Value, is_number
+from wide_aperture.core.documents.setting_values import Value, is_number
+from wide_aperture.core.documents.setup import Standing
 from wide_aperture.core.documents.situation import STREAK_LOOKS
 from wide_aperture.core.once import cached_property
 
@@ -63,7 +65,7 @@ class StandingValues:
 
     @cached_property
     def values(self) -> Mapping[SettingId, StandingValue]:
-        """The narrowest of those that apply: dim places before genres, genres before one body, that before any day."""
+        """The narrowest of those that apply: a look, then dim places, genres, one body, any day."""
         own = self.case.given.foundation
         if own is None:
             return {}
@@ -73,7 +75,20 @@ class StandingValues:
         fitting = [each for each in own.standing if not each.insists and each.value is not None and self._applies(each)]
         for each in sorted(fitting, key=_narrowness):
             found[each.setting] = StandingValue(each.value, each.up_to, self._where(each), each.setting in ADDING)
+        if self.look is not None:
+            where = f"in the look “{self.look.name}”"
+            found |= {name: StandingValue(value, where=where) for name, value in self.look.settings.items()}
         return found
+
+    @cached_property
+    def look(self) -> LookRecipe | None:
+        """The photographer's own look that is taken here: the one named, else the first meant for such work."""
+        own, named = self.case.given.foundation, self.case.given.preferences.look
+        looks = own.looks if own is not None else ()
+        if named is not None:
+            return next((look for look in looks if look.name == named), None)
+        genre, body = self.case.situation.genre, self.case.body.id
+        return next((look for look in looks if look.is_for(genre, body)), None)
 
     @cached_property
     def compensation_ev(self) -> float | None:

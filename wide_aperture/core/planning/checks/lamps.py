@@ -99,8 +99,25 @@ def anti_flicker_off_under_lamps(checked: Checked) -> Finding | None:
     )
 
 
+def anti_flicker_two_lamps(checked: Checked) -> Finding | None:
+    """Two kinds of lamp light the scene, and the release is timed by one of them."""
+    case, shutter = checked.case, checked.shutter_s
+    period, (_, *others) = case.light.whole_period_s, case.light.flickers_hz or (None,)
+    if not others or period is None or checked.option("anti_flicker") != "on":
+        return None
+    if checked.is_electronic or shutter is None or shutter >= period / SLACK:
+        return None
+    return report(
+        "anti_flicker_two_lamps",
+        about=checked.about("anti_flicker"),
+        sentence=f"The release waits for one kind of lamp of {case.light.pulses}: frames still differ with the other.",
+        remedy=Remedy(label=f"Use {wording.seconds(period)}, whole periods of both", changes={"shutter_s": period}),
+    )
+
+
 CHECKS: tuple[Check, ...] = (
     flicker_banding,
     silent_shutter_conflict,
     anti_flicker_off_under_lamps,
+    anti_flicker_two_lamps,
 )

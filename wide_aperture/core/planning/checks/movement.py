@@ -15,9 +15,9 @@ from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, re
 def motion_blur_subject(checked: Checked) -> Finding | None:
     """The subject moves visibly during the exposure, and no blur is wanted."""
     case, shutter = checked.case, checked.shutter_s
-    if shutter is None or case.situation.look in STREAK_LOOKS or case.flash.leads:
+    if shutter is None or not _must_be_still(checked):
         return None
-    blur = case.subject.image_speed_px_s * shutter / 2**case.subject.still_moment_stops
+    blur = _blur_px(checked, shutter)
     share = blur / case.body.width_px
     if share <= case.figure("visible_blur_share"):
         return None
@@ -27,6 +27,34 @@ def motion_blur_subject(checked: Checked) -> Finding | None:
         about=checked.about("shutter_s"),
         sentence=f"At {wording.seconds(shutter)} the subject moves {blur:.0f} px, {share:.1%} of the width.",
         remedy=Remedy(label=f"Shorten to {wording.seconds(enough)}", changes={"shutter_s": enough}),
+    )
+
+
+def _must_be_still(checked: Checked) -> bool:
+    return checked.case.situation.look not in STREAK_LOOKS and not checked.case.flash.leads
+
+
+def _blur_px(checked: Checked, shutter_s: float) -> float:
+    """How far the subject's image moves in a time, at its stiller moments."""
+    subject = checked.case.subject
+    return subject.image_speed_px_s * shutter_s / 2**subject.still_moment_stops
+
+
+def slowest_shutter_motion(checked: Checked) -> Finding | None:
+    """The camera may take a slower time by itself than the subject's movement allows."""
+    case, slowest = checked.case, checked.setup.number("slowest_shutter_s")
+    if slowest is None or not _must_be_still(checked):
+        return None
+    most_px = case.figure("visible_blur_share") * case.body.width_px
+    blur = _blur_px(checked, slowest)
+    if blur <= most_px * SLACK or (checked.shutter_s is not None and checked.shutter_s >= slowest / SLACK):
+        return None  # where that time is taken already, the blur itself is spoken of
+    enough = step_value("shutter", slowest * most_px / blur, 1)
+    return report(
+        "slowest_shutter_motion",
+        about=checked.about("slowest_shutter_s"),
+        sentence=f"As light falls the time grows to {wording.seconds(slowest)} before the ISO rises: the subject then moves {blur:.0f} px.",
+        remedy=Remedy(label=f"Never slower than {wording.seconds(enough)}", changes={"slowest_shutter_s": enough}),
     )
 
 
@@ -170,6 +198,7 @@ def bracket_ghosting(checked: Checked) -> Finding | None:
 
 CHECKS: tuple[Check, ...] = (
     motion_blur_subject,
+    slowest_shutter_motion,
     camera_shake_risk,
     star_trailing,
     rolling_shutter_distortion,

@@ -12,7 +12,7 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.documents.preferences import BracketRequest
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.physics.motion import SIDEREAL_RATE_ARCSEC_S
 from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
@@ -171,6 +171,22 @@ def held_option_missing(checked: Checked) -> Finding | None:
     )
 
 
+def look_unknown(checked: Checked) -> Finding | None:
+    """An own look is named here that its photographer's foundation does not hold."""
+    given = checked.case.given
+    if not given.preferences.look or checked.case.standing.look is not None:
+        return None
+    names = [f"“{look.name}”" for look in given.foundation.looks] if given.foundation else []
+    return report(
+        "look_unknown",
+        about="request",
+        sentence=f"The look “{given.preferences.look}” is not in your foundation: the picture is planned without it.",
+        residual=f"Choose among {wording.listed(names)}, or write it there."
+        if names
+        else "Write it in your foundation.",
+    )
+
+
 def sky_rate_unlikely(checked: Checked) -> Finding | None:
     """A sky rate is stated that nothing of this kind has."""
     case = checked.case
@@ -210,5 +226,6 @@ CHECKS: tuple[Check, ...] = (
     asked_setting_spoils,
     asked_setting_dropped,
     held_option_missing,
+    look_unknown,
     sky_rate_unlikely,
 )

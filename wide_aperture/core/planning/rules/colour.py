@@ -52,6 +52,22 @@ def set_colour(draft: Draft) -> None:
         )
     else:
         draft.put("kelvin", kelvin, *reasons)
+    _set_within_band(draft)
+
+
+def _set_within_band(draft: Draft) -> None:
+    """By a school for JPEG: nothing automatic, and no further from daylight than skin and white survive."""
+    case = draft.case
+    if draft.option("file") != "jpeg" or case.schools.jpeg_white != "within_a_band":
+        return
+    if case.requests.white_balance is not None or case.requests.kelvin is not None:
+        return
+    low, high = case.figure("jpeg_kelvin_band", "low"), case.figure("jpeg_kelvin_band", "high")
+    kelvin = _tidy(min(max(case.light.cct_k, low), high))
+    why = f"Your school: what is baked into a JPEG stays between {low:.0f} and {high:.0f} K; the light has {case.light.cct_k:.0f} K."
+    school = draft.follow("white balance of JPEG", "within a band")
+    if draft.put_available("white_balance", ("kelvin", "daylight"), why, school=school) == "kelvin":
+        draft.put("kelvin", kelvin, why, school=school)
 
 
 def _looks_like_daylight(case: Case, kelvin: float) -> bool:

@@ -7,6 +7,7 @@ import math
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import SCHOOL_MODES, WITH_AUTOMATIC_ISO, mode_facts
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.body import NOMINAL_SLACK
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.physics.quantities import format_aperture, format_iso, step_value
 from wide_aperture.core.physics.sensor import cleaner_from_iso
@@ -249,6 +250,8 @@ def _set_iso(draft: Draft, mode: str, *, iso_stands: bool) -> None:
     draft.put("iso_ceiling", ceiling, why, limits=("ceiling",), school=draft.follow("ISO", school))
     if "shutter_s" not in mode_facts(mode).moves:
         draft.put("slowest_shutter_s", None, "You set the shutter yourself.")
+    elif case.schools.slowest_time == "one_for_all" and not case.support.on_tripod:
+        _set_one_slowest(draft)
     else:
         strict = case.schools.hand_hold == "twice_reciprocal" or case.output.asks_twice_the_care
         if case.lens.is_zoom:
@@ -267,6 +270,17 @@ def _set_iso(draft: Draft, mode: str, *, iso_stands: bool) -> None:
             f"Slower than {wording.seconds(slowest)} movement or shake would show: the ISO rises first.",
             limits=("motion", "shake"),
         )
+
+
+def _set_one_slowest(draft: Draft) -> None:
+    """By a school: one slowest time on all days, and a shorter one only where movement or shake asks for it."""
+    usual, needed = draft.case.figure("slowest_for_all_s"), _slowest_tolerable(draft)
+    school = draft.follow("slowest time", "one value on all days")
+    why = f"Your school: {wording.seconds(usual)} whatever the lens."
+    if needed < usual / NOMINAL_SLACK:
+        why = f"Your school says {wording.seconds(usual)}; here movement or shake would show beyond {wording.seconds(needed)}."
+    draft.put("slowest_shutter_s", min(usual, needed), why, limits=("motion", "shake"), school=school)
+    draft.put("auto_iso_link", "fixed", f"One value, {wording.seconds(min(usual, needed))}, at any focal length.")
 
 
 def _ceiling_reason(draft: Draft) -> str:

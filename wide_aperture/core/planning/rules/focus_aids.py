@@ -24,7 +24,8 @@ def set_focus_aids(draft: Draft) -> None:
     _set_touch_drag(draft)
     if not by_hand and draft.case.schools.peaking == "always":
         why = f"Your school: where focus lies at {wording.metres(draft.case.subject.mid_m)} is seen at every moment."
-        draft.put("peaking", "low", why, school=draft.follow("peaking", "always"))
+        draft.put("peaking", draft.case.schools.peaking_level, why, school=draft.follow("peaking", "always"))
+        _set_peaking_colour(draft)
 
 
 def _set_touch_drag(draft: Draft) -> None:
@@ -51,19 +52,23 @@ def _set_touch_drag(draft: Draft) -> None:
 def _set_hand_aids(draft: Draft) -> None:
     zone = draft.case.depth.is_zone_focus
     dark = draft.case.light.ev100 < 0
+    level = draft.case.schools.peaking_level
     draft.put(
         "peaking",
-        "off" if dark or zone else "low",
+        "off" if dark or zone else level,
         f"At {wording.ev(draft.case.light.ev100)} it marks noise."
         if dark
         else f"The distance is set to {wording.metres(draft.case.depth.focus_m)}; nothing to judge."
         if zone
-        else "The low level marks only what is truly sharp.",
+        else "The low level marks only what is truly sharp."
+        if level == "low"
+        else f"Your school: seen at a glance, though it marks more than the {_sharp_depth(draft)} that are sharp.",
+        school=draft.follow("peaking level", level) if level != "low" else None,
     )
     if zone:
         _set_zone_depth(draft)
     if not (dark or zone):
-        draft.put("peaking_colour", "red", "A colour this scene hardly has.")
+        _set_peaking_colour(draft)
     draft.put(
         "mf_magnify_on_ring",
         "off" if zone else "on",
@@ -71,6 +76,21 @@ def _set_hand_aids(draft: Draft) -> None:
         if zone
         else f"A disc of {draft.case.body.coc_mm * 1000:.0f} µm already looks soft: judged enlarged, never at full view.",
     )
+
+
+def _sharp_depth(draft: Draft) -> str:
+    depth, cell = draft.case.depth, draft.exposure
+    focus = draft.case.glass.beyond_focal_m(depth.focus_m)
+    zone = optics.depth_of_field(draft.case.glass.focal_mm, cell.aperture, focus, draft.case.body.coc_mm)
+    return wording.metres(zone.far_m - zone.near_m) if math.isfinite(zone.far_m) else "distances"
+
+
+def _set_peaking_colour(draft: Draft) -> None:
+    colour = draft.case.schools.peaking_colour
+    if colour == "red":
+        draft.put("peaking_colour", "red", "A colour this scene hardly has.")
+    else:
+        draft.put("peaking_colour", colour, "Your school of marks.", school=draft.follow("peaking colour", colour))
 
 
 def _set_zone_depth(draft: Draft) -> None:

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.setting_ids import SettingId
-from wide_aperture.core.documents.setup import Value
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.documents.situation import Genre
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft

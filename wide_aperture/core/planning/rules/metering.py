@@ -55,8 +55,9 @@ def _set_pattern(draft: Draft) -> None:
         draft.put_available("metering", (asked, "multi_segment"), ASKED)
     else:
         spots = case.schools.highlights == "spot_near_brightest"
-        optical = spots and case.body.finder == "optical"
-        school = "centre_weighted" if optical else "spot" if spots else case.schools.metering
+        by_finder = case.schools.metering == "by_finder"
+        optical = (spots or by_finder) and case.body.finder == "optical"
+        school = "centre_weighted" if optical else "spot" if spots or by_finder else case.schools.metering
         pattern = METERING_SCHOOLS[school]
         reasons = [_whole_frame(case)]
         if pattern == "spot" and case.subject.is_moving:

@@ -21,7 +21,18 @@ def set_preview(draft: Draft) -> None:
     """Every setting that decides what finder, screen and histogram say."""
     jpeg_only = draft.option("file") == "jpeg"
     _set_look(draft, jpeg_only)
-    _set_warning(draft, jpeg_only or draft.case.schools.preview == "as_delivered")
+    flat = not jpeg_only and draft.case.schools.preview == "flat_for_truth"
+    _set_warning(
+        draft, "flat" if flat else "jpeg" if jpeg_only or draft.case.schools.preview == "as_delivered" else "raw"
+    )
+    if flat:
+        draft.put(
+            "exposure_step",
+            "third",
+            "Your school: one click is a third, as fine as the histogram is read.",
+            layer="foundation",
+            school="flat look for truth",
+        )
     _set_simulation(draft)
     _set_corrections(draft, jpeg_only)
 
@@ -110,19 +121,22 @@ def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:
     )
 
 
-def _set_warning(draft: Draft, jpeg_only: bool) -> None:
-    on_call = draft.case.schools.clip_warning == "on_call"
+WARNED: dict[str, tuple[str, str]] = {  # of each preview: why it warns where it does, above and below
+    "raw": ("Raw holds a little more than the preview.", "Blacker than this nothing is lifted without noise."),
+    "jpeg": ("A JPEG has no second chance: warn a little early.", "Blacker than this nothing is lifted without noise."),
+    "flat": (
+        "A flat look clips nearly where raw does: it may warn late.",
+        "A flat look lifts its blacks: only the last steps are lost.",
+    ),
+}
+
+
+def _set_warning(draft: Draft, preview: str) -> None:
+    on_call = draft.case.schools.clip_warning == "on_call" and preview != "flat"
     draft.put_habit("clip_warning", "on_call" if on_call else "always", "Shows at once what the picture loses.")
-    level = draft.case.figure("clip_level", "jpeg" if jpeg_only else "raw")
-    why = (
-        "A JPEG has no second chance: warn a little early."
-        if jpeg_only
-        else "Raw holds a little more than the preview."
-    )
-    draft.put_habit("clip_high", level, why)
-    draft.put_habit(
-        "clip_low", draft.case.figure("clip_level", "dark"), "Blacker than this nothing is lifted without noise."
-    )
+    above, below = WARNED[preview]
+    draft.put_habit("clip_high", draft.case.figure("clip_level", preview), above)
+    draft.put_habit("clip_low", draft.case.figure("clip_level", "flat_dark" if preview == "flat" else "dark"), below)
 
 
 def _set_simulation(draft: Draft) -> None:

@@ -164,6 +164,9 @@ def _set_controls(draft: Draft) -> None:
         rear, front = ("aperture", "shutter") if order == "aperture_rear" else ("shutter", "aperture")
         draft.follow("order of dials", order.replace("_", " "))
         why = f"Your school: the same in every mode. {light}."
+    elif draft.case.schools.preview == "flat_for_truth" and rear != "comp" and "comp" in (front, ring):
+        rear, front, ring = ("comp", rear, ring) if front == "comp" else ("comp", rear, front)
+        why = f"Your school of preview: the histogram is answered by compensation, under the thumb. {light}."
     draft.put("dial_rear", rear, why)
     draft.put("dial_front", front, f"The value you change next, now {_said(draft, front)}.")
     draft.put("dial_ring", ring, f"The rest, now {_said(draft, ring)}, where a knock is noticed at once.")
