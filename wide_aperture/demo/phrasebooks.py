@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from uuid import UUID
 
-from wide_aperture.core.camera.controls.layout import Control, usual_controls
+from wide_aperture.core.camera.controls.control import Control
+from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.phrasebook import Phrase, Phrasebook, Reach
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.demo.ids import demo_id

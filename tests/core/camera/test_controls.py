@@ -9,8 +9,9 @@ from pydantic import ValidationError
 
 from tests.core.hands import DEMO_BOOKS, demo_planned
 from wide_aperture.core.camera.controls.conflicts import conflicts
+from wide_aperture.core.camera.controls.control import Control
 from wide_aperture.core.camera.controls.functions import BY_ID, FUNCTIONS, functions_for
-from wide_aperture.core.camera.controls.layout import Control, usual_controls
+from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.controls.propose import Need, fit, propose
 from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
 

@@ -6,7 +6,8 @@ from django.test import SimpleTestCase
 
 from tests.core.builders import body
 from tests.core.hands import DEMO_BODIES, DEMO_BOOKS, book, demo_planned, state, with_places
-from wide_aperture.core.camera.controls.layout import Control, usual_controls
+from wide_aperture.core.camera.controls.control import Control
+from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.controls.pressed import members, next_value
 from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.packing import ShootToPack, item_of, pack_shoot

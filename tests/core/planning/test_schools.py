@@ -37,7 +37,12 @@ BATTERY = (
         situation(ev=9, genre="everyday", near=3, far=4),
     ),
     (CAMERA, lens(50, 2.8), situation(ev=5, genre="portrait", near=2, far=3), {"flash": "key"}),
-    (CAMERA, lens(50, 2.8), situation(ev=10, genre="landscape", near=2, far=3, support="tripod"), {"af_mode": "manual"}),
+    (
+        CAMERA,
+        lens(50, 2.8),
+        situation(ev=10, genre="landscape", near=2, far=3, support="tripod"),
+        {"af_mode": "manual"},
+    ),
     (
         body(support=({"setting": "file", "options": ("jpeg",)},)),
         lens(50, 1.8),

@@ -7,8 +7,8 @@ body's own conflicts hold; half a press focuses again where the back button held
 from __future__ import annotations
 
 from wide_aperture.core.camera.controls.conflicts import STARTERS
+from wide_aperture.core.camera.controls.control import Control
 from wide_aperture.core.camera.controls.functions import BY_ID
-from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.camera.controls.pressed import next_value
 from wide_aperture.core.camera.phrasebook import Phrasebook, Way
 from wide_aperture.core.camera.places import StoragePlace, places_of

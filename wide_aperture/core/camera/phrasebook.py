@@ -8,7 +8,7 @@ from uuid import UUID, uuid5
 
 from pydantic import Field, model_validator
 
-from wide_aperture.core.camera.controls.layout import Control
+from wide_aperture.core.camera.controls.control import Control
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Name, NotNegative, Text, broken_rule

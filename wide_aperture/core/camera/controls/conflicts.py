@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 
+from wide_aperture.core.camera.controls.control import Control
 from wide_aperture.core.camera.controls.functions import BY_ID
-from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_values import Value
 

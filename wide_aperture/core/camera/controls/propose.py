@@ -12,8 +12,8 @@ from collections.abc import Mapping, Sequence
 from functools import cache
 
 from wide_aperture.core.camera.controls.conflicts import STARTERS, ControlConflict, conflicts, needs_a_mover
+from wide_aperture.core.camera.controls.control import Control
 from wide_aperture.core.camera.controls.functions import BY_ID, FUNCTIONS, Function
-from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.document import Document, Finite

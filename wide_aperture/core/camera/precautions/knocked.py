@@ -11,8 +11,8 @@ from collections.abc import Iterator, Sequence
 from functools import cache
 from typing import Literal
 
+from wide_aperture.core.camera.controls.control import Control
 from wide_aperture.core.camera.controls.functions import BY_ID
-from wide_aperture.core.camera.controls.layout import Control
 from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
