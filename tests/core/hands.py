@@ -8,7 +8,9 @@ from uuid import UUID
 from tests.core.builders import body
 from tests.core.corpus import BODIES_BY_ID, LENSES_BY_ID, demo_input, demo_inputs
 from wide_aperture.core.camera.controls.layout import usual_controls
+from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
+from wide_aperture.core.camera.simulated import Action, new_camera
 from wide_aperture.core.camera.state import CameraState, factory_values, target_of
 from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.documents.body import Body, SlotBank
@@ -56,3 +58,24 @@ def demo_target(title: str) -> tuple[Body, dict[str, Value]]:
     """The body and values of a demo situation."""
     given = demo_inputs()[title]
     return given.body, target_of(plan_of(given).setup, given.body)
+
+
+MANUAL = {"exposure_mode": "manual", "shutter_s": 1 / 128, "aperture": 4.0, "iso": 400.0}
+
+
+class Hand:
+    """A camera and its owner: act, and look."""
+
+    def __init__(self, camera=None, words=None, **values):
+        self.body = camera or body()
+        self.book = words or book(self.body)
+        self.now = new_camera(self.body, state(self.body, **{**MANUAL, **values}))
+        self.last = None
+
+    def do(self, deed, target="", **how):
+        self.last = act(self.now, Action(deed=deed, target=target, **how), self.body, self.book)
+        self.now = self.last.camera
+        return self.last
+
+    def value(self, setting):
+        return self.now.values.get(setting)

@@ -1954,7 +1954,9 @@ export interface components {
          * Abilities
          * @description What a hand finds on a body, and what its makers built in or left out. Left alone: as most bodies are.
          *
-         *     timer_lengths_s, release_delays_s: null: as most bodies; empty: none. dark_frame_share: how long a dark frame keeps the
+         *     width_mm, height_mm, depth_mm: of the body without its lens; pad: four presses that move the focus point;
+         *     magnifier_steps: enlargements its magnifier goes through; place_contents: what its storage places can be told to hold,
+         *     empty: all they can; timer_lengths_s, release_delays_s: null: as most bodies; empty: none. dark_frame_share: how long a dark frame keeps the
          *     body busy, as a share of the exposure before it.
          */
         Abilities: {
@@ -1963,6 +1965,11 @@ export interface components {
              * @default 1
              */
             dark_frame_share: number;
+            /**
+             * Depth Mm
+             * @default 72
+             */
+            depth_mm: number;
             /**
              * Dials
              * @default 2
@@ -1987,6 +1994,11 @@ export interface components {
              */
             hdr_busy_s?: number | null;
             /**
+             * Height Mm
+             * @default 96
+             */
+            height_mm: number;
+            /**
              * Joystick
              * @default true
              */
@@ -1998,11 +2010,26 @@ export interface components {
              */
             looks: components["schemas"]["OwnLook"][];
             /**
+             * Magnifier Steps
+             * @default []
+             */
+            magnifier_steps: number[];
+            /**
              * Manual Iso
              * @description False: ISO is automatic only, its floor and ceiling can meet
              * @default true
              */
             manual_iso: boolean;
+            /**
+             * Pad
+             * @default false
+             */
+            pad: boolean;
+            /**
+             * Place Contents
+             * @default []
+             */
+            place_contents: ("mode" | "values" | "all")[];
             /** Release Delays S */
             release_delays_s?: number[] | null;
             /**
@@ -2017,6 +2044,11 @@ export interface components {
              * @default true
              */
             touch_screen: boolean;
+            /**
+             * Width Mm
+             * @default 135
+             */
+            width_mm: number;
             /**
              * Zone Depths M
              * @description Depths its zone focus knows; empty: any
@@ -2336,18 +2368,24 @@ export interface components {
             /**
              * @default {
              *       "dark_frame_share": 1,
+             *       "depth_mm": 72,
              *       "dials": 2,
              *       "eye": "right",
              *       "focus_steps_m": [],
              *       "hdr_busy_s": null,
+             *       "height_mm": 96,
              *       "joystick": true,
              *       "long_time_program": null,
              *       "looks": [],
+             *       "magnifier_steps": [],
              *       "manual_iso": true,
+             *       "pad": false,
+             *       "place_contents": [],
              *       "release_delays_s": null,
              *       "rings": 1,
              *       "timer_lengths_s": null,
              *       "touch_screen": true,
+             *       "width_mm": 135,
              *       "zone_depths_m": []
              *     }
              */
@@ -2584,6 +2622,7 @@ export interface components {
             body_id: string;
             /** Body Name */
             body_name: string;
+            contents?: components["schemas"]["ContentsOffer"] | null;
             /** Costs */
             costs: components["schemas"]["PlaceCost"][];
             /** Findings */
@@ -3310,6 +3349,11 @@ export interface components {
              */
             irrelevant_when: components["schemas"]["Irrelevance"][];
             /**
+             * Kept As
+             * @description What it belongs to where a storage place holds less than everything
+             */
+            kept_as?: ("mode" | "values") | null;
+            /**
              * Kind
              * @enum {string}
              */
@@ -3490,19 +3534,59 @@ export interface components {
             without_options: string[];
         };
         /**
+         * ContentsOffer
+         * @description What this body's places should be told to hold, where it leaves the choice. seconds: of the shoot, by choice.
+         */
+        ContentsOffer: {
+            /** Chosen */
+            chosen: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Seconds */
+            seconds: {
+                [key: string]: number;
+            };
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * Control
-         * @description One control. x, y: on the drawing of its face, 0..1 from the upper left.
+         * @description One control. x, y: of its middle on the drawing of its face, 0..1 from the upper left.
          *
          *     setting: the catalogue setting that holds its function, where a setup sets it; seconds: to use it once;
          *     in_finder: works with the eye at the finder; knocks: how likely a day moves it by accident, 0..1;
-         *     press_turn: it may be pressed, or pressed and turned; a body offers one of the two at a time.
+         *     press_turn: it may be pressed, or pressed and turned; a body offers one of the two at a time; turned: of a lever, what it
+         *     does pushed on past its end; kept_by_mode: the body remembers its function for each exposure mode, by_mode says which.
          */
         Control: {
+            /**
+             * After Press
+             * @description Moves the point only once it has been pressed
+             * @default false
+             */
+            after_press: boolean;
+            /**
+             * Area
+             * @description The focus area it brings with it, where it starts focus
+             */
+            area?: ("single_point" | "pinpoint" | "expanded_point" | "small_zone" | "zone" | "wide_tracking" | "tracking_point" | "whole_area" | "magnified_live_view" | "zone_focus" | "na") | null;
             /**
              * Assigned
              * @default off
              */
             assigned: string;
+            /**
+             * By Mode
+             * @default {}
+             */
+            by_mode: {
+                [key: string]: string;
+            };
             /**
              * Face
              * @enum {string}
@@ -3516,6 +3600,18 @@ export interface components {
              * @enum {string}
              */
             hand: "right thumb" | "right index" | "left thumb" | "left index" | "left hand";
+            /**
+             * Height Mm
+             * @default 8
+             */
+            height_mm: number;
+            /**
+             * Held
+             * @description as_set: as the body's own setting
+             * @default as_set
+             * @enum {string}
+             */
+            held: "as_set" | "hold" | "toggle";
             /** Id */
             id: string;
             /**
@@ -3524,10 +3620,20 @@ export interface components {
              */
             in_finder: boolean;
             /**
+             * In Review
+             * @default off
+             */
+            in_review: string;
+            /**
+             * Kept By Mode
+             * @default false
+             */
+            kept_by_mode: boolean;
+            /**
              * Kind
              * @enum {string}
              */
-            kind: "button" | "dial" | "joystick" | "ring" | "touch" | "switch";
+            kind: "button" | "dial" | "joystick" | "pad" | "ring" | "touch" | "swipe" | "switch" | "lever";
             /**
              * Knocks
              * @default 0.05
@@ -3536,10 +3642,22 @@ export interface components {
             /** Label */
             label: string;
             /**
+             * Members
+             * @description Options its list goes through; empty: all the body has
+             * @default []
+             */
+            members: string[];
+            /**
              * Press Turn
              * @default false
              */
             press_turn: boolean;
+            /**
+             * Review Functions
+             * @description What it may do while a picture is looked at
+             * @default []
+             */
+            review_functions: string[];
             /**
              * Seconds
              * @default 0.6
@@ -3551,6 +3669,11 @@ export interface components {
              * @description What it does pressed and turned, where it can
              */
             turned?: string | null;
+            /**
+             * Width Mm
+             * @default 8
+             */
+            width_mm: number;
             /** X */
             x: number;
             /** Y */
@@ -6038,6 +6161,13 @@ export interface components {
              * @default []
              */
             reserved: string[];
+            /**
+             * Standing
+             * @default {}
+             */
+            standing: {
+                [key: string]: components["schemas"]["StandingPlace"];
+            };
         };
         /**
          * PackedBody
@@ -6066,7 +6196,9 @@ export interface components {
         };
         /**
          * PackedPlace
-         * @description One storage place and what belongs in it. store_again: settings in which it holds an old value.
+         * @description One storage place and what belongs in it.
+         *
+         *     store_again: settings in which it holds an old value; refused: settings of a standing setup that this body does not take.
          */
         PackedPlace: {
             /** Family */
@@ -6095,10 +6227,15 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Refused
+             * @default []
+             */
+            refused: string[];
+            /**
              * Role
              * @enum {string}
              */
-            role: "situation" | "stand_in" | "guest" | "home" | "look" | "reserved" | "empty";
+            role: "situation" | "stand_in" | "guest" | "home" | "standing" | "look" | "reserved" | "empty";
             /**
              * Said
              * @description Sentences with values in units, by field
@@ -6936,9 +7073,16 @@ export interface components {
         };
         /**
          * Preparation
-         * @description One place to fill at home. place null: only set, nothing stored; values: what the place then holds.
+         * @description One place to fill at home.
+         *
+         *     place null: only set, nothing stored; values: what the place then holds; fill: how this body stores and names it.
          */
         Preparation: {
+            /**
+             * Fill
+             * @default
+             */
+            fill: string;
             /** Place */
             place: string | null;
             route: components["schemas"]["Route"];
@@ -7092,17 +7236,39 @@ export interface components {
         };
         /**
          * ProposedControl
-         * @description One control with what it does now and what it should do. indirect: reached through the personal menu.
+         * @description One control with what it does now and what it should do.
+         *
+         *     indirect: reached through the personal menu; area: the focus area it brings; members: what its list goes through;
+         *     by_mode: what it should do in which exposure mode, on a body that keeps it for each; in_review: while a picture is seen.
          */
         ProposedControl: {
+            /** Area */
+            area?: string | null;
             /** Because */
             because: string;
+            /**
+             * By Mode
+             * @default {}
+             */
+            by_mode: {
+                [key: string]: string;
+            };
             /** Control */
             control: string;
+            /**
+             * In Review
+             * @default off
+             */
+            in_review: string;
             /** Indirect */
             indirect: boolean;
             /** Label */
             label: string;
+            /**
+             * Members
+             * @default []
+             */
+            members: string[];
             /** Now */
             now: string;
             /** Proposed */
@@ -8671,7 +8837,7 @@ export interface components {
             title: string;
         };
         /** @enum {string} */
-        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_modes_allowed" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "area_frame" | "aspect" | "assist_lamp" | "author_text" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "crops_allowed" | "dated_folders" | "detection_start" | "dial_direction" | "dial_front" | "dial_rear" | "dial_ring" | "dials_in_menus" | "diffraction_correction" | "display_brightness" | "distortion_correction" | "dr_mode" | "drive" | "drives_allowed" | "easy_compensation" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "extended_times" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_brightness" | "finder_off_s" | "finder_refresh" | "finder_saturation" | "finder_switch" | "finder_tone" | "fine_times" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_comp_scope" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "half_press_continuous" | "half_press_single" | "hdr_align" | "hdr_effect" | "hdr_mode" | "hdr_originals" | "hdr_step" | "heat_limit" | "help_texts" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_keeps_exposure" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "large_menu" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "long_time_program" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "looks_allowed" | "low_rate" | "magnifier_time" | "menu_memory" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "overlay_distance" | "overlay_histogram" | "overlay_level" | "own_area_height" | "own_area_width" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefix_text" | "prefocus" | "primary_card" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "release_without_lens" | "review" | "review_off_s" | "ring_magnify_after_af" | "safety_shift" | "screen_for_place" | "screen_off_s" | "self_timer" | "sensor_cleaning" | "shading_correction" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "top_light" | "touch_action" | "touch_drag" | "touch_position" | "trap_release" | "values_place" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
+        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_modes_allowed" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "area_frame" | "aspect" | "assist_lamp" | "author_text" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "crops_allowed" | "dated_folders" | "detection_start" | "dial_direction" | "dial_front" | "dial_rear" | "dial_ring" | "dials_in_menus" | "diffraction_correction" | "display_brightness" | "distortion_correction" | "dr_mode" | "drive" | "drives_allowed" | "easy_compensation" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "extended_times" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_brightness" | "finder_off_s" | "finder_refresh" | "finder_saturation" | "finder_switch" | "finder_tone" | "fine_times" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_comp_scope" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "half_press_continuous" | "half_press_single" | "hdr_align" | "hdr_effect" | "hdr_mode" | "hdr_originals" | "hdr_step" | "heat_limit" | "help_texts" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_keeps_exposure" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "large_menu" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "long_time_program" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "looks_allowed" | "low_rate" | "magnifier_time" | "menu_memory" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "other_mode" | "other_mode_aperture" | "other_mode_area" | "overlay_distance" | "overlay_histogram" | "overlay_level" | "own_area_height" | "own_area_width" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefix_text" | "prefocus" | "primary_card" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "release_without_lens" | "review" | "review_off_s" | "ring_magnify_after_af" | "safety_shift" | "screen_for_place" | "screen_off_s" | "self_timer" | "sensor_cleaning" | "shading_correction" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slot_contents" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "top_light" | "touch_action" | "touch_drag" | "touch_position" | "trap_release" | "values_place" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
         /**
          * SettingIs
          * @description A setting standing at an option.
@@ -9001,8 +9167,13 @@ export interface components {
         /**
          * SimulatedCamera
          * @description A body in the hand. state: settings and places; screen: what is open; as_recalled: values to fall back to at switch-off.
+         *
+         *     over: values that a held control lays over the others, over_by: which control; magnified: times; armed: the control that
+         *     moves the point because it was pressed.
          */
         SimulatedCamera: {
+            /** Armed */
+            armed?: string | null;
             /**
              * As Recalled
              * @default {}
@@ -9038,6 +9209,20 @@ export interface components {
             focused: "nowhere" | "by the button" | "by half a press";
             /** Held */
             held?: string | null;
+            /**
+             * Magnified
+             * @default 1
+             */
+            magnified: number;
+            /**
+             * Over
+             * @default {}
+             */
+            over: {
+                [key: string]: boolean | number | string | null;
+            };
+            /** Over By */
+            over_by?: string | null;
             /**
              * Page
              * @default
@@ -9322,7 +9507,8 @@ export interface components {
          * @description Storage places of one kind that the body can recall.
          *
          *     leaves_out: settings these places do not hold; changes: what happens at switch-off to changes made after a recall
-         *     ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch; serves:
+         *     ("choice": the setting slot_changes decides); filled: how the body stores into one; name_letters: room for its name,
+         *     0: it takes none; family: banks of two families are reached past a scope switch; serves:
          *     "other": these places keep what is not for stills, and nothing of ours goes there.
          */
         SlotBank: {
@@ -9340,6 +9526,12 @@ export interface components {
              */
             family: string;
             /**
+             * Filled
+             * @default menu
+             * @enum {string}
+             */
+            filled: "menu" | "held" | "computer";
+            /**
              * Kind
              * @enum {string}
              */
@@ -9351,6 +9543,11 @@ export interface components {
              * @default []
              */
             leaves_out: string[];
+            /**
+             * Name Letters
+             * @default 0
+             */
+            name_letters: number;
             /**
              * Serves
              * @default stills
@@ -9452,6 +9649,18 @@ export interface components {
             up_to?: number | null;
             /** Value */
             value: boolean | number | string | null;
+        };
+        /**
+         * StandingPlace
+         * @description A setup of its own that no situation asks for: another shape, a look. settings: laid over how the body stands.
+         */
+        StandingPlace: {
+            /** Name */
+            name: string;
+            /** Settings */
+            settings: {
+                [key: string]: boolean | number | string | null;
+            };
         };
         /**
          * StandingReport
@@ -10602,6 +10811,7 @@ export type CheckExplanation = components['schemas']['CheckExplanation'];
 export type Choice = components['schemas']['Choice'];
 export type Chromaticity = components['schemas']['Chromaticity'];
 export type Condition = components['schemas']['Condition'];
+export type ContentsOffer = components['schemas']['ContentsOffer'];
 export type Control = components['schemas']['Control'];
 export type ControlConflict = components['schemas']['ControlConflict'];
 export type ControlPlan = components['schemas']['ControlPlan'];
@@ -10801,6 +11011,7 @@ export type SpeedBand = components['schemas']['SpeedBand'];
 export type Spoils = components['schemas']['Spoils'];
 export type Spot = components['schemas']['Spot'];
 export type Standing = components['schemas']['Standing'];
+export type StandingPlace = components['schemas']['StandingPlace'];
 export type StandingReport = components['schemas']['StandingReport'];
 export type Star = components['schemas']['Star'];
 export type StatePage = components['schemas']['StatePage'];

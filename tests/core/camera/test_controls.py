@@ -20,7 +20,8 @@ BACK = {"af_activation": "back_button"}
 
 
 def button(name="one", functions=("iso", "drive", "metering", "off"), **changes):
-    return Control(id=name, label=name, kind="button", face="back", x=0.5, y=0.5, functions=functions, **changes)
+    where = {"x": 0.5, "y": 0.5, **changes}
+    return Control(id=name, label=name, kind="button", face="back", functions=functions, **where)
 
 
 def does(plan):
@@ -43,6 +44,7 @@ def small_days(draw):
             seconds=draw(st.sampled_from((0.3, 0.7, 1.5, 4.0))),
             knocks=draw(st.sampled_from((0.0, 0.2, 0.6))),
             in_finder=draw(st.booleans()),
+            x=k / 4,
         )
         for k in range(draw(st.integers(1, 4)))
     ]
@@ -80,7 +82,7 @@ class Assignment(SimpleTestCase):
         self.assertNotIn("iso", plan.quick_screen)
 
     def test_what_changes_in_action_stays_where_the_eye_need_not_leave(self):
-        finder, screen = button("finder", seconds=1.0), button("screen", seconds=1.0, in_finder=False)
+        finder, screen = button("finder", x=0.2, seconds=1.0), button("screen", seconds=1.0, in_finder=False)
         plan = propose([screen, finder], [*needs("iso", in_action=True), *needs("metering", times=2.5)], {})
         self.assertEqual(does(plan), {"finder": "iso", "screen": "metering"})
 
@@ -202,11 +204,11 @@ class Conflicts(SimpleTestCase):
 
     def test_every_function_can_stand_somewhere_and_says_what_it_reaches(self):
         offered = {function for control in USUAL for function in control.functions}
-        self.assertEqual({each.id for each in FUNCTIONS} - offered, {"zoom"})  # a lever on the lens
+        self.assertEqual({each.id for each in FUNCTIONS} - offered, {"zoom"})  # a ring on the lens
         without = {each.id for each in FUNCTIONS if not each.settings}
         self.assertEqual(
             without,
-            {"focus", "focus_eye", "focus_stop", "recall_slot", "point", "preview_depth", "magnify", "personal_menu", "playback", "off",
+            {"focus", "focus_eye", "focus_stop", "recall_slot", "point", "preview_depth", "magnify", "personal_menu", "playback", "off", "power",
              "tracking_off", "centre_point", "other_mode", "zoom", "slot"} & without,
         )  # fmt: skip
         for wanted, reaches in (

@@ -5,7 +5,7 @@ from uuid import UUID
 from django.test import SimpleTestCase
 
 from tests.core.builders import body
-from tests.core.hands import DEMO_BODIES, DEMO_BOOKS, book, demo_planned, state, with_places
+from tests.core.hands import DEMO_BODIES, DEMO_BOOKS, Hand, book, demo_planned, with_places
 from wide_aperture.core.camera.controls.control import Control
 from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.controls.pressed import members, next_value
@@ -21,26 +21,6 @@ from wide_aperture.core.documents.body_support import BodyConflict, SettingIs, S
 from wide_aperture.core.documents.setup import SettingValue, Setup
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.demo.shoots import SHOOTS
-
-MANUAL = {"exposure_mode": "manual", "shutter_s": 1 / 128, "aperture": 4.0, "iso": 400.0}
-
-
-class Hand:
-    """A camera and its owner: act, and look."""
-
-    def __init__(self, camera=None, words=None, **values):
-        self.body = camera or body()
-        self.book = words or book(self.body)
-        self.now = new_camera(self.body, state(self.body, **{**MANUAL, **values}))
-        self.last = None
-
-    def do(self, deed, target="", **how):
-        self.last = act(self.now, Action(deed=deed, target=target, **how), self.body, self.book)
-        self.now = self.last.camera
-        return self.last
-
-    def value(self, setting):
-        return self.now.values.get(setting)
 
 
 class TheBodysEnds(SimpleTestCase):
@@ -302,8 +282,8 @@ class Places(SimpleTestCase):
 
     def test_the_menu_decides_where_the_body_leaves_the_choice(self):
         camera = with_places(1)
-        self.assertEqual([place.forgets for place in places_of(camera, "forgotten")], [True])
-        self.assertEqual([place.forgets for place in places_of(camera, "kept")], [False])
+        self.assertEqual([place.forgets for place in places_of(camera, {"slot_changes": "forgotten"})], [True])
+        self.assertEqual([place.forgets for place in places_of(camera, {"slot_changes": "kept"})], [False])
 
     def test_what_a_place_leaves_out_stays_as_it_stood(self):
         hand = self.hand(leaves_out=("af_area",))
@@ -315,7 +295,7 @@ class Places(SimpleTestCase):
         camera = body(
             slots=(SlotBank(kind="look", count=1, label="look"), SlotBank(kind="held_button", count=1, label="hold"))
         )
-        look, held = places_of(camera)
+        look, held = places_of(camera, {})
         self.assertTrue(look.holds("picture_profile") and not look.holds("drive"))
         self.assertTrue(held.holds("drive") and not held.holds("picture_profile"))
 

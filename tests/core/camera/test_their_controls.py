@@ -56,6 +56,9 @@ class TheirControls(SimpleTestCase):
                 after = act(before, Action(deed="press", target=control), who.kit, words)
                 with self.subTest(who.name, control=control, does=function):
                     self.assertFalse(after.refused, after.said)
-                    changed = {name for name, value in after.camera.values.items() if before.values.get(name) != value}
+                    stands, now = before.state.values, after.camera.state.values
+                    changed = {name for name, value in now.items() if stands.get(name) != value}
                     reached = next(each for each in FUNCTIONS if each.id == function).settings
                     self.assertLessEqual(changed, set(reached), after.said)
+                    back = act(after.camera, Action(deed="press", target=control), who.kit, words).camera
+                    self.assertEqual(back.values if after.camera.over else stands, stands)  # what it brought goes again

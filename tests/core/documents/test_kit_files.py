@@ -155,7 +155,10 @@ class WordsAndControls(SimpleTestCase):
 
     def test_a_body_nobody_described_shows_only_what_a_hand_finds(self):
         bare = {each.id for each in usual_controls(Abilities(joystick=False, touch_screen=False, dials=1, rings=0))}
-        self.assertEqual({each.id for each in usual_controls()} - bare, {"joystick", "touch", "dial_rear", "dial_ring"})
+        self.assertEqual(
+            {each.id for each in usual_controls()} - bare,
+            {"joystick", "touch", "dial_rear", "dial_ring", "swipe_up", "swipe_side"},
+        )
 
 
 class FilesFromBefore(SimpleTestCase):

@@ -60,7 +60,7 @@ def _shoot(title: str) -> Iterator[str]:
 def _bodies() -> Iterator[str]:
     for camera in (*DEMO_BODIES.values(), body(), with_places()):
         words = usual_phrasebook(camera)
-        yield from flat(places_of(camera), camera.name)
+        yield from flat(places_of(camera, {}), camera.name)
         yield from flat(factory_values(camera), f"{camera.name} factory")
         yield from flat(guest_values(camera, factory_values(camera)), f"{camera.name} guest")
         yield f"{camera.name}: {len(words.phrases)} phrases"

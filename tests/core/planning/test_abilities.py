@@ -29,10 +29,13 @@ def able(**abilities):
 
 class WhatAHandFinds(SimpleTestCase):
     def lost(self, **abilities):
-        return {each.setting: each.options for each in Abilities(**abilities).lacks}
+        before = Abilities().lacks
+        return {each.setting: each.options for each in Abilities(**abilities).lacks if each not in before}
 
     def test_a_body_left_alone_lacks_nothing(self):
-        self.assertEqual(Abilities().lacks, ())
+        self.assertEqual(
+            [each.setting for each in Abilities().lacks], ["slot_contents"]
+        )  # few bodies leave it to choose
         self.assertIsNone(body().support_of("touch_drag"))
 
     def test_each_missing_part_takes_its_settings(self):
@@ -41,6 +44,8 @@ class WhatAHandFinds(SimpleTestCase):
         self.assertEqual(self.lost(dials=1), {"dial_rear": None})
         self.assertEqual(self.lost(dials=0), {"dial_rear": None, "dial_front": None})
         self.assertEqual(self.lost(rings=0), {"dial_ring": None})
+        there = Abilities(place_contents=("mode", "all"))
+        self.assertEqual({each.setting: each.options for each in there.lacks}, {"slot_contents": frozenset({"values"})})
 
     def test_what_is_declared_and_what_is_lacking_are_one_list(self):
         declared = SettingSupport(setting="self_timer", options=("off", "2s", "10s"), instead="Use the release.")
@@ -48,7 +53,9 @@ class WhatAHandFinds(SimpleTestCase):
         self.assertEqual(both.support_of("self_timer").options, ("off", "10s"))
         self.assertEqual(both.support_of("self_timer").instead, "Use the release.")
         self.assertEqual(both.support_of("touch_drag").options, ())
-        self.assertEqual({each.setting for each in both.supported}, {"self_timer", "touch_drag", "touch_action"})
+        self.assertEqual(
+            {each.setting for each in both.supported}, {"self_timer", "touch_drag", "touch_action", "slot_contents"}
+        )
 
     def test_the_plan_leaves_out_what_is_not_there_and_says_what_helps(self):
         plan = planned(situation(speed=2, **STREET), camera=able(touch_screen=False, joystick=False))

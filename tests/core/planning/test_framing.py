@@ -116,7 +116,7 @@ class Cheapest(SimpleTestCase):
                 error = iso - needed - nd
                 # At the end raw may stay a stop dark, in whole steps, unless the ISO is held lower.
                 lifted = np.where((iso == last) & (error < 0), grid.iso_choice.lifted_ev(-error), 0)
-                wrong = np.maximum(np.abs(error) - lifted - ERROR_GRACE_EV, 0)
+                wrong = np.maximum(np.abs(error + lifted) - ERROR_GRACE_EV, 0)
                 cost = grid.iso_choice.dark_weight * lifted + ERROR_WEIGHT * (wrong + wrong**2 / 2)
                 best = min(best, float(np.min(pair + burden + nd_burden + cost)))
         return best

@@ -397,6 +397,8 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         {**BY_HAND, "schools": {"peaking_colour": "yellow"}},
         "yellow",
     ),
+    ("focus_aids._set_other_mode", "other_mode", ZONE, "aperture_priority_auto_iso", SPORTS, None),
+    ("focus_aids._set_other_mode", "button_front", ZONE, "other_mode", SPORTS, "af_area"),
     (
         "exposure._set_one_slowest",
         "slowest_shutter_s",

@@ -6,14 +6,13 @@ body's own conflicts hold; half a press focuses again where the back button held
 
 from __future__ import annotations
 
-from wide_aperture.core.camera.controls.conflicts import STARTERS
-from wide_aperture.core.camera.controls.control import Control
-from wide_aperture.core.camera.controls.functions import BY_ID
-from wide_aperture.core.camera.controls.pressed import next_value
+from wide_aperture.core.camera.controls.control import STARTERS, Control
+from wide_aperture.core.camera.controls.functions import BY_ID, REVIEW_BY_ID
+from wide_aperture.core.camera.controls.pressed import brings, next_value
 from wide_aperture.core.camera.phrasebook import Phrasebook, Way
 from wide_aperture.core.camera.places import StoragePlace, places_of
 from wide_aperture.core.camera.rules import refused, settable
-from wide_aperture.core.camera.simulated import Action, Outcome, SimulatedCamera
+from wide_aperture.core.camera.simulated import Action, Focused, Outcome, SimulatedCamera
 from wide_aperture.core.camera.state import StoredSlot
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
@@ -23,6 +22,7 @@ from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.physics.quantities import exact_step, nearest_step
 
 BATTERY_PER_ACTION = 0.0004
+USUAL_ENLARGEMENT = (5.0,)
 
 
 def act(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook) -> Outcome:
@@ -52,7 +52,7 @@ def _with(
 
 
 def _place(camera: SimulatedCamera, body: Body, place_id: str) -> StoragePlace | None:
-    places = places_of(body, camera.state.values.get("slot_changes", "forgotten"))
+    places = places_of(body, camera.state.values)
     return next((place for place in places if place.id == place_id), None)
 
 
@@ -153,6 +153,11 @@ def _turn(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook)
     if control is None:
         return _no(camera, f"There is no control {action.target!r}.")
     values = camera.values
+    if control.kind == "lever" and control.turned not in (None, "off"):
+        pushed = control.model_copy(update={"assigned": str(control.turned), "turned": None, "setting": None})
+        return _press(camera, action, body, _with_control(book, pushed))
+    if control.function(values) == "point":
+        return _turn_point(camera, control)
     if values.get("controls_lock") in ("dials", "all"):
         return _no(camera, "The dials are locked.")
     does = BY_ID[control.function(values)]
@@ -180,6 +185,18 @@ def _turn(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook)
     )
 
 
+def _with_control(book: Phrasebook, control: Control) -> Phrasebook:
+    return book.model_copy(
+        update={"controls": tuple(control if each.id == control.id else each for each in book.controls)}
+    )
+
+
+def _turn_point(camera: SimulatedCamera, control: Control) -> Outcome:
+    if control.after_press and camera.armed != control.id:
+        return Outcome(camera=camera, said="nothing happens: it moves the point only after a press")
+    return _arm_or_move(camera, control)
+
+
 QUANTITY = {"shutter_s": "shutter", "aperture": "aperture", "iso": "iso"}
 
 
@@ -192,26 +209,34 @@ def _press(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook
     control = _control(book, action.target)
     if control is None:
         return _no(camera, f"There is no control {action.target!r}.")
+    if camera.screen == "review":
+        return Outcome(camera=camera, said=REVIEW_BY_ID[control.in_review].label)
     does = control.function(camera.values)
     if control.press_turn and control.turned not in (None, "off"):
         return Outcome(camera=camera, said=f"The {control.label} waits to be turned: its press does nothing.")
-    if does in STARTERS:
-        if camera.values.get("af_mode") == "manual":
-            return Outcome(camera=camera, said="Focus stands at manual: nothing moves.")
-        return Outcome(
-            camera=camera.model_copy(update={"focused": "by the button"}),
-            said="focused with an area of its own, held as long as the button is down"
-            if does == "focus_area"
-            else "focused, held as long as the button is down",
-        )
+    if camera.over_by == control.id and control.toggles(camera.values):
+        return Outcome(camera=_let_back(camera), said="as before")
+    if does == "power":
+        return _off_on(camera, action, body, book)
+    if does == "playback":
+        return Outcome(camera=camera.model_copy(update={"screen": "review"}), said="the last picture")
+    if does == "personal_menu":
+        return _open(camera, Action(deed="open", target="personal_menu"), body, book)
+    if does == "magnify":
+        return _magnify(camera, body)
+    if does == "point":
+        return _arm_or_move(camera, control)
+    brought = brings(control, does, camera.values)
+    if brought:
+        camera = camera.model_copy(update={"over": brought, "over_by": control.id})
+    if does in STARTERS or (does == "other_mode" and brought):
+        return _start_focus(camera, control, does)
     if does == "stop_and_lock":
-        held = "by the button" if camera.focused != "nowhere" else "nowhere"
+        held: Focused = "by the button" if camera.focused != "nowhere" else "nowhere"
         return Outcome(
             camera=camera.model_copy(update={"focused": held}), said="focus and exposure stand while it is held"
         )
-    if does == "personal_menu":
-        return _open(camera, Action(deed="open", target="personal_menu"), body, book)
-    stepped = next_value(body, camera.values, does)
+    stepped = next_value(body, camera.values, does, control.members)
     if stepped is not None:
         setting, value = stepped
         said = f"{book.phrase(setting).words}: {book.say(setting, value)}"
@@ -219,8 +244,46 @@ def _press(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook
     return Outcome(camera=camera, said=BY_ID[does].label)
 
 
+def _start_focus(camera: SimulatedCamera, control: Control, does: str) -> Outcome:
+    if camera.values.get("af_mode") == "manual":
+        return Outcome(camera=camera, said="Focus stands at manual: nothing moves.")
+    how = (
+        "until it is pressed again"
+        if control.toggles(camera.values) and camera.over
+        else "as long as the button is down"
+    )
+    with_area = " with an area of its own" if does == "focus_area" else ""
+    said = f"focused{with_area}, held {how}"
+    if does == "other_mode":
+        said = f"{say_value(catalogue.setting('other_mode'), camera.values.get('other_mode'))}, {how}"
+    return Outcome(camera=camera.model_copy(update={"focused": "by the button"}), said=said)
+
+
+def _magnify(camera: SimulatedCamera, body: Body) -> Outcome:
+    """One step closer, and after the closest back to the whole view."""
+    steps = body.abilities.magnifier_steps or USUAL_ENLARGEMENT
+    closer = next((step for step in sorted(steps) if step > camera.magnified), 1.0)
+    said = f"enlarged {closer:g} times" if closer > 1 else "the whole view"
+    return Outcome(camera=camera.model_copy(update={"magnified": closer}), said=said)
+
+
+def _arm_or_move(camera: SimulatedCamera, control: Control) -> Outcome:
+    if control.after_press and camera.armed != control.id:
+        return Outcome(camera=camera.model_copy(update={"armed": control.id}), said="from now on it moves the point")
+    said = "the enlarged view moves" if camera.magnified > 1 else "the focus point moves"
+    return Outcome(camera=camera, said=said)
+
+
+def _let_back(camera: SimulatedCamera) -> SimulatedCamera:
+    """What a held control brought is gone: everything stands as before."""
+    return camera.model_copy(update={"over": {}, "over_by": None, "focused": "nowhere"})
+
+
 def _release(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook) -> Outcome:
-    return Outcome(camera=camera.model_copy(update={"focused": "nowhere"}), said="let go")
+    control = _control(book, camera.over_by or "")
+    if control is not None and control.toggles(camera.state.values):
+        return Outcome(camera=camera, said="it stays: this button toggles")
+    return Outcome(camera=_let_back(camera), said="let go")
 
 
 def _half_press(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook) -> Outcome:
@@ -241,7 +304,19 @@ def _half_press(camera: SimulatedCamera, action: Action, body: Body, book: Phras
 
 def _off_on(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook) -> Outcome:
     back = {name: value for name, value in camera.as_recalled.items() if camera.state.values.get(name) != value}
-    now = _with(camera, back, (), screen="", page="", held=None, focused="nowhere")
+    now = _with(
+        camera,
+        back,
+        (),
+        screen="",
+        page="",
+        held=None,
+        over={},
+        over_by=None,
+        magnified=1.0,
+        armed=None,
+        focused="nowhere",
+    )
     said = f"on again; {len(back)} changes since the recall are gone" if back else "on again, as it stood"
     return Outcome(camera=now, said=said)
 

@@ -5,12 +5,13 @@ from __future__ import annotations
 import datetime as dt
 import hashlib
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated
 from uuid import UUID
 
 from pydantic import Field
 
+from wide_aperture.core.camera.controls.by_mode import without_kept
 from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.controls.propose import ControlPlan, Need, propose
 from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
@@ -132,6 +133,7 @@ def item_of(given: PlanInput) -> PackItem:
         ends_at_min=given.situation.ends_at_min,
         ev100=case.light.ev100,
         is_silent=case.has("silent", "discreet"),
+        look=case.standing.look.name if case.standing.look else "",
     )
 
 
@@ -153,6 +155,7 @@ def _pack_body(
     decisions = shoot.decisions
     state, book = state_of(body, shoot.states), book_of(body, shoot.books)
     wishes = decisions.wishes.get(str(body.id)) if decisions else None
+    items = [replace(item, target=without_kept(item.target, book.controls)) for item in items]
     packed = pack(items, body, book, state, wishes, _stand_ins(body, others))
     # As the first situation sets it; what it leaves open, as the next that speaks.
     values = dict(state.values)
@@ -168,6 +171,9 @@ def _pack_body(
         habits=decisions.habits.get(str(body.id)) if decisions else None,
         other=agreed,
         nose_half=body.nose_half,
+        hands=body.abilities,
+        by_mode=_by_mode(items, book),
+        areas_there=declared.options if (declared := body.support_of("af_area")) else (),
     )
     return PackedBody(
         body_id=body.id,
@@ -221,6 +227,18 @@ def _planned_controls(items: Sequence[PackItem], book: Phrasebook) -> dict[str, 
     return found
 
 
+def _by_mode(items: Sequence[PackItem], book: Phrasebook) -> dict[str, dict[str, str]]:
+    """What controls that keep a function for each exposure mode should do in the modes of the day."""
+    found: dict[str, dict[str, str]] = {}
+    for item in items:
+        mode = item.setup.option("exposure_mode")
+        for control in book.controls:
+            wanted = item.setup.option(control.setting) if control.setting and control.kept_by_mode else None
+            if mode is not None and wanted is not None and control.allows(wanted):
+                found.setdefault(control.id, {}).setdefault(mode, wanted)
+    return found
+
+
 def _during(item: PackItem) -> Iterable[str]:
     """Settings a scene asks for while pictures are taken: what is left to correct in its exposure mode, and where to focus."""
     mode = item.setup.option("exposure_mode")
@@ -232,6 +250,8 @@ def _during(item: PackItem) -> Iterable[str]:
     )
     if item.setup.option("af_mode") == "continuous":
         yield "af_area"
+    if item.setup.option("other_mode") is not None:
+        yield "other_mode"
 
 
 def _mishaps(items: Sequence[PackItem], book: Phrasebook, before: dict[str, Value]) -> tuple[Mishap, ...]:

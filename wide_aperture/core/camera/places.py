@@ -2,10 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.document import Document, Name
 from wide_aperture.core.documents.body import Body, SlotBank, SlotKind
 from wide_aperture.core.documents.setting_values import Value
+
+# What a place holds, by what the camera was told: settings that belong to these. None: to neither.
+KEPT: Mapping[str, tuple[str | None, ...]] = {
+    "mode": ("mode",),
+    "values": ("mode", "values"),
+    "all": ("mode", "values", None),
+}
 
 
 class StoragePlace(Document):
@@ -17,6 +26,9 @@ class StoragePlace(Document):
     family: str = ""
     leaves_out: tuple[str, ...] = ()
     forgets: bool = False
+    contents: str = "all"
+    filled: str = "menu"
+    name_letters: int = 0
 
     def holds(self, setting: str) -> bool:
         entry = catalogue.setting(setting)
@@ -24,6 +36,8 @@ class StoragePlace(Document):
             return False
         if self.kind == "look":
             return entry.scope == "look"
+        if self.kind == "full" and entry.kept_as not in KEPT[self.contents]:
+            return False
         return self.kind != "held_button" or entry.while_held
 
     def stores(self, values: dict[str, Value]) -> dict[str, Value]:
@@ -31,12 +45,15 @@ class StoragePlace(Document):
         return {setting: value for setting, value in values.items() if self.holds(setting)}
 
 
-def places_of(body: Body, slot_changes: Value = "forgotten") -> tuple[StoragePlace, ...]:
+def places_of(body: Body, values: Mapping[str, Value]) -> tuple[StoragePlace, ...]:
     """Every storage place of a body in its order.
 
-    slot_changes: how the body stands where it leaves the choice.
+    values: how the body stands, which decides what it leaves to choose: what places hold, and what becomes of changes.
     """
     found: list[StoragePlace] = []
+    slot_changes = values.get("slot_changes", "forgotten")
+    chosen = values.get("slot_contents") if body.abilities.place_contents else None
+    contents = str(chosen) if chosen in KEPT else "all"
     for bank in body.still_banks:
         taken = sum(place.kind == bank.kind for place in found)
         found += [
@@ -47,6 +64,9 @@ def places_of(body: Body, slot_changes: Value = "forgotten") -> tuple[StoragePla
                 family=bank.family,
                 leaves_out=bank.leaves_out,
                 forgets=_forgets(bank, slot_changes),
+                contents=contents,
+                filled=bank.filled,
+                name_letters=bank.name_letters,
             )
             for k in range(1, bank.count + 1)
         ]

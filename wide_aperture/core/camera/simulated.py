@@ -23,13 +23,21 @@ class CardInCamera(Document):
 
 
 class SimulatedCamera(Document):
-    """A body in the hand. state: settings and places; screen: what is open; as_recalled: values to fall back to at switch-off."""
+    """A body in the hand. state: settings and places; screen: what is open; as_recalled: values to fall back to at switch-off.
+
+    over: values that a held control lays over the others, over_by: which control; magnified: times; armed: the control that
+    moves the point because it was pressed.
+    """
 
     state: CameraState
     screen: str = ""
     page: str = ""
     family: str = ""
     held: str | None = None
+    over: dict[str, Value] = {}
+    over_by: str | None = None
+    magnified: Annotated[Finite, Field(ge=1, le=40)] = 1.0
+    armed: str | None = None
     focused: Focused = "nowhere"
     as_recalled: dict[str, Value] = {}
     battery: Fraction01 = 1.0
@@ -40,7 +48,7 @@ class SimulatedCamera(Document):
     def values(self) -> dict[str, Value]:
         """The settings as they act: a held button's place lies over what is set."""
         slot = self.state.slot(self.held) if self.held else None
-        return {**self.state.values, **slot.values} if slot else self.state.values
+        return {**self.state.values, **(slot.values if slot else {}), **self.over}
 
 
 Deed = Literal[

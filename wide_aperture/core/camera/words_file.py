@@ -7,6 +7,7 @@ from uuid import UUID
 
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.kit_file import ReadKit, kit_file, open_kit, take
 
@@ -67,7 +68,10 @@ def _unknown_options(content: dict[str, Any]) -> list[str]:
 
 def _lacking(book: Phrasebook, body: Body) -> list[str]:
     told: list[str] = []
+    silent = {each.setting for each in Abilities().lacks}  # what most bodies lack is no news
     for phrase in book.phrases:
+        if phrase.setting in silent:
+            continue
         declared, label = body.support_of(phrase.setting), catalogue.setting(phrase.setting).label
         if declared is None:
             continue

@@ -84,6 +84,9 @@ class CatalogueEntry(Document):
         default="frame",
         description="camera: of the camera as a whole, in no storage place; look: part of a stored look",
     )
+    kept_as: Literal["mode", "values"] | None = Field(
+        default=None, description="What it belongs to where a storage place holds less than everything"
+    )
     while_held: bool = Field(default=False, description="Most bodies let a held button change it for as long as held")
     turned: bool = Field(default=False, description="Counted in clicks of a dial")
     usual_control: UsualControl | None = None

@@ -19,6 +19,10 @@ from wide_aperture.core.once import cached_property
 Steps = Annotated[Finite, Field(ge=-9, le=9)]
 Lengths = Annotated[tuple[Annotated[Positive, Field(le=120)], ...], Field(max_length=12)]
 Distances = Annotated[tuple[Annotated[Positive, Field(le=1000)], ...], Field(max_length=40)]
+BodySideMm = Annotated[Positive, Field(ge=20, le=400)]
+Enlargements = Annotated[tuple[Annotated[Positive, Field(gt=1, le=40)], ...], Field(max_length=6)]
+# mode: what the mode dial decides; values: that and the exposure; all: every setting a place can hold.
+PlaceContents = Literal["mode", "values", "all"]
 DEAF_SCREEN = "Its screen does not feel a finger."
 
 
@@ -71,16 +75,24 @@ class Lacks:
 class Abilities(Document):
     """What a hand finds on a body, and what its makers built in or left out. Left alone: as most bodies are.
 
-    timer_lengths_s, release_delays_s: null: as most bodies; empty: none. dark_frame_share: how long a dark frame keeps the
+    width_mm, height_mm, depth_mm: of the body without its lens; pad: four presses that move the focus point;
+    magnifier_steps: enlargements its magnifier goes through; place_contents: what its storage places can be told to hold,
+    empty: all they can; timer_lengths_s, release_delays_s: null: as most bodies; empty: none. dark_frame_share: how long a dark frame keeps the
     body busy, as a share of the exposure before it.
     """
 
+    width_mm: BodySideMm = 135
+    height_mm: BodySideMm = 96
+    depth_mm: BodySideMm = 72
     joystick: bool = True
+    pad: bool = False
     touch_screen: bool = True
     dials: Annotated[int, Field(ge=0, le=4)] = 2
     rings: Annotated[int, Field(ge=0, le=3)] = 1
     eye: Literal["right", "left"] = Field(default="right", description="The eye that looks into its finder")
     looks: Annotated[tuple[OwnLook, ...], Field(max_length=40)] = ()
+    magnifier_steps: Enlargements = ()
+    place_contents: Annotated[tuple[PlaceContents, ...], Field(max_length=3)] = ()
     focus_steps_m: Distances = Field(default=(), description="Distances it can be set to; empty: any")
     zone_depths_m: Distances = Field(default=(), description="Depths its zone focus knows; empty: any")
     timer_lengths_s: Lengths | None = None
@@ -105,7 +117,7 @@ class Abilities(Document):
 
     def _lacks(self) -> Iterator[Lacks]:
         if not self.joystick:
-            yield Lacks("point_speed", None, "It has no joystick: the point goes by the pad, one step a press.")
+            yield Lacks("point_speed", None, "It has no joystick: the point has no speed to set.")
         if not self.touch_screen:
             yield Lacks("touch_drag", None, DEAF_SCREEN)
             yield Lacks("touch_action", None, DEAF_SCREEN)
@@ -113,11 +125,16 @@ class Abilities(Document):
             yield Lacks("dial_rear", None, "It has no second dial.")
         if self.dials < 1:
             yield Lacks("dial_front", None, "It has no dial.")
+        if self.place_contents:
+            there: frozenset[str] = frozenset(self.place_contents)
+            yield Lacks("slot_contents", frozenset(OPTIONS["slot_contents"]) - there, "")
+        else:
+            yield Lacks("slot_contents", None, "Its storage places hold what they hold.")
         if not self.rings:
             yield Lacks("dial_ring", None, "It has no ring to assign.")
         if self.looks:
-            there = {look.like for look in self.looks}
-            yield Lacks("picture_profile", frozenset(OPTIONS["picture_profile"]) - there, "")
+            like = {look.like for look in self.looks}
+            yield Lacks("picture_profile", frozenset(OPTIONS["picture_profile"]) - like, "")
         yield from self._delays_lacking()
 
     def _delays_lacking(self) -> Iterator[Lacks]:

@@ -107,7 +107,8 @@ class SlotBank(Document):
     """Storage places of one kind that the body can recall.
 
     leaves_out: settings these places do not hold; changes: what happens at switch-off to changes made after a recall
-    ("choice": the setting slot_changes decides); family: banks of two families are reached past a scope switch; serves:
+    ("choice": the setting slot_changes decides); filled: how the body stores into one; name_letters: room for its name,
+    0: it takes none; family: banks of two families are reached past a scope switch; serves:
     "other": these places keep what is not for stills, and nothing of ours goes there.
     """
 
@@ -118,6 +119,8 @@ class SlotBank(Document):
     leaves_out: Annotated[tuple[str, ...], Field(max_length=200)] = ()
     changes: Literal["choice", "kept", "forgotten"] = "choice"
     family: Annotated[str, Field(max_length=40)] = ""
+    filled: Literal["menu", "held", "computer"] = "menu"
+    name_letters: Annotated[int, Field(ge=0, le=60)] = 0
 
 
 RESERVE_EV = {

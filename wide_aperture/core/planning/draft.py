@@ -196,6 +196,15 @@ class Draft:
             )
         )
 
+    def add_reason(self, setting_id: SettingId, reason: str) -> None:
+        """One more reason beside those a setting has, where it is set."""
+        held = self.settings.get(setting_id)
+        if held is not None:
+            before = tuple(held.spoken(f"reasons/{k}") for k in range(len(held.reasons)))
+            self.settings[setting_id] = _setting_value(
+                setting_id, held.value, held.layer, held.school, (*before, reason), held.limits, held.spoke
+            )
+
     def follow(self, question: str, school: str) -> str:
         """Note which school a decision followed; returns it for the setting's own label."""
         self.schools[question] = school

@@ -149,14 +149,23 @@ class IsoChoice:
         wrong, cost = np.abs(error), self.burden[index]
         if self.dark_to_lift_ev and (at_the_end := index == self.last).any():
             lifted = np.where(at_the_end & (error < 0), self.lifted_ev(-error), 0.0)
-            wrong, cost = wrong - lifted, cost + self.dark_weight * lifted
-        over = np.maximum(wrong - ERROR_GRACE_EV, 0.0)
-        return error, np.asarray(cost + ERROR_WEIGHT * (over + over**2 / 2))
+            wrong, cost = np.abs(error + lifted), cost + self.dark_weight * lifted
+        return error, np.asarray(cost + _error_cost(wrong))
 
     def lifted_ev(self, dark_ev: Floats) -> Floats:
-        """How much of what is missing at the ISO's end is lifted later: whole steps, as if the axis went on."""
+        """How much of what is missing at the ISO's end is lifted later: the cheapest whole steps, as if the axis went on.
+
+        What is free elsewhere, an error within the grid's grace, is free here: else a little more light could raise the ISO.
+        """
         most = math.floor(self.dark_to_lift_ev / self.spacing + 1e-6)
-        return np.asarray(np.clip(_lower_half(dark_ev / self.spacing), 0, most) * self.spacing)
+        lifted = np.zeros_like(dark_ev)
+        best = _error_cost(np.abs(dark_ev))
+        for steps in range(1, most + 1):
+            lift = steps * self.spacing
+            cost = self.dark_weight * lift + _error_cost(np.abs(dark_ev - lift))
+            cheaper = cost < best - 1e-9
+            lifted, best = np.where(cheaper, lift, lifted), np.where(cheaper, cost, best)
+        return np.asarray(lifted)
 
     def _walk(
         self, step: int, needed: Floats, index: NDArray[np.intp], error: Floats, total: Floats
@@ -169,6 +178,12 @@ class IsoChoice:
                 return index, error, total
             index, error = np.where(better, neighbour, index), np.where(better, error_there, error)
             total = np.where(better, there, total)
+
+
+def _error_cost(wrong_ev: Floats) -> Floats:
+    """What an exposure wrong by so much adds up to; within the grid's grace, nothing."""
+    over = np.maximum(wrong_ev - ERROR_GRACE_EV, 0.0)
+    return np.asarray(ERROR_WEIGHT * (over + over**2 / 2))
 
 
 def _reach(gain: float) -> float:

@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterator, Mapping, Sequence
 
-from wide_aperture.core.camera.controls.control import Control
+from wide_aperture.core.camera.controls.control import STARTERS, Control
 from wide_aperture.core.camera.controls.functions import BY_ID
+from wide_aperture.core.camera.controls.reach import miss_chance, wrong_press_harm
+from wide_aperture.core.craft.figures import figure
+from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_values import Value
 
-STARTERS = ("focus", "focus_eye", "focus_area")
+TOO_CLOSE = figure("wrong_press_told")
 MOVES_ITSELF = (None, "whole_area", "wide_tracking")  # areas that find their subject anywhere
 
 
@@ -23,19 +27,26 @@ class ControlConflict(Spoken):
 
 
 def conflicts(
-    controls: Sequence[Control], does: Mapping[str, str], values: dict[str, Value], nose_half: str | None = "left_half"
+    controls: Sequence[Control],
+    does: Mapping[str, str],
+    values: dict[str, Value],
+    nose_half: str | None = "left_half",
+    hands: Abilities = Abilities(),  # noqa: B008  frozen
 ) -> tuple[ControlConflict, ...]:
     """Every conflict of an assignment.
 
     Args: does: control to function; a control that is missing does what it is assigned; nose_half: of the screen, as touch
-        drag names it; None: nobody looks in.
+        drag names it; None: nobody looks in; hands: the body's measures.
     """
     now = {control.id: does.get(control.id, control.assigned) for control in controls}
     return (
         *_starters(controls, now, values),
         *_press_and_turn(controls, now),
         *_touch(controls, now, values, nose_half),
+        *_swipes(controls, now, values),
         *_point(controls, now, values),
+        *_magnifier(now, values),
+        *_too_close(controls, now, hands),
         *_twice(now),
         *_not_offered(controls, now),
     )
@@ -95,6 +106,55 @@ def _touch(
             controls=(touch.id,),
             sentence=f"Looking in, the nose lies on the {nose_half.replace('_', ' ')} of the screen and moves the point.",
             remedy=f"The {free} half only, or off.",
+        )
+
+
+def _swipes(
+    controls: Sequence[Control], now: Mapping[str, str], values: Mapping[str, Value]
+) -> Iterator[ControlConflict]:
+    if values.get("touch_drag") in (None, "off"):
+        return
+    busy = tuple(each.id for each in controls if each.kind == "swipe" and now[each.id] != "off")
+    if busy:
+        yield ControlConflict(
+            code="swipe_moves_point",
+            controls=busy,
+            sentence="A finger that slides moves the focus point: a swipe does that first, or instead.",
+            remedy="Give the swipe nothing, or switch off moving the point by thumb.",
+        )
+
+
+def _magnifier(now: Mapping[str, str], values: Mapping[str, Value]) -> Iterator[ControlConflict]:
+    """Focus judged enlarged in the middle only: the part that must be sharp may lie elsewhere."""
+    enlarged = values.get("af_area") == "magnified_live_view" or values.get("mf_magnify_on_ring") == "on"
+    by_touch = values.get("touch_action") == "point" or values.get("touch_drag") not in (None, "off")
+    if not now or not enlarged or values.get("af_mode") != "manual" or by_touch or "point" in now.values():
+        return
+    yield ControlConflict(
+        code="nothing_scrolls_magnifier",
+        controls=tuple(name for name, does in now.items() if does == "magnify"),
+        sentence="Nothing moves the enlarged view: focus can be judged in the middle only.",
+        remedy="Give the joystick or the pad the point: while enlarged it moves the view.",
+    )
+
+
+def _too_close(controls: Sequence[Control], now: Mapping[str, str], hands: Abilities) -> Iterator[ControlConflict]:
+    """A harmful function beside one that is reached for with the eye at the finder."""
+    for aimed, beside in itertools.permutations(controls, 2):
+        wanted, harmful = BY_ID[now[aimed.id]], BY_ID[now[beside.id]]
+        chance = miss_chance(aimed, beside, hands)
+        if (
+            not wanted.in_action
+            or not aimed.in_finder
+            or harmful.id == "off"
+            or chance * wrong_press_harm(harmful.id) < TOO_CLOSE
+        ):
+            continue
+        yield ControlConflict(
+            code="too_close",
+            controls=(aimed.id, beside.id),
+            sentence=f"One reach in {1 / chance:.0f} for the {aimed.label} presses the {beside.label} beside it: {harmful.label}.",
+            remedy="Exchange the two, or give the neighbour something harmless.",
         )
 
 

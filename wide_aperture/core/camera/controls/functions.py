@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import cache
 from typing import Literal
 
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.document import Document, Name
+from wide_aperture.core.documents.setting_ids import SettingId
 
 How = Literal["press", "hold", "turn"]
 
@@ -75,9 +77,48 @@ FUNCTIONS: tuple[Function, ...] = (
     Function(id="look", label="look", how="press", harm=0.5),
     Function(id="slot", label="storage place", how="press", harm=0.7),
     Function(id="radio", label="radios", how="press", harm=0.3),
+    Function(id="power", label="switch on and off", how="press", harm=0.4),
+    Function(id="lamp", label="light of the top display", how="press", harm=0.2),
+    Function(id="lock", label="lock of the dials", how="press", harm=0.7),
     Function(id="off", label="nothing", how="press", harm=0.0),
 )  # fmt: skip
 BY_ID = {function.id: function for function in FUNCTIONS}
+
+# Functions that go through a list, press by press, and the setting whose options it holds.
+LISTS: Mapping[str, SettingId] = {
+    "af_area": "af_area",
+    "af_mode": "af_mode",
+    "subject_detection": "subject_detection",
+    "drive": "drive",
+    "metering": "metering",
+    "white_balance": "white_balance",
+    "dr_mode": "dr_mode",
+    "crop": "aspect",
+    "look": "picture_profile",
+    "self_timer": "self_timer",
+    "release_delay": "exposure_delay",
+}
+
+
+class ReviewFunction(Document):
+    """What a control can do while a picture is looked at. harm: knocked by accident, 0..1."""
+
+    id: str
+    label: Name
+    harm: float = 0.1
+
+
+REVIEW_FUNCTIONS: tuple[ReviewFunction, ...] = (
+    ReviewFunction(id="off", label="nothing", harm=0.0),
+    ReviewFunction(id="enlarge", label="look closer, where focus lay"),
+    ReviewFunction(id="next_picture", label="next and last picture"),
+    ReviewFunction(id="rate", label="rate it"),
+    ReviewFunction(id="protect", label="keep it from being deleted"),
+    ReviewFunction(id="send", label="send it over the link"),
+    ReviewFunction(id="figures", label="its figures and histogram"),
+    ReviewFunction(id="delete", label="delete it", harm=1.0),
+)
+REVIEW_BY_ID = {function.id: function for function in REVIEW_FUNCTIONS}
 
 
 def functions_for(setting: str) -> tuple[Function, ...]:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from wide_aperture.core.camera.controls.control import Control
+from wide_aperture.core.camera.controls.functions import LISTS
 from wide_aperture.core.camera.rules import refused
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.body import Body
@@ -20,13 +22,13 @@ STEPS: Mapping[str, tuple[str, tuple[str, ...]]] = {
     "histogram": ("histogram_access", ()),
     "level": ("level", ()),
     "stabiliser": ("stabilisation", ("on", "off")),
-    "crop": ("aspect", ()),
-    "release_delay": ("exposure_delay", ()),
-    "self_timer": ("self_timer", ("off", "2s", "5s", "10s")),
     "hdr": ("hdr_mode", ()),
     "multiple_exposure": ("multiple_exposure", ()),
-    "look": ("picture_profile", ()),
     "radio": ("link_radio", ("off", "on")),
+    "lamp": ("top_light", ("off", "on")),
+    "lock": ("controls_lock", ("off", "dials")),
+    **{function: (setting, ()) for function, setting in LISTS.items()},
+    "self_timer": ("self_timer", ("off", "2s", "5s", "10s")),
 }
 # The setting that says how many options the list of another holds.
 LENGTH_OF: Mapping[str, str] = {
@@ -52,10 +54,30 @@ def members(body: Body, values: Mapping[str, Value], setting: str, among: tuple[
     return tuple(kept)
 
 
-def next_value(body: Body, values: dict[str, Value], function: str) -> tuple[str, str] | None:
+NO_TRACKING: Mapping[str, str] = {"tracking_point": "single_point", "wide_tracking": "zone"}
+
+
+def brings(control: Control, function: str, values: Mapping[str, Value]) -> dict[str, Value]:
+    """What a control lays over the camera's settings for as long as it is held; nothing where it changes none."""
+    if function == "focus_area" and control.area is not None:
+        return {"af_area": control.area}
+    if function == "tracking_off" and (plain := NO_TRACKING.get(str(values.get("af_area")))):
+        return {"af_area": plain}
+    if function == "other_mode" and isinstance(mode := values.get("other_mode"), str):
+        brought: dict[str, Value] = {"exposure_mode": mode, "af_mode": "single"}
+        for setting, other in (("aperture", "other_mode_aperture"), ("af_area", "other_mode_area")):
+            if values.get(other) is not None:
+                brought[setting] = values[other]
+        return brought
+    return {}
+
+
+def next_value(
+    body: Body, values: dict[str, Value], function: str, listed: tuple[str, ...] = ()
+) -> tuple[str, str] | None:
     """The setting a press changes and what it then stands at; None where the press changes no value, or nothing else fits.
 
-    Detection goes between off and what it looked for, the first kind the body has where it was off.
+    listed: the members of the control's own list, in its order; none: as many as the body's list holds. Detection goes between off and what it looked for, the first kind the body has where it was off.
     """
     if function not in STEPS:
         return None
@@ -65,7 +87,7 @@ def next_value(body: Body, values: dict[str, Value], function: str) -> tuple[str
         if values.get(setting) != "off":
             return setting, "off"
         return (setting, kinds[0]) if kinds else None
-    order = members(body, values, setting, among)
+    order = listed or members(body, values, setting, among)
     now = str(values.get(setting))
     at = order.index(now) if now in order else -1
     for step in range(1, len(order) + 1):

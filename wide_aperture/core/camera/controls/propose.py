@@ -3,20 +3,26 @@
 Worth of a function = how often and how urgently the day changes what it reaches. Fit of a control = seconds saved against
 the screens, with the eye kept at the finder where it matters, minus what it costs when it is knocked. Controls take distinct
 functions; the best assignment is found by dynamic programming over sets of functions (Held and Karp 1962's table, for an
-assignment). A person's habits are kept; where they make the camera fail, a conflict says so.
+assignment), then any two exchange theirs while that helps: a finger that reaches for one control at times presses its
+neighbour, which costs most where the one is wanted often and the other does harm. A person's habits are kept; where they
+make the camera fail, a conflict says so.
 """
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Mapping, Sequence
 from functools import cache
 
-from wide_aperture.core.camera.controls.conflicts import STARTERS, ControlConflict, conflicts, needs_a_mover
-from wide_aperture.core.camera.controls.control import Control
+from wide_aperture.core.camera.controls.conflicts import ControlConflict, conflicts, needs_a_mover
+from wide_aperture.core.camera.controls.control import STARTERS, Control
 from wide_aperture.core.camera.controls.functions import BY_ID, FUNCTIONS, Function
+from wide_aperture.core.camera.controls.reach import miss_chance, wrong_press_harm
+from wide_aperture.core.camera.controls.several import areas_of_buttons, in_review, point_way
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_values import Value
 
@@ -27,6 +33,10 @@ EASILY_KNOCKED = figure("easily_knocked")
 CHANGE_COST = figure("relearn_cost_s")
 QUICK_SCREEN_ITEMS, PERSONAL_MENU_ITEMS = 12, 8
 MOST_FUNCTIONS = 11
+WRONG_PRESS_COST = figure("wrong_press_cost_s")
+LEAST_GAIN_S = 1e-6
+ALWAYS = "power"
+BY_HAND_AREAS = ("zone_focus", "magnified_live_view", "na")
 NEEDED_IN_ACTION = figures_of("needed_in_action")
 
 
@@ -39,7 +49,11 @@ class Need(Document):
 
 
 class ProposedControl(Spoken):
-    """One control with what it does now and what it should do. indirect: reached through the personal menu."""
+    """One control with what it does now and what it should do.
+
+    indirect: reached through the personal menu; area: the focus area it brings; members: what its list goes through;
+    by_mode: what it should do in which exposure mode, on a body that keeps it for each; in_review: while a picture is seen.
+    """
 
     control: str
     label: str
@@ -49,6 +63,10 @@ class ProposedControl(Spoken):
     indirect: bool
     worth: Finite
     because: str
+    area: str | None = None
+    members: tuple[str, ...] = ()
+    by_mode: dict[str, str] = {}
+    in_review: str = "off"
 
 
 class ControlPlan(Document):
@@ -73,26 +91,46 @@ def propose(
     habits: Mapping[str, str] | None = None,
     other: Mapping[str, str] | None = None,
     nose_half: str | None = "left_half",
+    hands: Abilities = Abilities(),  # noqa: B008  frozen
+    by_mode: Mapping[str, Mapping[str, str]] | None = None,
+    areas_there: Sequence[str] = (),
 ) -> ControlPlan:
     """Assign functions to controls for a day.
 
     Args: values: how the body will stand, which says how focus is started; standing: how it stands now; planned: control to
     function and reason, where the plans say so themselves; areas: focus areas the day uses; habits: control to function,
-    kept; other: what the other body's controls do, to make both agree; nose_half: of the screen, None where nobody looks in.
+    kept; other: what the other body's controls do, to make both agree; nose_half: of the screen, None where nobody looks in;
+    hands: the body's measures; by_mode: control to exposure mode to function, as the plans set it; areas_there: focus areas
+    the body has, empty: all.
     """
     habits, other, standing = habits or {}, other or {}, values if standing is None else standing
     planned = {name: said for name, said in (planned or {}).items() if name not in habits}
-    wanted = _wanted(needs, values)
+    wanted = _wanted(needs, values, hunts=_hunts(values, areas))
     held = {**{name: does for name, (does, _) in planned.items()}, **habits}
     if needs_a_mover(values) and "point" not in held.values() and (mover := _surest_mover(controls, held)) is not None:
         held[mover.id] = "point"
-    free = [control for control in controls if control.id not in held]
+    held |= {each.id: each.assigned for each in controls if each.assigned == ALWAYS and each.id not in held}
+    free = [each for each in controls if each.id not in held and not _slides_the_point(each, values)]
     chosen = held | _best(free, wanted, other, set(held.values()))
+    chosen = _exchanged(controls, {each.id for each in free}, chosen, wanted, other, hands)
+    chosen |= {each.id: "off" for each in controls if each.id not in chosen}
     chosen |= _left_alone(free, chosen, standing)
     reasons = {name: f"Planned: {why}" for name, (_, why) in planned.items()} | dict.fromkeys(habits, "Your habit.")
     reasons |= {name: _moves(controls, name) for name, does in held.items() if does == "point" and name not in reasons}
+    reasons |= {name: "It switches the body." for name, does in held.items() if does == ALWAYS and name not in reasons}
+    brought = areas_of_buttons(controls, chosen, areas, areas_there)
+    seen = in_review(controls, values)
+    cycle = tuple(dict.fromkeys(areas))
     shown = tuple(
-        _shown(control, chosen[control.id], wanted, standing, reasons.get(control.id, "")) for control in controls
+        _shown(control, chosen[control.id], wanted, standing, reasons.get(control.id, "")).model_copy(
+            update={
+                "area": brought.get(control.id),
+                "members": control.members or (cycle if chosen[control.id] == "af_area" else ()),
+                "by_mode": dict((by_mode or {}).get(control.id, {})) if control.kept_by_mode else {},
+                "in_review": seen[control.id],
+            }
+        )
+        for control in controls
     )
     reached = {setting for c in shown for setting in BY_ID[c.proposed].settings}
     ranked = [need.setting for need in sorted(needs, key=lambda need: -need.times) if need.setting not in reached]
@@ -103,24 +141,32 @@ def propose(
         controls=shown,
         quick_screen=tuple(ranked[:QUICK_SCREEN_ITEMS]),
         personal_menu=tuple(dict.fromkeys([*indirect, *personal])),
-        areas=tuple(dict.fromkeys(areas)),
-        conflicts=conflicts(controls, as_proposed, values, nose_half),
+        areas=cycle,
+        conflicts=conflicts(controls, as_proposed, values, nose_half, hands),
         agrees_with_other=tuple(name for name, does in as_proposed.items() if other.get(name) == does),
     )
 
 
 def _surest_mover(controls: Sequence[Control], held: Mapping[str, str]) -> Control | None:
-    """The control that moves the focus point best: with the eye at the finder, then quickest, then least knocked."""
+    """The control that moves the focus point best: with the eye at the finder, then soonest right, then least knocked."""
     offering = [each for each in controls if each.allows("point") and each.id not in held]
-    return min(offering, key=lambda each: (not each.in_finder, each.seconds, each.knocks), default=None)
+    return min(
+        offering, key=lambda each: (not each.in_finder, point_way(each).until_right_s, each.knocks), default=None
+    )
 
 
 def _moves(controls: Sequence[Control], name: str) -> str:
     control = next(each for each in controls if each.id == name)
-    return f"The surest way this body has to move the focus point: {control.hand}, {control.seconds:g} s."
+    way = point_way(control)
+    return f"The surest way this body has to move the focus point: {control.hand}, {way.seconds:g} s, {way.wrong:.0%} beside."
 
 
-def _wanted(needs: Sequence[Need], values: dict[str, Value]) -> dict[str, float]:
+def _hunts(values: Mapping[str, Value], areas: Sequence[str]) -> bool:
+    """True where some scene of the day focuses by an area; a fixed distance needs neither area nor point."""
+    return values.get("af_mode") != "manual" or any(area not in BY_HAND_AREAS for area in areas)
+
+
+def _wanted(needs: Sequence[Need], values: dict[str, Value], *, hunts: bool) -> dict[str, float]:
     """Worth of each function on this day; only what is worth something."""
     worth: dict[str, float] = {}
     activation = values.get("af_activation")
@@ -130,7 +176,8 @@ def _wanted(needs: Sequence[Need], values: dict[str, Value]) -> dict[str, float]
             for need in needs
             if need.setting in function.settings
         )
-        total += NEEDED_IN_ACTION.get(function.id, 0.0)
+        if hunts or function.id not in ("af_area", "point"):
+            total += NEEDED_IN_ACTION.get(function.id, 0.0)
         if (function.id, activation) in (("focus", "back_button"), ("focus_eye", "back_button_eye")):
             total += 20.0
         elif function.id in STARTERS:
@@ -181,6 +228,43 @@ def _best(
 
     _, found = rest(0, 0)
     return {control.id: does for control, does in zip(controls, found, strict=True)}
+
+
+def _slides_the_point(control: Control, values: Mapping[str, Value]) -> bool:
+    """A swipe on a screen whose slides move the focus point already."""
+    return control.kind == "swipe" and values.get("touch_drag") not in (None, "off")
+
+
+def _exchanged(
+    controls: Sequence[Control],
+    free: set[str],
+    chosen: Mapping[str, str],
+    wanted: Mapping[str, float],
+    other: Mapping[str, str],
+    hands: Abilities,
+) -> dict[str, str]:
+    """The assignment after exchanges of two free controls, each worth more with what neighbours cost."""
+    there = [control for control in controls if control.id in chosen]
+    chances = {(one.id, two.id): miss_chance(one, two, hands) for one, two in itertools.permutations(there, 2)}
+
+    def total(does: Mapping[str, str]) -> float:
+        gain = sum(fit(c, BY_ID[does[c.id]], wanted.get(does[c.id], 0.0), other) for c in there if does[c.id] != "off")
+        wrong = sum(
+            wanted.get(does[aimed], 0.0) * chance * wrong_press_harm(does[beside])
+            for (aimed, beside), chance in chances.items()
+        )
+        return gain - WRONG_PRESS_COST * wrong
+
+    best, now = dict(chosen), total(chosen)
+    improved = True
+    while improved:
+        improved = False
+        for one, two in itertools.combinations([each for each in there if each.id in free], 2):
+            swapped = {**best, one.id: best[two.id], two.id: best[one.id]}
+            fits = all(swapped[each.id] == "off" or _may(each, BY_ID[swapped[each.id]]) for each in (one, two))
+            if fits and swapped != best and (then := total(swapped)) > now + LEAST_GAIN_S:
+                best, now, improved = swapped, then, True
+    return best
 
 
 def _left_alone(free: list[Control], chosen: Mapping[str, str], standing: dict[str, Value]) -> dict[str, str]:

@@ -6,22 +6,23 @@ from dataclasses import dataclass
 from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from wide_aperture.core.camera.route import Route
-from wide_aperture.core.document import Document, Finite, Name, NotNegative
+from wide_aperture.core.document import Document, Finite, Name, NotNegative, broken_rule
 from wide_aperture.core.documents.plan import Finding
 from wide_aperture.core.documents.said import Spoken
-from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.documents.setting_values import Value, value_fault
 from wide_aperture.core.documents.setup import Setup
 
-Role = Literal["situation", "stand_in", "guest", "home", "look", "reserved", "empty"]
+Role = Literal["situation", "stand_in", "guest", "home", "standing", "look", "reserved", "empty"]
 PlaceId = Annotated[str, Field(max_length=40)]
 
 
 @dataclass(frozen=True)
 class PackItem:
-    """One situation on one body, planned. starts_at_min, ends_at_min: from midnight, or None; ev100: its light."""
+    """One situation on one body, planned. look: the own look it is planned in, by name; starts_at_min, ends_at_min: from midnight, or None; ev100: its light."""
 
     id: UUID
     title: str
@@ -31,6 +32,21 @@ class PackItem:
     ends_at_min: float | None = None
     ev100: float = 10.0
     is_silent: bool = False
+    look: str = ""
+
+
+class StandingPlace(Document):
+    """A setup of its own that no situation asks for: another shape, a look. settings: laid over how the body stands."""
+
+    name: Name
+    settings: Annotated[dict[SettingId, Value], Field(max_length=80)]
+
+    @model_validator(mode="after")
+    def _has_a_meaning(self) -> StandingPlace:
+        for name, value in self.settings.items():
+            if fault := value_fault(name, value):
+                raise broken_rule(f"settings/{name}", fault)
+        return self
 
 
 class PackWishes(Document):
@@ -41,10 +57,14 @@ class PackWishes(Document):
     reserved: Annotated[tuple[PlaceId, ...], Field(max_length=60)] = ()
     guest: PlaceId | None = None
     home: PlaceId | None = None
+    standing: Annotated[dict[PlaceId, StandingPlace], Field(max_length=60)] = {}
 
 
 class PackedPlace(Spoken):
-    """One storage place and what belongs in it. store_again: settings in which it holds an old value."""
+    """One storage place and what belongs in it.
+
+    store_again: settings in which it holds an old value; refused: settings of a standing setup that this body does not take.
+    """
 
     id: str
     kind: str
@@ -58,6 +78,7 @@ class PackedPlace(Spoken):
     leaves_out: tuple[str, ...] = ()
     is_stored: bool = False
     store_again: tuple[str, ...] = ()
+    refused: tuple[str, ...] = ()
     used: int = 0
     sentence: str = ""
 
@@ -78,13 +99,17 @@ class Move(Document):
 
 
 class Preparation(Document):
-    """One place to fill at home. place null: only set, nothing stored; values: what the place then holds."""
+    """One place to fill at home.
+
+    place null: only set, nothing stored; values: what the place then holds; fill: how this body stores and names it.
+    """
 
     title: str
     place: str | None
     route: Route
     store_s: NotNegative
     values: dict[str, Value]
+    fill: str = ""
 
 
 class PlaceCost(Document):
@@ -94,6 +119,14 @@ class PlaceCost(Document):
     seconds: Finite
     weighed_s: Finite
     exists: bool
+
+
+class ContentsOffer(Spoken):
+    """What this body's places should be told to hold, where it leaves the choice. seconds: of the shoot, by choice."""
+
+    chosen: str
+    seconds: dict[str, Finite]
+    sentence: str
 
 
 class HeldOffer(Spoken):
@@ -117,6 +150,7 @@ class BodyPacking(Spoken):
     moves: tuple[Move, ...]
     costs: tuple[PlaceCost, ...]
     held: HeldOffer | None
+    contents: ContentsOffer | None = None
     findings: tuple[Finding, ...]
     seconds: Finite
     item_by_item_s: Finite

@@ -8,14 +8,15 @@ from dataclasses import dataclass, replace
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.places import StoragePlace
 from wide_aperture.core.camera.route.walk import route_seconds
-from wide_aperture.core.camera.rules import settable
+from wide_aperture.core.camera.rules import refused, settable
 from wide_aperture.core.camera.state import CameraState, StoredSlot, differences
-from wide_aperture.core.camera.storage.documents import PackItem, PackWishes, Role
+from wide_aperture.core.camera.storage.documents import PackItem, PackWishes, Role, StandingPlace
 from wide_aperture.core.camera.storage.guest import guest_settings, guest_values
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setting_values import Value
 
+DECIDES_OTHERS = ("exposure_mode", "white_balance")  # set first: they say which other values are taken
 LEAST_SAVING_S = figure("least_saving_s")
 
 
@@ -32,6 +33,7 @@ class Filled:
     role: Role
     must: dict[str, Value]
     item: int | None = None
+    refused: tuple[str, ...] = ()
 
 
 Assigned = dict[str, Filled]
@@ -79,6 +81,30 @@ def special(mains: list[StoragePlace], wishes: PackWishes, body: Body, base: dic
             slot = stored_slot(place, "Home", base)
             found[place.id] = Filled(slot, "home", slot.values)
     return found
+
+
+def standing_in(places: Sequence[StoragePlace], wishes: PackWishes, body: Body, base: dict[str, Value]) -> Assigned:
+    """Setups of the photographer's own that no situation asks for, into the places kept for them."""
+    return {
+        place.id: _own(place, wishes.standing[place.id], body, base) for place in places if place.id in wishes.standing
+    }
+
+
+def _own(place: StoragePlace, own: StandingPlace, body: Body, base: dict[str, Value]) -> Filled:
+    """What the body refuses stays as it was, and is named."""
+    values, refusing = dict(base), []
+    for setting, value in sorted(own.settings.items(), key=lambda each: each[0] not in DECIDES_OTHERS):
+        if refused(body, values, setting, value) is None:
+            values[setting] = value
+        else:
+            refusing.append(setting)
+    slot = stored_slot(place, own.name, values)
+    must: dict[str, Value] = {
+        name: slot.values[name] for name in own.settings if name in slot.values and name not in refusing
+    }
+    if place.kind == "look":
+        slot = slot.model_copy(update={"values": must})
+    return Filled(slot, "standing", must, refused=tuple(refusing))
 
 
 def stand_ins_for(
@@ -130,6 +156,6 @@ def look_slots(
         savings[k] = without - with_look
     best = [k for k in sorted(savings, key=lambda k: -savings[k]) if savings[k] > LEAST_SAVING_S]
     for place, k in zip(places, best, strict=False):
-        slot = stored_slot(place, f"{items[k].title}, look", items[k].target)
+        slot = stored_slot(place, items[k].look or f"{items[k].title}, look", items[k].target)
         found[place.id] = Filled(slot, "look", slot.values)
     return found

@@ -13,6 +13,7 @@ from wide_aperture.core.camera.route.walk import seconds_after
 from wide_aperture.core.camera.rules import settable
 from wide_aperture.core.camera.state import CameraState, differences
 from wide_aperture.core.camera.storage.choose import Costs, choose, total
+from wide_aperture.core.camera.storage.contents import contents_offer, contents_to_try, telling, told
 from wide_aperture.core.camera.storage.documents import (
     BodyPacking,
     Move,
@@ -29,6 +30,7 @@ from wide_aperture.core.camera.storage.filling import (
     look_slots,
     special,
     stand_ins_for,
+    standing_in,
     stored_slot,
 )
 from wide_aperture.core.camera.storage.held import held_offer
@@ -57,12 +59,32 @@ def pack(
     wishes: PackWishes | None = None,
     stand_ins: Sequence[PackItem] = (),
 ) -> Packed:
-    """Pack a body for its situations, given in shooting order.
+    """Pack a body for its situations, given in shooting order, with what its places hold chosen where it can be.
 
     Args: state: how the body stands before the first; stand_ins: setups for places that stay free, if the other body fails.
     """
+    tried = {
+        contents: _pack(telling(items, contents), body, book, told(state, contents), wishes, stand_ins)
+        for contents in contents_to_try(items, body)
+    }
+    if not tried:
+        return _pack(items, body, book, state, wishes, stand_ins)
+    seconds = {contents: each.packing.seconds for contents, each in tried.items()}
+    offer = contents_offer(seconds)
+    best = tried[offer.chosen]
+    return Packed(best.packing.model_copy(update={"contents": offer}), best.stored)
+
+
+def _pack(
+    items: Sequence[PackItem],
+    body: Body,
+    book: Phrasebook,
+    state: CameraState,
+    wishes: PackWishes | None = None,
+    stand_ins: Sequence[PackItem] = (),
+) -> Packed:
     wishes = wishes or PackWishes()
-    places = places_of(body, state.values.get("slot_changes", "forgotten"))
+    places = places_of(body, state.values)
     mains = [place for place in places if place.kind in ("full", "mode_position")]
     # Everything is set and stored at home; the shoot starts with the body standing as its first situation needs it.
     base = {**state.values, **(items[0].target if items else {})}
@@ -71,12 +93,13 @@ def pack(
     direct, recalled = _matrices(items, standing, base, weights, mains, book, state)
 
     index = {item.id: k for k, item in enumerate(items)}
-    taken = {*wishes.reserved, *filter(None, (wishes.guest, wishes.home))}
+    taken = {*wishes.reserved, *wishes.standing, *filter(None, (wishes.guest, wishes.home))}
     fixed = {place.id: index[wishes.held[place.id]] for place in mains if wishes.held.get(place.id) in index}
     usable = [place for place in mains if place.id not in taken]
     chosen = choose(direct, recalled, len(usable), tuple(dict.fromkeys(fixed.values())))
     filled = assigned(usable, chosen, fixed, items, base, state)
     filled |= special(mains, wishes, body, base)
+    filled |= standing_in([place for place in places if place.kind != "held_button"], wishes, body, base)
     filled |= stand_ins_for(usable, filled, stand_ins, base)
     looks = [place for place in places if place.kind == "look" and place.id not in taken]
     filled |= look_slots(looks, items, standing, state, book, filled)
@@ -86,7 +109,11 @@ def pack(
         filled[button.id] = offer[1]
     filled = {place_id: kept(each, state) for place_id, each in filled.items()}
 
-    fillings = [Filling(settable({**base, **each.slot.values}), each.slot, each.must) for each in filled.values()]
+    by_id = {place.id: place for place in places}
+    fillings = [
+        Filling(settable({**base, **each.slot.values}), each.slot, each.must, by_id[name])
+        for name, each in filled.items()
+    ]
     first, first_title = (items[0].target, items[0].title) if items else ({}, "")
     preparation, packed = prepare(fillings, first, first_title, state, book, body)
     moves = walk(items, packed, book, body, len(usable) > len(chosen))
@@ -168,6 +195,7 @@ def _shown(
         leaves_out=tuple(sorted(s for s in items[k].target if s in place.leaves_out)) if k is not None else (),
         is_stored=known is not None and slot is not None and not old,
         store_again=old,
+        refused=filled.refused if filled else (),
         used=used,
         sentence=_place_sentence("held" if place.kind == "held_button" and filled else role, used, old),
     )
@@ -180,6 +208,7 @@ def _place_sentence(role: str, used: int, old: tuple[str, ...]) -> str:
         "stand_in": "ready if the other body fails",
         "guest": "a stranger can shoot: the shutter button focuses, the limits are safe",
         "home": "the way back to where you started",
+        "standing": "yours, asked for by no situation",
         "look": f"a look only, recalled {used} times" if used != 1 else "a look only, recalled once",
         "reserved": "yours, left alone",
         "empty": "nothing of this shoot needs it",

@@ -4,10 +4,14 @@ from __future__ import annotations
 
 import math
 
+from wide_aperture.core.craft import point_ways
 from wide_aperture.core.documents import wording
 from wide_aperture.core.physics import optics
+from wide_aperture.core.physics.quantities import format_aperture
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.precedence import ASKED
+
+BY_POINT = ("single_point", "pinpoint", "expanded_point", "small_zone", "tracking_point")
 
 
 def set_focus_aids(draft: Draft) -> None:
@@ -22,10 +26,42 @@ def set_focus_aids(draft: Draft) -> None:
     _set_limiter(draft)
     _set_stack(draft)
     _set_touch_drag(draft)
+    _set_other_mode(draft)
+    if not by_hand:
+        _say_how_the_point_goes(draft)
     if not by_hand and draft.case.schools.peaking == "always":
         why = f"Your school: where focus lies at {wording.metres(draft.case.subject.mid_m)} is seen at every moment."
         draft.put("peaking", draft.case.schools.peaking_level, why, school=draft.follow("peaking", "always"))
         _set_peaking_colour(draft)
+
+
+def _set_other_mode(draft: Draft) -> None:
+    """Beside a fixed distance: what a held button brings for the one who stands elsewhere, gone when it is let go."""
+    case = draft.case
+    if not case.depth.is_zone_focus or not (case.body.autofocus and case.lens.autofocus):
+        return
+    widest = max(case.glass.widest_aperture, 1.0)
+    why = (
+        f"The zone holds {wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)}: for what stands elsewhere a "
+        f"held button brings autofocus and {format_aperture(widest)}."
+    )
+    draft.put_available("other_mode", ("aperture_priority_auto_iso", "aperture_priority", "program"), why)
+    draft.put("other_mode_aperture", widest, why)
+    draft.put_available("other_mode_area", ("single_point", "small_zone", "whole_area"), why)
+    if draft.has_option("button_front", "other_mode"):
+        draft.put("button_front", "other_mode", why)
+
+
+def _say_how_the_point_goes(draft: Draft) -> None:
+    """Where focus goes by a point: the surest way this body has to move it, beside the area's own reason."""
+    best = point_ways.surest(point_ways.ways_of(draft.case.body, draft.option("touch_drag")))
+    if draft.option("af_area") not in BY_POINT or best is None:
+        return
+    said = (
+        f"The surest way to move it on {draft.case.body.name}: {point_ways.WORDS[best.kind]}, {best.seconds:g} s, "
+        f"{best.wrong:.0%} of moves land beside."
+    )
+    draft.add_reason("af_area", said)
 
 
 def _set_touch_drag(draft: Draft) -> None:

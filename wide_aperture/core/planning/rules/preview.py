@@ -94,10 +94,7 @@ def _set_look(draft: Draft, jpeg_only: bool) -> None:
 
 
 def _name_look(draft: Draft, own: OwnLook) -> None:
-    stands = draft.settings.get("picture_profile")
-    if stands is not None:
-        said = f"On {draft.case.body.name} it is “{own.name}”."
-        draft.settings["picture_profile"] = stands.model_copy(update={"reasons": (*stands.reasons, said)})
+    draft.add_reason("picture_profile", f"On {draft.case.body.name} it is “{own.name}”.")
 
 
 def _set_look_noise(draft: Draft, jpeg_only: bool) -> None:
