@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
-from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.camera.storage.documents import ContentsOffer, PackItem
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.figures import figure
@@ -26,11 +25,6 @@ def contents_to_try(items: Sequence[PackItem], body: Body) -> tuple[str, ...]:
 def telling(items: Sequence[PackItem], contents: str) -> list[PackItem]:
     """The situations with the camera told so."""
     return [replace(item, target={**item.target, "slot_contents": contents}) for item in items]
-
-
-def told(state: CameraState, contents: str) -> CameraState:
-    """A body told so, as its places are looked at; it is set on the way."""
-    return state.model_copy(update={"values": {**state.values, "slot_contents": contents}})
 
 
 def contents_offer(seconds: Mapping[str, float]) -> ContentsOffer:

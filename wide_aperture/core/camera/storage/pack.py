@@ -13,7 +13,7 @@ from wide_aperture.core.camera.route.walk import seconds_after
 from wide_aperture.core.camera.rules import settable
 from wide_aperture.core.camera.state import CameraState, differences
 from wide_aperture.core.camera.storage.choose import Costs, choose, total
-from wide_aperture.core.camera.storage.contents import contents_offer, contents_to_try, telling, told
+from wide_aperture.core.camera.storage.contents import contents_offer, contents_to_try, telling
 from wide_aperture.core.camera.storage.documents import (
     BodyPacking,
     Move,
@@ -64,7 +64,7 @@ def pack(
     Args: state: how the body stands before the first; stand_ins: setups for places that stay free, if the other body fails.
     """
     tried = {
-        contents: _pack(telling(items, contents), body, book, told(state, contents), wishes, stand_ins)
+        contents: _pack(telling(items, contents), body, book, state, wishes, stand_ins, contents)
         for contents in contents_to_try(items, body)
     }
     if not tried:
@@ -82,9 +82,11 @@ def _pack(
     state: CameraState,
     wishes: PackWishes | None = None,
     stand_ins: Sequence[PackItem] = (),
+    contents: str | None = None,
 ) -> Packed:
+    """As pack. contents: what the body's places are told to hold; None: as it stands."""
     wishes = wishes or PackWishes()
-    places = places_of(body, state.values)
+    places = places_of(body, {**state.values, **({"slot_contents": contents} if contents else {})})
     mains = [place for place in places if place.kind in ("full", "mode_position")]
     # Everything is set and stored at home; the shoot starts with the body standing as its first situation needs it.
     base = {**state.values, **(items[0].target if items else {})}
