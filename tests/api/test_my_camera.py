@@ -30,6 +30,25 @@ class Files(ApiTestCase):
         self.assertEqual((read["document"]["id"], read["document"]["body_id"]), (fresh, str(WREN.id)))
         self.assertEqual(read["document"]["phrases"], as_json(book)["phrases"])
 
+    def test_an_area_the_body_lacks_is_refused_at_its_control_and_left_out_of_a_file(self):
+        poor = {
+            **as_json(WREN),
+            "id": str(uuid.uuid4()),
+            "support": [{"setting": "af_area", "options": ["single_point"]}],
+        }
+        self.assertEqual(self.put("bodies", poor).status_code, 201)
+        where = {"kind": "button", "face": "back", "x": 0.5, "y": 0.5}
+        one = {"id": "one", "label": "one", "functions": ["focus_area", "off"], "assigned": "focus_area", **where}
+        book = {"id": str(uuid.uuid4()), "body_id": poor["id"], "controls": [{**one, "area": "zone"}]}
+        refused = self.put("phrasebooks", book)
+        self.assert_problem(refused, 422, "/controls/0/area")
+        fine = {**book, "controls": [{**one, "area": "single_point"}]}
+        self.assertEqual(self.put("phrasebooks", fine).status_code, 201)
+        text = self.post("phrasebooks/to-file", book).json()["text"]
+        read = self.post("phrasebooks/read-file", {"text": text, "book_id": str(uuid.uuid4()), "body": poor}).json()
+        self.assertIsNone(read["document"]["controls"][0]["area"])
+        self.assertIn("no “zone”", " ".join(read["left_out"]))
+
     def test_what_is_no_such_file_is_refused_at_the_text(self):
         self.assert_problem(self.post("gear/body-read", {"text": "{"}), 422, "/text")
         wrong = {"text": '{"format": "wide-aperture-body"}', "book_id": str(uuid.uuid4()), "body": self.body}
@@ -38,7 +57,7 @@ class Files(ApiTestCase):
     def test_what_a_body_has_is_told_with_what_it_lacks_the_ability_for(self):
         bare = {**self.body, "support": [], "abilities": {**self.body["abilities"], "touch_screen": False, "looks": []}}
         told = {each["setting"]: each["options"] for each in self.post("gear/supported", bare).json()}
-        self.assertEqual(told, {"touch_drag": [], "touch_action": []})
+        self.assertEqual(told, {"touch_drag": [], "touch_action": [], "slot_contents": []})
 
     def test_an_option_nobody_has_is_no_loss_of_a_program(self):
         program = {"name": "Lantern", "longest_s": 30, "takes_away": [{"setting": "file", "options": ["wax"]}]}

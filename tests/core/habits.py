@@ -11,6 +11,7 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.lens import Lens
+from wide_aperture.core.documents.look_recipe import LookRecipe
 from wide_aperture.core.documents.preferences import Schools
 from wide_aperture.core.documents.setup import Standing
 from wide_aperture.core.planning import PlanInput
@@ -29,6 +30,8 @@ class Habits:
     schools: dict[str, str] = field(default_factory=dict)
     lacks: tuple[str, ...] = ()
     controls: dict[str, str] = field(default_factory=dict)
+    areas: dict[str, str] = field(default_factory=dict)
+    looks: tuple[LookRecipe, ...] = ()
     lens: str | None = None
 
     @property
@@ -37,7 +40,12 @@ class Habits:
         narrower = tuple(Standing(**each) for each in self.standing)
         owner = uuid.uuid5(uuid.NAMESPACE_URL, f"habits/{self.name}")
         return FoundationDocument(
-            id=owner, title=self.name, settings=self.settings, standing=narrower, schools=self.schools
+            id=owner,
+            title=self.name,
+            settings=self.settings,
+            standing=narrower,
+            schools=self.schools,
+            looks=self.looks,
         )
 
     @property
@@ -104,8 +112,12 @@ TWELVE = (
         {**QUIET, "file": "jpeg", "jpeg_quality": "fine", "jpeg_size": "large", "picture_profile": "standard",
          "look_noise": "light", "colour_space": "srgb", "clip_high": 245.0, "review": "two_seconds", "grid": "on",
          "white_balance": "auto", "exposure_comp_ev": -1 / 3, "shadow_lift": "weak", "portrait_smoothing": "off"},
-        schools={"file": "jpeg"},
+        schools={"file": "jpeg", "jpeg_white": "within_a_band", "jpeg_for": "print"},
         controls={"button_front": "look", "button_screen": "crop"},
+        looks=(
+            LookRecipe(name="Noon slate", settings={"picture_profile": "mono", "look_contrast": 1.0}, genres=("street",)),
+            LookRecipe(name="Soft paper", settings={"look_contrast": -1.0, "look_saturation": -1.0}, genres=("wedding",)),
+        ),
     ),
     Habits(
         "Compact set to a zone", "wren",
@@ -125,6 +137,7 @@ TWELVE = (
          "controls_lock": "off", "playback_hand": "left", "boost_mode": "on", "heat_limit": "high"},
         schools={"cards": "overflow", "points_wrap": "on"},
         controls={"button_back": "focus_area", "button_front": "focus_area", "button_lens": "focus_area", "button_screen": "detection_toggle"},
+        areas={"button_back": "single_point", "button_front": "wide_tracking", "button_lens": "zone"},
     ),
     Habits(
         "Sports in full", "alder-24",
@@ -152,6 +165,7 @@ TWELVE = (
          "sounds": "off", "magnifier_time": "until_half_press", "mf_override": "on", "peaking_colour": "yellow",
          "raw_compression": "lossless", "aspect": "full", "touch_action": "focus", "clip_warning": "always",
          "clip_high": 253.0, "noise_reduction_long_exposure": "off"},
+        schools={"preview": "flat_for_truth", "peaking_colour": "yellow", "ring_refines": "always"},
         controls={"button_front": "release_delay", "button_screen": "hdr"},
     ),
     Habits(
@@ -161,7 +175,9 @@ TWELVE = (
          "file": "raw_plus_jpeg", "look_filter": "red", "points_grid": "coarse", "white_balance": "daylight",
          "af_activation": "shutter_button", "info_overlays": "few", "image_rotation": "off"},
         ({"setting": "iso", "value": 5000.0, "darker_than_ev": 6.0},),
+        schools={"street_frames": "single", "slowest_time": "one_for_all"},
         controls={"button_front": "af_manual", "button_screen": "finder_or_screen"},
+        looks=(LookRecipe(name="Red through glass", settings={"picture_profile": "mono", "look_filter": "red"}, genres=("street",)),),
     ),
     Habits(
         "Family camera with a back button", "rowan-26",
@@ -178,7 +194,7 @@ TWELVE = (
         {**QUIET, "metering": "spot", "spot_link": "af_point", "review": "off", "file": "raw_lossless_compressed",
          "card_mode": "backup", "exposure_simulation": "on", "histogram_access": "one_press", "grid": "on",
          "face_metering": False, "af_activation": "back_button", "lens_corrections": "on", "clip_high": 253.0},
-        schools={"metering": "spot"},
+        schools={"metering": "spot", "reserve_rest": "left_automatic"},
         controls={"button_front": "stop_and_lock", "button_screen": "stabiliser"},
     ),
     Habits(

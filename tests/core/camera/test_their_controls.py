@@ -12,6 +12,7 @@ from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.packing import PackingDocument, ShootToPack, pack_shoot
 from wide_aperture.core.camera.phrasebook import usual_phrasebook
 from wide_aperture.core.camera.simulated import Action, new_camera
+from wide_aperture.core.planning import plan_of
 
 ADDED = {
     "focus_area", "af_manual", "detection_toggle", "faces_first", "tracking_off", "centre_point", "stop_and_lock", "peaking",
@@ -21,7 +22,13 @@ ADDED = {
 
 
 def packed(who):
-    book = usual_phrasebook(who.kit).model_copy(update={"controls": usual_controls(who.kit.abilities)})
+    controls = tuple(
+        control.model_copy(update={"area": who.areas.get(control.id), "assigned": who.controls[control.id]})
+        if control.id in who.areas
+        else control
+        for control in usual_controls(who.kit.abilities)
+    )
+    book = usual_phrasebook(who.kit).model_copy(update={"controls": controls})
     decisions = PackingDocument(id=UUID(int=3), shoot_id=UUID(int=4), habits={str(who.kit.id): who.controls})
     (one,) = pack_shoot(ShootToPack(who.asks(), {who.kit.id: book}, {}, decisions)).bodies
     return one, book
@@ -41,6 +48,21 @@ class TheirControls(SimpleTestCase):
                 kept = {each.because for each in one.controls.controls if each.control in who.controls}
                 self.assertEqual(kept, {"Your habit."})
                 self.assertEqual([each.code for each in one.controls.conflicts], [])
+
+    def test_each_button_that_starts_focus_brings_its_own_area(self):
+        wildlife = next(who for who in TWELVE if who.areas)
+        one, _ = packed(wildlife)
+        self.assertEqual({each.control: each.area for each in one.controls.controls if each.area}, wildlife.areas)
+
+    def test_their_looks_are_planned_where_they_belong(self):
+        planned = {
+            (who.name, given.situation.title): plan_of(given) for who in TWELVE if who.looks for given in who.asks()
+        }
+        self.assertEqual(planned["JPEG everyday", "Blade of noon sun"].setup.option("picture_profile"), "mono")
+        self.assertNotEqual(planned["JPEG everyday", "Families in three rows"].setup.option("picture_profile"), "mono")
+        self.assertEqual(
+            planned["Street, from the pocket", "Walkabout, set distance"].setup.option("look_filter"), "red"
+        )
 
     def test_the_simulated_camera_behaves_as_assigned(self):
         for who in TWELVE:

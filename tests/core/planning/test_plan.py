@@ -30,10 +30,28 @@ class ExposureLaws(SimpleTestCase):
     @given(ev=light, metres_s=speed, kind=genre, held=support, more=st.floats(0.1, 6))
     @example(ev=1.125, metres_s=0.0, kind="sports", held="handheld", more=0.25)  # just beyond half a step dark
     def test_more_light_never_raises_the_iso(self, ev, metres_s, kind, held, more):
-        dim = planned(situation(ev, metres_s, genre=kind, support=held)).choice
-        bright = planned(situation(min(ev + more, 22), metres_s, genre=kind, support=held)).choice
+        glass = lens(200, math.sqrt(8))  # a widest mark of the series
+        dim = planned(situation(ev, metres_s, genre=kind, support=held), glass=glass).choice
+        bright = planned(situation(min(ev + more, 22), metres_s, genre=kind, support=held), glass=glass).choice
 
         self.assertLessEqual(bright.iso, dim.iso)
+
+    @given(
+        ev=light,
+        metres_s=speed,
+        kind=genre,
+        held=support,
+        more=st.floats(0.1, 6),
+        widest=st.sampled_from((1.7, 2.8, 3.5)),
+    )
+    @example(ev=14.328125, metres_s=13.0, kind="sports", held="handheld", more=0.15625, widest=2.8)
+    def test_beside_the_series_more_light_raises_it_by_a_step_at_most(self, ev, metres_s, kind, held, more, widest):
+        """A widest mark between two steps leaves a gap in the exposures there are: one step of ISO fills it."""
+        glass = lens(200, widest)
+        dim = planned(situation(ev, metres_s, genre=kind, support=held), glass=glass).choice
+        bright = planned(situation(min(ev + more, 22), metres_s, genre=kind, support=held), glass=glass).choice
+
+        self.assertLessEqual(bright.iso, dim.iso * 2 ** (1 / 3) * 1.01)
 
     @given(
         ev=st.floats(7, 16),

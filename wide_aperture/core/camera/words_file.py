@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from wide_aperture.core.camera.controls.on_body import lacking, only_what_is_there
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.abilities import Abilities
@@ -28,7 +29,10 @@ def read_words(text: str, book_id: UUID, body: Body) -> ReadKit[Phrasebook]:
     content = open_kit(text, KIND) | {"id": str(book_id), "body_id": str(body.id)}
     told = [*_one_function_a_press(content), *_unknown_options(content)]
     found = take(Phrasebook, content, KIND)
-    return ReadKit(found.document, (*told, *found.left_out, *_lacking(found.document, body)))
+    named = [f"{field}: {rule}; left out" for field, _, rule in lacking(found.document.controls, body)]
+    there = tuple(only_what_is_there(control, body) for control in found.document.controls)
+    book = found.document.model_copy(update={"controls": there})
+    return ReadKit(book, (*told, *found.left_out, *named, *_lacking(book, body)))
 
 
 def _listed(content: dict[str, Any], name: str) -> list[Any]:
