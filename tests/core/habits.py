@@ -11,7 +11,7 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.lens import Lens
-from wide_aperture.core.documents.look_recipe import LookRecipe
+from wide_aperture.core.documents.named_look import NamedLook
 from wide_aperture.core.documents.preferences import Schools
 from wide_aperture.core.documents.setup import Standing
 from wide_aperture.core.planning import PlanInput
@@ -31,7 +31,7 @@ class Habits:
     lacks: tuple[str, ...] = ()
     controls: dict[str, str] = field(default_factory=dict)
     areas: dict[str, str] = field(default_factory=dict)
-    looks: tuple[LookRecipe, ...] = ()
+    looks: tuple[NamedLook, ...] = ()
     lens: str | None = None
 
     @property
@@ -115,8 +115,8 @@ TWELVE = (
         schools={"file": "jpeg", "jpeg_white": "within_a_band", "jpeg_for": "print"},
         controls={"button_front": "look", "button_screen": "crop"},
         looks=(
-            LookRecipe(name="Noon slate", settings={"picture_profile": "mono", "look_contrast": 1.0}, genres=("street",)),
-            LookRecipe(name="Soft paper", settings={"look_contrast": -1.0, "look_saturation": -1.0}, genres=("wedding",)),
+            NamedLook(name="Noon slate", settings={"picture_profile": "mono", "look_contrast": 1.0}, genres=("street",)),
+            NamedLook(name="Soft paper", settings={"look_contrast": -1.0, "look_saturation": -1.0}, genres=("wedding",)),
         ),
     ),
     Habits(
@@ -177,7 +177,7 @@ TWELVE = (
         ({"setting": "iso", "value": 5000.0, "darker_than_ev": 6.0},),
         schools={"street_frames": "single", "slowest_time": "one_for_all"},
         controls={"button_front": "af_manual", "button_screen": "finder_or_screen"},
-        looks=(LookRecipe(name="Red through glass", settings={"picture_profile": "mono", "look_filter": "red"}, genres=("street",)),),
+        looks=(NamedLook(name="Red through glass", settings={"picture_profile": "mono", "look_filter": "red"}, genres=("street",)),),
     ),
     Habits(
         "Family camera with a back button", "rowan-26",

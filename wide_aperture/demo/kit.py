@@ -74,7 +74,10 @@ ALDER_LOOKS = (
     OwnLook(name="Fog", like="flat", contrast=-2, highlight=-1, shadow=-1),
     OwnLook(name="Slate", like="mono"),
 )
-FOUR_SLOTS = (SlotBank(kind="full", count=3, label="custom mode"), SlotBank(kind="held_button", count=1, label="hold"))
+FOUR_SLOTS = (
+    SlotBank(kind="full", count=3, label="custom mode", name_letters=12),
+    SlotBank(kind="held_button", count=1, label="hold"),
+)
 
 BODIES: tuple[Body, ...] = (
     _body(
@@ -87,7 +90,7 @@ BODIES: tuple[Body, ...] = (
         anti_flicker=True, ceilings=IsoCeilings(routine=12800, push=25600, provenance="person"),
         reserve_floors=(ReserveFloor(reserve="highlight_reserve_1", iso=200), ReserveFloor(reserve="highlight_reserve_2", iso=400)),
         auto_iso_slowest_shutter="linked_to_focal_length", slots=FOUR_SLOTS,
-        abilities=Abilities(looks=ALDER_LOOKS, hdr_busy_s=2), raw_tried=_opened(),
+        abilities=Abilities(looks=ALDER_LOOKS, hdr_busy_s=2, magnifier_steps=(5, 10)), raw_tried=_opened(),
         support=(
             _has("file", "raw_lossless_compressed", "raw_lossy_compressed", "raw_plus_jpeg", "jpeg", instead="Compressed without loss is the same picture."),
             _has(
@@ -107,7 +110,7 @@ BODIES: tuple[Body, ...] = (
         readout_ms=55, frame_rates=_rates(9, 9), buffer_raw_frames=70, card_slots=2, stabiliser_stops=5,
         anti_flicker=True, ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
         auto_iso_slowest_shutter="linked_to_focal_length", slots=FOUR_SLOTS,
-        abilities=Abilities(looks=ALDER_LOOKS, hdr_busy_s=3), raw_tried=_opened(),
+        abilities=Abilities(looks=ALDER_LOOKS, hdr_busy_s=3, magnifier_steps=(5, 10)), raw_tried=_opened(),
     ),
     _body(
         "rowan-26", "Rowan 26", (23.5, 15.6), 26, 160, range_ev=13.5,
@@ -122,7 +125,7 @@ BODIES: tuple[Body, ...] = (
             looks=(OwnLook(name="Daily", like="standard"), OwnLook(name="Letter", like="neutral"), OwnLook(name="Ash", like="mono", contrast=1)),
         ),
         raw_tried=_opened(),
-        slots=(SlotBank(kind="full", count=4, label="memory", leaves_out=("af_area", "af_areas_allowed")), SlotBank(kind="look", count=7, label="look memory")),
+        slots=(SlotBank(kind="full", count=4, label="memory", name_letters=16, leaves_out=("af_area", "af_areas_allowed")), SlotBank(kind="look", count=7, label="look memory")),
         support=(
             _lacks("front_lamp", ""),
             _lacks("face_register", "Start on the right face with a tracking point."),
@@ -141,8 +144,8 @@ BODIES: tuple[Body, ...] = (
         buffer_raw_frames=20, card_slots=1, stabiliser_stops=4,
         ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
         finder="none", raw_tried=_opened("raw", "raw_plus_jpeg"),
-        abilities=Abilities(joystick=False, dials=1, focus_steps_m=(1, 1.5, 2, 2.5, 5), timer_lengths_s=(2, 10)),
-        slots=(SlotBank(kind="mode_position", count=3, label="user place", changes="kept"),),
+        abilities=Abilities(width_mm=110, height_mm=64, depth_mm=34, joystick=False, pad=True, dials=1, focus_steps_m=(1, 1.5, 2, 2.5, 5), timer_lengths_s=(2, 10)),
+        slots=(SlotBank(kind="mode_position", count=3, label="user place", changes="kept", filled="held"),),
         support=(
             _lacks("finder_switch", "It has a screen only: shade it with the hand."),
             _lacks("finder_refresh", ""),
@@ -159,7 +162,7 @@ BODIES: tuple[Body, ...] = (
         frame_rates=(FrameRate(shutter="electronic", frames_per_s=15),), buffer_raw_frames=30, card_slots=1,
         stabiliser_stops=3, ceilings=IsoCeilings(routine=800, push=1600, provenance="person"),
         finder="none", raw_tried=_opened("raw", "raw_plus_jpeg"),
-        abilities=Abilities(joystick=False, dials=0, rings=0, hdr_busy_s=5, timer_lengths_s=(2, 10)),
+        abilities=Abilities(width_mm=72, height_mm=52, depth_mm=32, joystick=False, dials=0, rings=0, hdr_busy_s=5, timer_lengths_s=(2, 10)),
         iso_by_time=(IsoByTime(longer_than_s=8, highest_iso=1600),),
         support=(
             _lacks("anti_flicker", "Keep to whole lamp periods."),
@@ -184,7 +187,8 @@ BODIES: tuple[Body, ...] = (
         flash_sync=FlashSync(mechanical_s=1 / 125, electronic_first_curtain_s=1 / 125),
         readout_ms=160, frame_rates=_rates(5, 3), buffer_raw_frames=28, card_slots=2, stabiliser_stops=5,
         ceilings=IsoCeilings(routine=6400, push=12800, provenance="person"),
-        slots=(SlotBank(kind="full", count=2, label="shelf", family="upper"), SlotBank(kind="full", count=2, label="shelf below", family="lower")),
+        abilities=Abilities(width_mm=151, height_mm=108, depth_mm=84, place_contents=("mode", "values", "all"), magnifier_steps=(4, 8, 16)),
+        slots=(SlotBank(kind="full", count=2, label="shelf", family="upper", filled="computer", name_letters=20), SlotBank(kind="full", count=2, label="shelf below", family="lower", filled="computer", name_letters=20)),
         support=(
             _lacks("boost_mode", ""),
             _lacks("precapture", "Start the burst earlier."),

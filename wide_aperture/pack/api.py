@@ -4,7 +4,7 @@ from ninja import Router
 
 from wide_aperture.core.camera import phrasebook as core_phrasebook
 from wide_aperture.core.camera import state as core_state
-from wide_aperture.core.camera.controls.functions import FUNCTIONS, Function
+from wide_aperture.core.camera.controls.functions import FUNCTIONS, REVIEW_FUNCTIONS, Function, ReviewFunction
 from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.packing import PackedShoot, book_of
 from wide_aperture.core.camera.phrasebook import CsvReading, from_csv, to_csv
@@ -82,6 +82,12 @@ def phrasebook_read_file(request: PersonRequest, asked: WordsIn) -> object:
 def control_functions(request: PersonRequest) -> object:
     """What controls can be told to do."""
     return list(FUNCTIONS)
+
+
+@pack.get("/review-functions", response={200: list[ReviewFunction]}, operation_id="review_functions")
+def review_functions(request: PersonRequest) -> object:
+    """What controls can do while a picture is looked at."""
+    return list(REVIEW_FUNCTIONS)
 
 
 @pack.post("", response={200: PackedShoot, 422: Problem}, operation_id="pack")

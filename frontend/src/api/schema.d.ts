@@ -687,6 +687,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pack/review-functions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Review Functions
+         * @description What controls can do while a picture is looked at.
+         */
+        get: operations["review_functions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/pack/route": {
         parameters: {
             query?: never;
@@ -4201,7 +4221,7 @@ export interface components {
              * Looks
              * @default []
              */
-            looks: components["schemas"]["LookRecipe"][];
+            looks: components["schemas"]["NamedLook"][];
             /**
              * Schools
              * @description Own answers to what practitioners disagree on
@@ -4251,7 +4271,7 @@ export interface components {
              * Looks
              * @default []
              */
-            looks: components["schemas"]["LookRecipe"][];
+            looks: components["schemas"]["NamedLook"][];
             /**
              * Reviewed
              * @default []
@@ -4414,7 +4434,8 @@ export interface components {
         };
         /**
          * Function
-         * @description One function. in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1.
+         * @description One function. in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1; lists: the setting whose
+         *     options it goes through, press by press.
          */
         Function: {
             /**
@@ -4436,6 +4457,7 @@ export interface components {
             in_action: boolean;
             /** Label */
             label: string;
+            lists?: components["schemas"]["SettingId"] | null;
         };
         /**
          * GaveWay
@@ -5055,22 +5077,69 @@ export interface components {
         };
         /**
          * LookRecipe
-         * @description A named look. settings: of those a look is made of; genres: taken there by itself; body_id: on this body only.
+         * @description A JPEG look as a versioned object: what happens to the data after white balance.
          */
         LookRecipe: {
-            /** Body Id */
-            body_id?: string | null;
             /**
-             * Genres
-             * @default []
+             * Base
+             * @default neutral
+             * @enum {string}
              */
-            genres: ("sports" | "wildlife" | "street" | "landscape" | "wedding" | "night_sky" | "portrait" | "everyday")[];
-            /** Name */
+            base: "standard" | "neutral" | "flat" | "mono";
+            /**
+             * Contrast
+             * @description steps from neutral
+             * @default 0
+             */
+            contrast: number;
+            /**
+             * Filter
+             * @description Before a black-and-white look
+             * @default none
+             * @enum {string}
+             */
+            filter: "none" | "yellow" | "red" | "green";
+            /**
+             * Format Version
+             * @default 1
+             * @constant
+             */
+            format_version: 1;
+            /**
+             * Highlight Tone
+             * @description Above 0: harder highlights
+             * @default 0
+             */
+            highlight_tone: number;
+            /**
+             * Name
+             * @default
+             */
             name: string;
-            /** Settings */
-            settings: {
-                [key: string]: boolean | number | string | null;
-            };
+            /**
+             * Noise Strength
+             * @default off
+             * @enum {string}
+             */
+            noise_strength: "off" | "light" | "strong";
+            /**
+             * Saturation
+             * @description steps from neutral
+             * @default 0
+             */
+            saturation: number;
+            /**
+             * Shadow Tone
+             * @description Above 0: deeper shadows
+             * @default 0
+             */
+            shadow_tone: number;
+            /**
+             * Sharpness
+             * @description steps from neutral
+             * @default 0
+             */
+            sharpness: number;
         };
         /**
          * Loss
@@ -5535,6 +5604,25 @@ export interface components {
             pulses: boolean;
             /** Range Ev */
             range_ev: number;
+        };
+        /**
+         * NamedLook
+         * @description A named look. settings: of those a look is made of; genres: taken there by itself; body_id: on this body only.
+         */
+        NamedLook: {
+            /** Body Id */
+            body_id?: string | null;
+            /**
+             * Genres
+             * @default []
+             */
+            genres: ("sports" | "wildlife" | "street" | "landscape" | "wedding" | "night_sky" | "portrait" | "everyday")[];
+            /** Name */
+            name: string;
+            /** Settings */
+            settings: {
+                [key: string]: boolean | number | string | null;
+            };
         };
         /**
          * NewBody
@@ -7832,6 +7920,21 @@ export interface components {
             refused: string[];
             /** Undone At */
             undone_at: string | null;
+        };
+        /**
+         * ReviewFunction
+         * @description What a control can do while a picture is looked at. harm: knocked by accident, 0..1.
+         */
+        ReviewFunction: {
+            /**
+             * Harm
+             * @default 0.1
+             */
+            harm: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
         };
         /** RevisionOut */
         RevisionOut: {
@@ -10890,6 +10993,7 @@ export type Move = components['schemas']['Move'];
 export type Moved = components['schemas']['Moved'];
 export type MovementOut = components['schemas']['MovementOut'];
 export type NamedLight = components['schemas']['NamedLight'];
+export type NamedLook = components['schemas']['NamedLook'];
 export type NewBody = components['schemas']['NewBody'];
 export type NewCameraRequest = components['schemas']['NewCameraRequest'];
 export type NightChoice = components['schemas']['NightChoice'];
@@ -10960,6 +11064,7 @@ export type ReserveOption = components['schemas']['ReserveOption'];
 export type RestoreChoice = components['schemas']['RestoreChoice'];
 export type RestoreJob = components['schemas']['RestoreJob'];
 export type RestoredOut = components['schemas']['RestoredOut'];
+export type ReviewFunction = components['schemas']['ReviewFunction'];
 export type RevisionOut = components['schemas']['RevisionOut'];
 export type RevisionPage = components['schemas']['RevisionPage'];
 export type RisesRequest = components['schemas']['RisesRequest'];
@@ -14970,6 +15075,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Function"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_functions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewFunction"][];
                 };
             };
             400: {

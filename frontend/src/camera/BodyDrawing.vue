@@ -17,10 +17,15 @@ const FACES = {
   front: { x: 244, y: 12, width: 132, height: 88 },
   lens: { x: 244, y: 120, width: 132, height: 88 },
 } as const
+/** As wide as the sides of a usual body are, so that sizes in mm are drawn as they are. */
+const WIDTHS_MM = { top: 135, back: 135, front: 135, lens: 75 } as const
+const LEAST_DRAWN = 6
 const placed = computed(() =>
   props.controls.map((control, i) => {
     const face = FACES[control.face]
-    return { control, number: i + 1, x: face.x + control.x * face.width, y: face.y + control.y * face.height }
+    const scale = face.width / WIDTHS_MM[control.face]
+    const half = { x: (control.width_mm * scale) / 2, y: (control.height_mm * scale) / 2 }
+    return { control, number: i + 1, half, x: face.x + control.x * face.width, y: face.y + control.y * face.height }
   }),
 )
 function key(event: KeyboardEvent, id: string): void {
@@ -50,7 +55,7 @@ function key(event: KeyboardEvent, id: string): void {
       <text x="244" y="116">lens</text>
     </g>
     <g
-      v-for="{ control, number, x, y } in placed"
+      v-for="{ control, number, half, x, y } in placed"
       :key="control.id"
       class="control"
       :class="[control.kind, { on: control.id === selected, changed: control.changed, troubled: control.troubled }]"
@@ -60,10 +65,29 @@ function key(event: KeyboardEvent, id: string): void {
       :aria-pressed="control.id === selected"
       @click="emit('pick', control.id)"
       @keydown="key($event, control.id)">
-      <rect v-if="control.kind === 'dial' || control.kind === 'ring'" :x="x - 13" :y="y - 6" width="26" height="12" rx="3" />
-      <rect v-else-if="control.kind === 'touch'" :x="x - 30" :y="y - 20" width="60" height="40" stroke-dasharray="3 3" />
-      <rect v-else-if="control.kind === 'joystick'" :x="x - 7" :y="y - 7" width="14" height="14" :transform="`rotate(45 ${x} ${y})`" />
-      <circle v-else :cx="x" :cy="y" r="8" />
+      <rect
+        v-if="control.kind === 'dial' || control.kind === 'ring'"
+        :x="x - half.x"
+        :y="y - Math.max(half.y, LEAST_DRAWN)"
+        :width="half.x * 2"
+        :height="Math.max(half.y, LEAST_DRAWN) * 2"
+        rx="3" />
+      <rect
+        v-else-if="control.kind === 'touch' || control.kind === 'swipe'"
+        :x="x - half.x"
+        :y="y - half.y"
+        :width="half.x * 2"
+        :height="half.y * 2"
+        stroke-dasharray="3 3" />
+      <rect
+        v-else-if="control.kind === 'joystick' || control.kind === 'pad'"
+        :x="x - half.x"
+        :y="y - half.y"
+        :width="half.x * 2"
+        :height="half.y * 2"
+        :transform="control.kind === 'joystick' ? `rotate(45 ${x} ${y})` : undefined"
+        rx="2" />
+      <ellipse v-else :cx="x" :cy="y" :rx="Math.max(half.x, LEAST_DRAWN)" :ry="Math.max(half.y, LEAST_DRAWN)" />
       <text :x="x" :y="y + 3.5">{{ number }}</text>
     </g>
   </svg>
@@ -95,12 +119,13 @@ function key(event: KeyboardEvent, id: string): void {
 }
 
 .control rect,
-.control circle {
+.control ellipse {
   fill: var(--wall);
   stroke: var(--ink);
 }
 
-.control.touch rect {
+.control.touch rect,
+.control.swipe rect {
   fill: transparent;
 }
 
@@ -113,21 +138,21 @@ function key(event: KeyboardEvent, id: string): void {
 }
 
 .control.changed rect,
-.control.changed circle {
+.control.changed ellipse {
   fill: var(--move-faint);
   stroke: var(--move);
 }
 
 .control.troubled rect,
-.control.troubled circle {
+.control.troubled ellipse {
   stroke: var(--stop);
   stroke-width: 2;
 }
 
 .control.on rect,
-.control.on circle,
+.control.on ellipse,
 .control:focus-visible rect,
-.control:focus-visible circle {
+.control:focus-visible ellipse {
   fill: var(--move);
   stroke: var(--move);
 }

@@ -85,7 +85,10 @@ export function usePack(shootId: () => string) {
   const wish = (bodyId: string, change: (before: PackWishes) => PackWishes): void =>
     decide((before) => ({
       ...before,
-      wishes: { ...before.wishes, [bodyId]: change(before.wishes?.[bodyId] ?? { held: {}, names: {}, reserved: [], guest: null, home: null }) },
+      wishes: {
+        ...before.wishes,
+        [bodyId]: change(before.wishes?.[bodyId] ?? { held: {}, names: {}, reserved: [], guest: null, home: null, standing: {} }),
+      },
     }))
   /** A habit of the hand; null: as proposed. */
   const keepHabit = (bodyId: string, control: string, does: string | null): void =>

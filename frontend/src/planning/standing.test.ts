@@ -27,6 +27,7 @@ const own = (id: string, changes: Partial<FoundationDocument> = {}): FoundationD
   standing: [],
   schools: {},
   kept_apart: [],
+  looks: [],
   reviewed: [],
   begun: {},
   ...changes,
@@ -68,9 +69,9 @@ describe('a foundation', () => {
     const narrow = { setting: 'iso' as const, value: 5000, genres: [], insists: false }
     stored.value = [own('b', { standing: [narrow] }), own('a')]
     const { under } = useFoundation()
-    expect(under(planned())).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [] })
+    expect(under(planned())).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [], looks: [] })
     expect(under(planned('b'))!.standing).toEqual([narrow])
-    expect(under(planned('gone'))).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [] })
+    expect(under(planned('gone'))).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [], looks: [] })
     stored.value = []
     expect(useFoundation().under(planned())).toBeNull()
   })

@@ -12,6 +12,7 @@ export const inPlans = (own: FoundationDocument): Foundation => ({
   standing: own.standing ?? [],
   schools: own.schools ?? {},
   kept_apart: own.kept_apart ?? [],
+  looks: own.looks ?? [],
 })
 
 export const blankFoundation = (title = 'Foundation'): FoundationDocument => ({
@@ -21,6 +22,7 @@ export const blankFoundation = (title = 'Foundation'): FoundationDocument => ({
   standing: [],
   schools: {},
   kept_apart: [],
+  looks: [],
   reviewed: [],
   begun: {},
 })

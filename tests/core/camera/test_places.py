@@ -17,7 +17,7 @@ from wide_aperture.core.camera.storage.pack import pack
 from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.body import SlotBank
 from wide_aperture.core.documents.body_support import SettingSupport
-from wide_aperture.core.documents.look_recipe import LookRecipe
+from wide_aperture.core.documents.named_look import NamedLook
 from wide_aperture.core.documents.setup import Foundation, SettingValue, Setup
 
 STILL = {"exposure_mode": "aperture_priority", "af_mode": "single", "drive": "single", "metering": "multi_segment"}
@@ -128,7 +128,7 @@ class SetupsOfOnesOwn(SimpleTestCase):
         self.assertEqual(refused.exception.errors()[0]["ctx"]["field"], "settings/aspect")
 
     def test_a_look_planned_for_a_scene_gives_its_place_its_name(self):
-        slate = LookRecipe(
+        slate = NamedLook(
             name="Slate",
             settings={"picture_profile": "mono", "look_contrast": 2.0, "look_filter": "red", "look_sharpness": 2.0},
             genres=("street",),

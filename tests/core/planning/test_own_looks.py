@@ -8,12 +8,12 @@ from pydantic import ValidationError
 from tests.core.builders import body, codes, lens, plan_input, situation
 from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.foundation import FoundationDocument, foundation_file, read_foundation
-from wide_aperture.core.documents.look_recipe import LookRecipe
+from wide_aperture.core.documents.named_look import NamedLook
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.planning import plan_of
 
-SLATE = LookRecipe(name="Slate", settings={"picture_profile": "mono", "look_contrast": 2.0}, genres=("street",))
-WARM = LookRecipe(name="Warm paper", settings={"white_balance": "kelvin", "kelvin": 6000.0, "look_saturation": -1.0})
+SLATE = NamedLook(name="Slate", settings={"picture_profile": "mono", "look_contrast": 2.0}, genres=("street",))
+WARM = NamedLook(name="Warm paper", settings={"white_balance": "kelvin", "kelvin": 6000.0, "look_saturation": -1.0})
 OWN = Foundation(settings={"look_contrast": -1.0}, looks=(SLATE, WARM))
 
 
@@ -67,7 +67,7 @@ class WritingLooksDown(SimpleTestCase):
             ({"kelvin": 0.0}, "settings/kelvin"),
         ):
             with self.subTest(field), self.assertRaises(ValidationError) as refused:
-                LookRecipe(name="X", settings=settings)
+                NamedLook(name="X", settings=settings)
             self.assertEqual(refused.exception.errors()[0]["ctx"]["field"], field)
 
     def test_a_name_stands_once(self):

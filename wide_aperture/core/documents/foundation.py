@@ -11,7 +11,7 @@ from uuid import UUID, uuid4
 from pydantic import Field, ValidationError
 
 from wide_aperture.core.document import Name
-from wide_aperture.core.documents.look_recipe import LookRecipe
+from wide_aperture.core.documents.named_look import NamedLook
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Foundation, Standing
 from wide_aperture.core.documents.shoot import PlannedSituation
@@ -104,7 +104,7 @@ def read_foundation(text: str) -> ReadFoundation:
     looks = [
         each
         for number, each in enumerate(_listed(content.get("looks"), left_out, "looks"), 1)
-        if _taken(left_out, f"look {number}", lambda each=each: LookRecipe.model_validate(each))
+        if _taken(left_out, f"look {number}", lambda each=each: NamedLook.model_validate(each))
     ]
     looks = _named_once(looks, left_out)
     known = {

@@ -8,7 +8,7 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from wide_aperture.core.document import Document, Finite, broken_rule
-from wide_aperture.core.documents.look_recipe import LookRecipe
+from wide_aperture.core.documents.named_look import NamedLook
 from wide_aperture.core.documents.preferences import school_fault
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
@@ -126,7 +126,7 @@ class Foundation(Document):
     kept_apart: Annotated[tuple[SettingId, ...], Field(max_length=200)] = Field(
         default=(), description="Settings in which own bodies are meant to differ"
     )
-    looks: Annotated[tuple[LookRecipe, ...], Field(max_length=60)] = ()
+    looks: Annotated[tuple[NamedLook, ...], Field(max_length=60)] = ()
 
     @model_validator(mode="after")
     def _known(self) -> Self:

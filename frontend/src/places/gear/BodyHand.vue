@@ -3,6 +3,7 @@
 import { Checkbox } from 'ant-design-vue'
 import type { Abilities, Body } from '@/api/types'
 import ChoiceField from '@/shared/ChoiceField.vue'
+import NamedSelect from '@/shared/NamedSelect.vue'
 import NumberField from '@/shared/NumberField.vue'
 import NumberListField from '@/shared/NumberListField.vue'
 import { distanceUnit, parseDistance, writeDistance } from '@/shared/units'
@@ -11,6 +12,16 @@ import BodyProgram from './BodyProgram.vue'
 const props = defineProps<{ body: Body }>()
 const emit = defineEmits<{ change: [changes: Partial<Body>] }>()
 const change = (part: Partial<Abilities>): void => emit('change', { abilities: { ...props.body.abilities, ...part } })
+const SIDES = [
+  { field: 'width_mm', label: 'Width' },
+  { field: 'height_mm', label: 'Height' },
+  { field: 'depth_mm', label: 'Depth without lens' },
+] as const
+const CONTENTS: { value: Abilities['place_contents'][number]; label: string }[] = [
+  { value: 'mode', label: 'the mode' },
+  { value: 'values', label: 'mode and values' },
+  { value: 'all', label: 'everything' },
+]
 const EYES: { value: Abilities['eye']; label: string }[] = [
   { value: 'right', label: 'right' },
   { value: 'left', label: 'left' },
@@ -23,9 +34,20 @@ const EYES: { value: Abilities['eye']; label: string }[] = [
     <div class="gear-fields">
       <div class="wide flags">
         <Checkbox :checked="body.abilities.joystick" @update:checked="(joystick: boolean) => change({ joystick })">Joystick</Checkbox>
+        <Checkbox :checked="body.abilities.pad" @update:checked="(pad: boolean) => change({ pad })">Pad of four presses</Checkbox>
         <Checkbox :checked="body.abilities.touch_screen" @update:checked="(touch_screen: boolean) => change({ touch_screen })">Touch screen</Checkbox>
         <Checkbox :checked="body.abilities.manual_iso" @update:checked="(manual_iso: boolean) => change({ manual_iso })">ISO by hand</Checkbox>
       </div>
+      <NumberField
+        v-for="side in SIDES"
+        :key="side.field"
+        :label="side.label"
+        unit="mm"
+        :pointer="`/abilities/${side.field}`"
+        :value="body.abilities[side.field]"
+        :least="20"
+        :most="400"
+        @update:value="(v) => change({ [side.field]: v! })" />
       <NumberField
         label="Dials"
         pointer="/abilities/dials"
@@ -84,6 +106,20 @@ const EYES: { value: Abilities['eye']; label: string }[] = [
         :parse="parseDistance"
         :format="writeDistance"
         @change="(depths) => change({ zone_depths_m: depths ?? [] })" />
+      <NumberListField
+        label="Magnifier goes through"
+        unit="×"
+        pointer="/abilities/magnifier_steps"
+        :values="body.abilities.magnifier_steps"
+        empty-means="one step"
+        @change="(steps) => change({ magnifier_steps: steps ?? [] })" />
+      <NamedSelect
+        label="A storage place can be told to hold"
+        mode="multiple"
+        placeholder="all it can"
+        :value="body.abilities.place_contents"
+        :options="CONTENTS"
+        @update:value="(chosen: unknown) => change({ place_contents: chosen as Abilities['place_contents'] })" />
       <NumberField
         label="Busy after a dark frame"
         pointer="/abilities/dark_frame_share"

@@ -8,7 +8,7 @@ import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { settingOf, tables, takesNumber } from '@/shared/tables'
-import StandingField from './StandingField.vue'
+import StandingField from '@/shared/StandingField.vue'
 
 const props = defineProps<{ standing: readonly Standing[] }>()
 const emit = defineEmits<{ change: [next: Standing[]] }>()

@@ -20,13 +20,28 @@ const CHANGES: { value: Bank['changes']; label: string }[] = [
   { value: 'kept', label: 'kept' },
   { value: 'forgotten', label: 'lost' },
 ]
+const FILLED: { value: Bank['filled']; label: string }[] = [
+  { value: 'menu', label: 'from the menu' },
+  { value: 'held', label: 'by holding its button' },
+  { value: 'computer', label: 'from the computer' },
+]
 const settings = computed(() => (tables.value?.settings ?? []).map((entry) => ({ value: entry.id, label: entry.label })))
 const change = (at: number, part: Partial<Bank>): void => void (banks.value = banks.value.map((bank, k) => (k === at ? { ...bank, ...part } : bank)))
 const drop = (at: number): void => void (banks.value = banks.value.filter((_, k) => k !== at))
 const add = (): void =>
   void (banks.value = [
     ...banks.value,
-    { kind: 'full', count: 1, label: 'custom mode', leaves_out: [], changes: 'choice', family: '', serves: 'stills' },
+    {
+      kind: 'full',
+      count: 1,
+      label: 'custom mode',
+      leaves_out: [],
+      changes: 'choice',
+      family: '',
+      serves: 'stills',
+      filled: 'menu',
+      name_letters: 0,
+    },
   ])
 </script>
 
@@ -42,6 +57,8 @@ const add = (): void =>
           <th scope="col">Does not hold</th>
           <th scope="col">Family</th>
           <th scope="col">Keeps</th>
+          <th scope="col">Filled</th>
+          <th scope="col">Letters of a name</th>
           <th><span class="visually-hidden">Remove</span></th>
         </tr>
       </thead>
@@ -113,6 +130,26 @@ const add = (): void =>
               <option value="stills">stills</option>
               <option value="other">other modes</option>
             </select>
+          </td>
+          <td>
+            <select
+              class="line"
+              :value="bank.filled"
+              :aria-label="`How bank ${k + 1} is filled`"
+              @change="change(k, { filled: ($event.target as HTMLSelectElement).value as Bank['filled'] })">
+              <option v-for="each in FILLED" :key="each.value" :value="each.value">{{ each.label }}</option>
+            </select>
+          </td>
+          <td>
+            <NumberField
+              class="count"
+              spoken
+              :label="`Letters of a name in bank ${k + 1}`"
+              :pointer="`/slots/${k}/name_letters`"
+              :value="bank.name_letters"
+              :least="0"
+              :most="60"
+              @update:value="(v) => change(k, { name_letters: Math.round(v!) })" />
           </td>
           <td><button class="link" @click="drop(k)">Remove</button></td>
         </tr>

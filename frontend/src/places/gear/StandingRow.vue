@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One setting with its standing value and why it is usual. */
 import type { CatalogueEntry, SettingValue } from '@/api/types'
-import StandingField from './StandingField.vue'
+import StandingField from '@/shared/StandingField.vue'
 
 type Value = SettingValue['value']
 defineProps<{ item: CatalogueEntry; value: Value | undefined; proposed?: string; note: string }>()

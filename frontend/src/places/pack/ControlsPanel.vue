@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** What each control should do on this day, why, and what does not go together. */
 import { computed, ref } from 'vue'
-import type { Control, PackedBody, Phrasebook } from '@/api/types'
+import type { Control, PackedBody, Phrasebook, ProposedControl } from '@/api/types'
 import { settingOf } from '@/shared/tables'
 import BodyDrawing, { type DrawnControl } from '@/camera/BodyDrawing.vue'
 import { useFunctions } from '@/camera/functions'
 import type { InPack } from '@/camera/usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody; book: Phrasebook | null; usual: readonly Control[] }>()
-const { labelOf } = useFunctions()
+const { labelOf, listOf, reviewLabelOf } = useFunctions()
 const selected = ref<string | null>(null)
 const controls = computed(() => (props.book?.controls?.length ? props.book.controls : props.usual))
 const proposed = computed(() => new Map(props.packed.controls.controls.map((each) => [each.control, each])))
@@ -25,6 +25,18 @@ const drawn = computed<DrawnControl[]>(() =>
   }),
 )
 const habit = (control: string): string => props.pack.decisions.value?.habits?.[props.packed.body_id]?.[control] ?? ''
+const optionLabel = (setting: string | null, id: string): string => settingOf(setting ?? '')?.options.find((option) => option.id === id)?.label ?? id
+/** What belongs to a control beside its function. */
+function brings(each: ProposedControl): string[] {
+  const members = (each.members ?? []).map((id) => optionLabel(listOf(each.proposed), id))
+  const modes = Object.entries(each.by_mode ?? {}).map(([mode, does]) => `${optionLabel('exposure_mode', mode)}: ${labelOf(does)}`)
+  return [
+    each.area ? `It brings its own area: ${optionLabel('af_area', each.area)}.` : '',
+    members.length ? `Its list: ${members.join(', ')}.` : '',
+    modes.length ? `Kept for each mode. ${modes.join('; ')}.` : '',
+    each.in_review && each.in_review !== 'off' ? `While a picture is looked at: ${reviewLabelOf(each.in_review)}.` : '',
+  ].filter(Boolean)
+}
 const names = (settings: readonly string[]): string => settings.map((id) => settingOf(id)?.label ?? id).join(', ')
 const areaNames = computed(() => {
   const entry = settingOf('af_area')
@@ -47,13 +59,15 @@ const areaNames = computed(() => {
             <span v-if="proposed.get(control.id)!.now !== proposed.get(control.id)!.proposed" class="soft"
               >{{ labelOf(proposed.get(control.id)!.now) }} →
             </span>
-            <b>{{ proposed.get(control.id)!.proposed_label }}</b><span v-if="proposed.get(control.id)!.indirect" class="soft">
-              through the {{ book?.personal_menu ?? 'personal menu' }}</span
-            >
+            <b
+              >{{ proposed.get(control.id)!.proposed_label
+              }}{{ proposed.get(control.id)!.area ? `, ${optionLabel('af_area', proposed.get(control.id)!.area!)}` : '' }}</b
+            ><span v-if="proposed.get(control.id)!.indirect" class="soft"> through the {{ book?.personal_menu ?? 'personal menu' }}</span>
           </span>
         </button>
         <div v-if="control.id === selected && proposed.get(control.id)" class="why">
           <p>{{ proposed.get(control.id)!.because }}</p>
+          <p v-for="line in brings(proposed.get(control.id)!)" :key="line" class="soft">{{ line }}</p>
           <label>
             <span class="soft">My habit</span>
             <select

@@ -17,13 +17,16 @@ const hourOf = (id: string): string => {
 </script>
 
 <template>
+  <p v-if="packed.packing.contents" class="soft">{{ packed.packing.contents.sentence }}</p>
   <template v-if="packed.packing.preparation.length">
     <h2>At home, {{ secondsText(packed.packing.preparation_s) }}</h2>
     <ul class="ways">
       <li v-for="(each, k) in packed.packing.preparation" :key="k" :class="{ on: open === `p${k}` }">
         <button class="plain way" @click="emit('open', `p${k}`)">
           <span class="soft">{{ each.place ? labelOf(each.place) : '' }}</span>
-          <span>{{ preparationText(each) }}</span>
+          <span
+            >{{ preparationText(each) }}<span v-if="each.fill" class="fill soft">{{ each.fill }}</span></span
+          >
           <span>{{ each.route.differs }} to set</span>
           <span class="num">{{ secondsText(each.route.seconds + each.store_s) }}</span>
         </button>
@@ -88,6 +91,11 @@ h2 {
 
 .on .way {
   box-shadow: inset 3px 0 0 var(--move);
+}
+
+.fill {
+  display: block;
+  font-size: 12px;
 }
 
 .packed {

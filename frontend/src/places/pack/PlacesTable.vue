@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { PackedBody, PackedPlace, PackWishes } from '@/api/types'
 import LineField from '@/shared/LineField.vue'
 import { settingOf } from '@/shared/tables'
+import StandingPlaces from './StandingPlaces.vue'
 import type { InPack } from '@/camera/usePack'
 
 const props = defineProps<{ pack: InPack; packed: PackedBody }>()
@@ -18,7 +19,7 @@ const shown = computed(() => {
 const isMain = (place: PackedPlace): boolean => place.kind === 'full' || place.kind === 'mode_position'
 
 function chosen(place: PackedPlace): string {
-  if (place.role === 'guest' || place.role === 'home' || place.role === 'reserved') return place.role
+  if (place.role === 'guest' || place.role === 'home' || place.role === 'reserved' || place.role === 'standing') return place.role
   return place.held_by_hand && place.situation_id ? place.situation_id : 'auto'
 }
 function choose(place: PackedPlace, to: string): void {
@@ -31,10 +32,12 @@ function choose(place: PackedPlace, to: string): void {
       reserved: (before.reserved ?? []).filter((id) => id !== place.id),
       guest: before.guest === place.id ? null : before.guest,
       home: before.home === place.id ? null : before.home,
+      standing: Object.fromEntries(Object.entries(before.standing ?? {}).filter(([id]) => id !== place.id)),
     }
     if (to === 'guest') next.guest = place.id
     else if (to === 'home') next.home = place.id
     else if (to === 'reserved') next.reserved = [...next.reserved!, place.id]
+    else if (to === 'standing') next.standing = { ...next.standing, [place.id]: before.standing?.[place.id] ?? { name: 'Own setup', settings: {} } }
     else if (to !== 'auto') held[place.id] = to
     return next
   })
@@ -52,7 +55,8 @@ const status = (place: PackedPlace): string => {
   if (place.store_again?.length) return 'store again'
   return place.is_stored ? 'in the camera' : 'to store'
 }
-const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((id) => settingOf(id)?.label ?? id).join(', ')
+const labels = (ids: readonly string[]): string => ids.map((id) => settingOf(id)?.label ?? id).join(', ')
+const oldOnes = (place: PackedPlace): string => labels(place.store_again ?? [])
 </script>
 
 <template>
@@ -91,15 +95,26 @@ const oldOnes = (place: PackedPlace): string => (place.store_again ?? []).map((i
             <option v-for="each in own" :key="each.situation.id" :value="each.situation.id">held: {{ each.situation.title }}</option>
             <option value="guest">guest</option>
             <option value="home">home</option>
+            <option value="standing">a setup of my own</option>
             <option value="reserved">reserved</option>
           </select>
-          <span v-else class="soft">{{ place.kind === 'look' ? 'looks only' : 'while held' }}</span>
+          <select
+            v-else-if="place.kind === 'look'"
+            :value="chosen(place)"
+            :aria-label="`What ${place.label} holds`"
+            @change="choose(place, ($event.target as HTMLSelectElement).value)">
+            <option value="auto">looks of this shoot</option>
+            <option value="standing">a look of my own</option>
+            <option value="reserved">reserved</option>
+          </select>
+          <span v-else class="soft">while held</span>
         </td>
         <td :class="{ cost: place.store_again?.length }" :title="oldOnes(place)">{{ status(place) }}</td>
-        <td class="soft">{{ place.sentence }}</td>
+        <td class="soft">{{ place.sentence }}{{ place.refused?.length ? `; not taken by this body: ${labels(place.refused)}` : '' }}</td>
       </tr>
     </tbody>
   </table>
+  <StandingPlaces :pack="pack" :packed="packed" />
 </template>
 
 <style scoped>

@@ -92,7 +92,10 @@ function changeSchools(changes: Partial<Preferences>): void {
         :situation="situation"
         :requests="planned.preferences.requests"
         :accepted-blur="planned.preferences.accepted_blur_percent ?? {}"
+        :looks="foundation.under(planned)?.looks ?? []"
+        :own-look="planned.preferences.look ?? null"
         @change="change"
+        @own-look="(look) => save({ ...planned, preferences: { ...planned.preferences, look } }, 'own look')"
         @blur="(accepted_blur_percent) => save({ ...planned, preferences: { ...planned.preferences, accepted_blur_percent } }, 'accepted blur')"
         @requests="changeRequests" />
       <KitChooser v-else-if="shown === 'kit'" class="wide" :planned="planned" :sky="sky" @save="(next, field) => save(next, field)" />

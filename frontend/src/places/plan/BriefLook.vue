@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** What the picture shall look like, what it is for, and what the place asks. */
 import { Checkbox } from 'ant-design-vue'
-import type { Preferences, Requests, Situation } from '@/api/types'
+import type { NamedLook, Preferences, Requests, Situation } from '@/api/types'
+import { computed } from 'vue'
 import { optionsOf } from '@/planning/labels'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { shutterText } from '@/shared/format'
@@ -9,11 +10,35 @@ import NumberField from '@/shared/NumberField.vue'
 import { parseShutter } from '@/shared/numbers'
 import TextField from '@/shared/TextField.vue'
 
-const props = defineProps<{ situation: Situation; requests: Requests; acceptedBlur: Preferences['accepted_blur_percent'] }>()
-const emit = defineEmits<{ change: [Partial<Situation>]; requests: [Partial<Requests>]; blur: [Preferences['accepted_blur_percent']] }>()
+const props = defineProps<{
+  situation: Situation
+  requests: Requests
+  acceptedBlur: Preferences['accepted_blur_percent']
+  /** Looks of the photographer's own, and the one this situation names; null: the one meant for such work. */
+  looks: readonly NamedLook[]
+  ownLook: string | null
+}>()
+const emit = defineEmits<{
+  change: [Partial<Situation>]
+  requests: [Partial<Requests>]
+  blur: [Preferences['accepted_blur_percent']]
+  ownLook: [name: string | null]
+}>()
 const change = (changes: Partial<Situation>): void => emit('change', changes)
 
 const constraintIds = optionsOf<Situation['constraints'][number]>('constraint')
+
+const BY_WORK = '\u0000by work' // no look is called so
+const meant = computed(() => props.looks.find((look) => look.genres.includes(props.situation.genre)))
+const lookChoices = computed(() => [
+  { value: BY_WORK, label: meant.value ? `as meant for such work: ${meant.value.name}` : 'as meant for such work: none' },
+  { value: '', label: 'none' },
+  ...props.looks.map((look) => ({ value: look.name, label: look.name })),
+  ...(props.ownLook && !props.looks.some((look) => look.name === props.ownLook)
+    ? [{ value: props.ownLook, label: `${props.ownLook} (not there)` }]
+    : []),
+])
+const lookHint = computed(() => (props.ownLook === null && meant.value ? 'From your foundation' : undefined))
 
 function acceptBlur(percent: number | null): void {
   const { [props.situation.output]: _, ...others } = props.acceptedBlur
@@ -28,6 +53,13 @@ function toggleConstraint(id: Situation['constraints'][number], on: boolean): vo
 
 <template>
   <ChoiceField label="Look" :value="situation.look" :options="optionsOf<Situation['look']>('look')" @update:value="(look) => change({ look })" />
+  <ChoiceField
+    v-if="looks.length || ownLook"
+    label="Your own look"
+    :value="ownLook ?? BY_WORK"
+    :options="lookChoices"
+    :hint="lookHint"
+    @update:value="(name) => emit('ownLook', name === BY_WORK ? null : name)" />
   <ChoiceField
     label="For"
     :value="situation.output"

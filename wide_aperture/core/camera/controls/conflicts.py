@@ -147,7 +147,7 @@ def _too_close(controls: Sequence[Control], now: Mapping[str, str], hands: Abili
             not wanted.in_action
             or not aimed.in_finder
             or harmful.id == "off"
-            or chance * wrong_press_harm(harmful.id) < TOO_CLOSE
+            or chance * wrong_press_harm(beside, harmful.id) < TOO_CLOSE
         ):
             continue
         yield ControlConflict(

@@ -14,11 +14,14 @@ How = Literal["press", "hold", "turn"]
 
 
 class Function(Document):
-    """One function. in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1."""
+    """One function. in_action: wanted with the eye at the finder; harm: knocked by accident, 0..1; lists: the setting whose
+    options it goes through, press by press.
+    """
 
     id: str
     label: Name
     how: How
+    lists: SettingId | None = None
     in_action: bool = False
     harm: float = 0.3
 
@@ -35,20 +38,20 @@ FUNCTIONS: tuple[Function, ...] = (
     Function(id="exposure_lock", label="lock exposure", how="press", in_action=True, harm=0.6),
     Function(id="recall_slot", label="second setting while held", how="hold", in_action=True, harm=0.5),
     Function(id="point", label="move the focus point", how="turn", in_action=True, harm=0.3),
-    Function(id="af_area", label="focus area", how="press", in_action=True, harm=0.4),
-    Function(id="af_mode", label="focus mode", how="press", harm=0.7),
-    Function(id="subject_detection", label="subject kind", how="press", in_action=True, harm=0.5),
+    Function(id="af_area", label="focus area", how="press", lists="af_area", in_action=True, harm=0.4),
+    Function(id="af_mode", label="focus mode", how="press", lists="af_mode", harm=0.7),
+    Function(id="subject_detection", label="subject kind", how="press", lists="subject_detection", in_action=True, harm=0.5),
     Function(id="shutter", label="shutter", how="turn", in_action=True, harm=0.8),
     Function(id="aperture", label="aperture", how="turn", in_action=True, harm=0.8),
     Function(id="iso", label="ISO", how="turn", in_action=True, harm=0.7),
     Function(id="comp", label="compensation", how="turn", in_action=True, harm=0.9),
-    Function(id="white_balance", label="white balance", how="press", harm=0.4),
-    Function(id="drive", label="drive", how="press", harm=0.5),
-    Function(id="metering", label="metering", how="press", harm=0.5),
+    Function(id="white_balance", label="white balance", how="press", lists="white_balance", harm=0.4),
+    Function(id="drive", label="drive", how="press", lists="drive", harm=0.5),
+    Function(id="metering", label="metering", how="press", lists="metering", harm=0.5),
     Function(id="bracketing", label="bracketing", how="press", harm=0.8),
     Function(id="preview_depth", label="depth preview", how="hold", harm=0.1),
     Function(id="magnify", label="magnify", how="press", in_action=False, harm=0.2),
-    Function(id="dr_mode", label="highlight reserve", how="press", harm=0.6),
+    Function(id="dr_mode", label="highlight reserve", how="press", lists="dr_mode", harm=0.6),
     Function(id="silent", label="silent", how="press", harm=0.5),
     Function(id="flash_comp", label="flash compensation", how="press", harm=0.6),
     Function(id="personal_menu", label="personal menu", how="press", harm=0.1),
@@ -68,13 +71,13 @@ FUNCTIONS: tuple[Function, ...] = (
     Function(id="level", label="level", how="press", in_action=True, harm=0.1),
     Function(id="zoom", label="zoom", how="turn", in_action=True, harm=0.5),
     Function(id="stabiliser", label="stabiliser", how="press", harm=0.6),
-    Function(id="crop", label="crop and shape", how="press", harm=0.8),
-    Function(id="release_delay", label="release delay", how="press", harm=0.8),
-    Function(id="self_timer", label="self-timer", how="press", harm=0.8),
+    Function(id="crop", label="crop and shape", how="press", lists="aspect", harm=0.8),
+    Function(id="release_delay", label="release delay", how="press", lists="exposure_delay", harm=0.8),
+    Function(id="self_timer", label="self-timer", how="press", lists="self_timer", harm=0.8),
     Function(id="flash_menu", label="flash", how="press", harm=0.5),
     Function(id="hdr", label="joined frames", how="press", harm=0.8),
     Function(id="multiple_exposure", label="multiple exposure", how="press", harm=0.9),
-    Function(id="look", label="look", how="press", harm=0.5),
+    Function(id="look", label="look", how="press", lists="picture_profile", harm=0.5),
     Function(id="slot", label="storage place", how="press", harm=0.7),
     Function(id="radio", label="radios", how="press", harm=0.3),
     Function(id="power", label="switch on and off", how="press", harm=0.4),
@@ -85,19 +88,7 @@ FUNCTIONS: tuple[Function, ...] = (
 BY_ID = {function.id: function for function in FUNCTIONS}
 
 # Functions that go through a list, press by press, and the setting whose options it holds.
-LISTS: Mapping[str, SettingId] = {
-    "af_area": "af_area",
-    "af_mode": "af_mode",
-    "subject_detection": "subject_detection",
-    "drive": "drive",
-    "metering": "metering",
-    "white_balance": "white_balance",
-    "dr_mode": "dr_mode",
-    "crop": "aspect",
-    "look": "picture_profile",
-    "self_timer": "self_timer",
-    "release_delay": "exposure_delay",
-}
+LISTS: Mapping[str, SettingId] = {function.id: function.lists for function in FUNCTIONS if function.lists is not None}
 
 
 class ReviewFunction(Document):

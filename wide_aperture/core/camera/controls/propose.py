@@ -245,12 +245,13 @@ def _exchanged(
 ) -> dict[str, str]:
     """The assignment after exchanges of two free controls, each worth more with what neighbours cost."""
     there = [control for control in controls if control.id in chosen]
+    by_id = {control.id: control for control in there}
     chances = {(one.id, two.id): miss_chance(one, two, hands) for one, two in itertools.permutations(there, 2)}
 
     def total(does: Mapping[str, str]) -> float:
         gain = sum(fit(c, BY_ID[does[c.id]], wanted.get(does[c.id], 0.0), other) for c in there if does[c.id] != "off")
         wrong = sum(
-            wanted.get(does[aimed], 0.0) * chance * wrong_press_harm(does[beside])
+            wanted.get(does[aimed], 0.0) * chance * wrong_press_harm(by_id[beside], does[beside])
             for (aimed, beside), chance in chances.items()
         )
         return gain - WRONG_PRESS_COST * wrong

@@ -46,10 +46,11 @@ def apart_mm(aimed: Control, other: Control, body: Abilities) -> float | None:
     return max(distance - half, 0.0)
 
 
-def wrong_press_harm(function: str) -> float:
-    """How much harm a press does that was meant for the neighbour, 0..1: what is turned hardly moves when pressed."""
+def wrong_press_harm(control: Control, function: str) -> float:
+    """How much harm a press does that was meant for the neighbour, 0..1: what is turned or pushed hardly moves when pressed."""
     does = BY_ID[function]
-    return does.harm * (TURNED_BY_A_PRESS if does.how == "turn" else 1.0)
+    is_pressed = does.how != "turn" and control.kind not in ("dial", "ring", "lever", "switch")
+    return does.harm * (1.0 if is_pressed else TURNED_BY_A_PRESS)
 
 
 def miss_chance(aimed: Control, other: Control, body: Abilities) -> float:

@@ -14,7 +14,7 @@ from typing import TYPE_CHECKING, Any
 from pydantic import ValidationError
 
 from wide_aperture.core.craft.brackets import brackets
-from wide_aperture.core.documents.look_recipe import LookRecipe
+from wide_aperture.core.documents.named_look import NamedLook
 from wide_aperture.core.documents.preferences import Requests
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setting_values import Value, is_number
@@ -77,11 +77,15 @@ class StandingValues:
             found[each.setting] = StandingValue(each.value, each.up_to, self._where(each), each.setting in ADDING)
         if self.look is not None:
             where = f"in the look “{self.look.name}”"
-            found |= {name: StandingValue(value, where=where) for name, value in self.look.settings.items()}
+            found |= {
+                name: StandingValue(value, where=where)
+                for name, value in self.look.settings.items()
+                if value is not None
+            }
         return found
 
     @cached_property
-    def look(self) -> LookRecipe | None:
+    def look(self) -> NamedLook | None:
         """The photographer's own look that is taken here: the one named, else the first meant for such work."""
         own, named = self.case.given.foundation, self.case.given.preferences.look
         looks = own.looks if own is not None else ()

@@ -15,7 +15,7 @@ from wide_aperture.core.documents.situation import Genre
 NO_LOOK = ""  # what a situation says where it wants none of its photographer's
 
 
-class LookRecipe(Document):
+class NamedLook(Document):
     """A named look. settings: of those a look is made of; genres: taken there by itself; body_id: on this body only."""
 
     name: Name
@@ -24,7 +24,7 @@ class LookRecipe(Document):
     body_id: UUID | None = None
 
     @model_validator(mode="after")
-    def _is_a_look(self) -> LookRecipe:
+    def _is_a_look(self) -> NamedLook:
         for name, value in self.settings.items():
             if name not in LOOK_SETTINGS:
                 raise broken_rule(f"settings/{name}", "is no part of a look")
