@@ -88,7 +88,8 @@ function key(event: KeyboardEvent, id: string): void {
         :transform="control.kind === 'joystick' ? `rotate(45 ${x} ${y})` : undefined"
         rx="2" />
       <ellipse v-else :cx="x" :cy="y" :rx="Math.max(half.x, LEAST_DRAWN)" :ry="Math.max(half.y, LEAST_DRAWN)" />
-      <text :x="x" :y="y + 3.5">{{ number }}</text>
+      <text v-if="control.kind === 'touch' || control.kind === 'swipe'" :x="x - half.x + 7" :y="y - half.y + 10">{{ number }}</text>
+      <text v-else :x="x" :y="y + 3.5">{{ number }}</text>
     </g>
   </svg>
 </template>

@@ -160,6 +160,8 @@ class WhatPlacesAreCalled(SimpleTestCase):
     def test_whole_words_while_they_fit(self):
         self.assertEqual(short_names(["First half", "Vows"], 8), ("First", "Vows"))
         self.assertEqual(short_names(["Floodlights"], 5), ("Flood",))
+        self.assertEqual(short_names(["First dance, bounced"], 12), ("First dance",))
+        self.assertEqual(short_names(["Vows in the chapel"], 12), ("Vows",))
 
     def test_the_preparation_says_how_this_body_stores_and_names(self):
         for more, said in (

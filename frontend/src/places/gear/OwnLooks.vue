@@ -82,20 +82,23 @@ const remove = (at: number): void =>
           @choose="(chosen) => choose(at, String(id), chosen)" />
         <button
           class="link"
-          :aria-label="`Take ${settingOf(String(id))?.label ?? id} out of ${look.name}`"
+          :aria-label="`Take out ${settingOf(String(id))?.label ?? id} of ${look.name}`"
           @click="choose(at, String(id), undefined)">
           Take out
         </button>
       </div>
-      <NamedSelect
-        :key="Object.keys(look.settings).length"
-        :label="`Add to ${look.name}`"
-        spoken
-        :value="undefined"
-        placeholder="Add what it is made of"
-        :options="all.filter((each) => !(each.value in look.settings))"
-        class="add"
-        @update:value="(id: unknown) => addSetting(at, String(id))" />
+      <div class="add">
+        <NamedSelect
+          :key="Object.keys(look.settings).length"
+          :label="`Add to ${look.name}`"
+          spoken
+          show-search
+          option-filter-prop="label"
+          :value="undefined"
+          placeholder="Add what it is made of"
+          :options="all.filter((each) => !(each.value in look.settings))"
+          @update:value="(id: unknown) => addSetting(at, String(id))" />
+      </div>
     </article>
     <Button size="small" @click="add">Add a look</Button>
   </section>
@@ -137,8 +140,13 @@ article {
   flex: 0 1 250px;
 }
 
+.head > :deep(.line) {
+  width: 220px;
+}
+
 .add {
-  max-width: 280px;
+  width: 100%;
+  max-width: 296px;
   margin-left: 16px;
 }
 </style>

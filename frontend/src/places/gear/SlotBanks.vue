@@ -10,20 +10,20 @@ import { tables } from '@/shared/tables'
 type Bank = Body['slots'][number]
 const banks = defineModel<Body['slots']>('banks', { required: true })
 const KINDS: { value: Bank['kind']; label: string }[] = [
-  { value: 'full', label: 'recalls everything' },
-  { value: 'mode_position', label: 'position of the mode dial' },
+  { value: 'full', label: 'all settings' },
+  { value: 'mode_position', label: 'on the mode dial' },
   { value: 'look', label: 'a look only' },
-  { value: 'held_button', label: 'while a button is held' },
+  { value: 'held_button', label: 'while held' },
 ]
 const CHANGES: { value: Bank['changes']; label: string }[] = [
-  { value: 'choice', label: 'as the menu says' },
+  { value: 'choice', label: 'by the menu' },
   { value: 'kept', label: 'kept' },
   { value: 'forgotten', label: 'lost' },
 ]
 const FILLED: { value: Bank['filled']; label: string }[] = [
-  { value: 'menu', label: 'from the menu' },
-  { value: 'held', label: 'by holding its button' },
-  { value: 'computer', label: 'from the computer' },
+  { value: 'menu', label: 'menu' },
+  { value: 'held', label: 'held button' },
+  { value: 'computer', label: 'computer' },
 ]
 const settings = computed(() => (tables.value?.settings ?? []).map((entry) => ({ value: entry.id, label: entry.label })))
 const change = (at: number, part: Partial<Bank>): void => void (banks.value = banks.value.map((bank, k) => (k === at ? { ...bank, ...part } : bank)))

@@ -57,7 +57,7 @@ function take(id: string, name: string): void {
         @choose="(chosen) => choose(place.id, own, String(id), chosen)" />
       <button
         class="link"
-        :aria-label="`Take ${settingOf(String(id))?.label ?? id} out of ${own.name}`"
+        :aria-label="`Take out ${settingOf(String(id))?.label ?? id} of ${own.name}`"
         @click="choose(place.id, own, String(id), undefined)">
         Take out
       </button>

@@ -55,6 +55,7 @@ function toggleConstraint(id: Situation['constraints'][number], on: boolean): vo
   <ChoiceField label="Look" :value="situation.look" :options="optionsOf<Situation['look']>('look')" @update:value="(look) => change({ look })" />
   <ChoiceField
     v-if="looks.length || ownLook"
+    class="wide"
     label="Your own look"
     :value="ownLook ?? BY_WORK"
     :options="lookChoices"

@@ -13,11 +13,14 @@ HOW = {
 }
 
 
+LEAD_ON = ("a", "an", "the", "in", "of", "at", "on", "by", "to", "for", "and", "with")  # no name ends with these
+
+
 def short_names(names: Sequence[str], letters: int) -> tuple[str, ...]:
     """Names with room for so many letters, told apart: whole words while they fit, a number where two would be alike.
 
     >>> short_names(("Vows in the chapel", "Vows in the garden", "Dance"), 8)
-    ('Vows in', 'Vows i 2', 'Dance')
+    ('Vows', 'Vows i 2', 'Dance')
     """
     found: list[str] = []
     for name in names:
@@ -35,9 +38,9 @@ def _fitting(name: str, letters: int) -> str:
     if len(name) <= letters:
         return name
     words = name.split()
-    while len(words) > 1 and len(" ".join(words)) > letters:
+    while len(words) > 1 and (len(" ".join(words)) > letters or words[-1].lower() in LEAD_ON):
         words.pop()
-    return " ".join(words)[:letters].rstrip()
+    return " ".join(words)[:letters].rstrip(" ,;:-")
 
 
 def how_to_fill(place: StoragePlace, name: str) -> str:

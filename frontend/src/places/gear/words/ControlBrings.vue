@@ -44,23 +44,24 @@ function keep(mode: string, function_: string): void {
     :value="control.area ?? NO_AREA"
     :options="areas"
     @update:value="(area) => emit('change', { area: (area || null) as Control['area'] })" />
-  <NamedSelect
-    v-if="listed.length"
-    class="wide"
-    label="Its list goes through"
-    mode="multiple"
-    placeholder="all the body has"
-    :value="control.members"
-    :options="listed"
-    @update:value="(members: unknown) => emit('change', { members: members as string[] })" />
-  <NamedSelect
-    class="wide"
-    label="What it may do while a picture is looked at"
-    mode="multiple"
-    placeholder="nothing"
-    :value="control.review_functions"
-    :options="reviewChoices"
-    @update:value="(chosen: unknown) => emit('change', offeringInReview(control, chosen as string[]))" />
+  <div v-if="listed.length" class="wide">
+    <NamedSelect
+      label="Its list goes through"
+      mode="multiple"
+      placeholder="all the body has"
+      :value="control.members"
+      :options="listed"
+      @update:value="(members: unknown) => emit('change', { members: members as string[] })" />
+  </div>
+  <div class="wide">
+    <NamedSelect
+      label="What it may do while a picture is looked at"
+      mode="multiple"
+      placeholder="nothing"
+      :value="control.review_functions"
+      :options="reviewChoices"
+      @update:value="(chosen: unknown) => emit('change', offeringInReview(control, chosen as string[]))" />
+  </div>
   <ChoiceField
     v-if="control.review_functions.length"
     label="In review"

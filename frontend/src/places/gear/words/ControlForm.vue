@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** One control: where it lies, how large it is, what it may do and what it does. */
-import { Select } from 'ant-design-vue'
 import type { Control } from '@/api/types'
 import { useFunctions } from '@/camera/functions'
 import LineField from '@/shared/LineField.vue'
+import NamedSelect from '@/shared/NamedSelect.vue'
 import NumberField from '@/shared/NumberField.vue'
 import ControlBrings from './ControlBrings.vue'
 import { doing, offering } from './controlRules'
@@ -100,15 +100,13 @@ const nearest = (knocks: number): number =>
       found with the eye at the finder</label
     >
     <div class="wide">
-      <span class="soft">What it may do</span
-      ><Select
+      <NamedSelect
+        label="What it may do"
         mode="multiple"
-        class="may"
         :value="control.functions"
         :options="choices"
         option-filter-prop="label"
-        aria-label="What it may do"
-        @update:value="(chosen) => emit('change', offering(control, chosen as string[]))" />
+        @update:value="(chosen: unknown) => emit('change', offering(control, chosen as string[]))" />
     </div>
     <label
       ><span class="soft">Does now</span
@@ -146,11 +144,11 @@ const nearest = (knocks: number): number =>
   align-items: start;
 }
 
-.wide {
-  grid-column: 1 / -1;
+label > .soft {
+  font-size: 12px;
 }
 
-.may {
-  width: 100%;
+.wide {
+  grid-column: 1 / -1;
 }
 </style>
