@@ -148,7 +148,7 @@ TWELVE = (
          "safety_shift": "off", "release_without_card": "locked", "playback_first": "last"},
         ({"setting": "slowest_shutter_s", "value": 1 / 500, "genres": ("sports",)},),
         schools={"anti_flicker": "all_year"},
-        controls={"button_front": "tracking_off", "button_screen": "radio"},
+        controls={"button_front": "tracking_off", "button_screen": "radio", "ring_lens": "zoom"},
     ),
     Habits(
         "Studio, tethered", "larch-100",
@@ -176,7 +176,7 @@ TWELVE = (
          "af_activation": "shutter_button", "info_overlays": "few", "image_rotation": "off"},
         ({"setting": "iso", "value": 5000.0, "darker_than_ev": 6.0},),
         schools={"street_frames": "single", "slowest_time": "one_for_all"},
-        controls={"button_front": "af_manual", "button_screen": "finder_or_screen"},
+        controls={"button_front": "af_manual", "button_screen": "finder_or_screen", "button_back": "subject_detection"},
         looks=(NamedLook(name="Red through glass", settings={"picture_profile": "mono", "look_filter": "red"}, genres=("street",)),),
     ),
     Habits(
@@ -204,6 +204,6 @@ TWELVE = (
          "display_brightness": "dim", "review": "two_seconds", "white_balance": "kelvin", "kelvin": 4000.0,
          "lens_corrections": "off", "stabilisation": "off", "exposure_simulation": "off", "boosted_display": "on",
          "auto_off": 300.0, "grid": "on"},
-        controls={"button_front": "peaking", "button_screen": "release_delay"},
+        controls={"button_front": "peaking", "button_screen": "release_delay", "button_back": "magnify"},
     ),
 )  # fmt: skip

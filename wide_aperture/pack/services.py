@@ -58,6 +58,8 @@ def routes_as_text(asked: ExportRequest) -> str:
         if asked.body_id not in (None, body.body_id):
             continue
         name = body.packing.body_name
-        routes += [(f"{name}: prepare {each.title}", each.route) for each in body.packing.preparation]
+        routes += [
+            (f"{name}: prepare {each.title}. {each.fill}".rstrip(". "), each.route) for each in body.packing.preparation
+        ]
         routes += [(f"{name}: {each.title}", each.route) for each in body.packing.moves]
     return markdown(asked.title, routes) if asked.format == "markdown" else to_csv(routes)

@@ -101,6 +101,29 @@ class AreasOnButtons(SimpleTestCase):
         narrow = areas_of_buttons(controls, held, ["zone"], ("zone", "expanded_point"))
         self.assertEqual(narrow, {"a": "zone", "b": "expanded_point"})
 
+    def test_beside_plain_focus_a_button_brings_the_days_other_area(self):
+        plain, other = (
+            button("plain", ("focus", "off"), "focus"),
+            button("other", ("focus_area", "off"), "focus_area", x=0.2),
+        )
+        held = {"plain": "focus", "other": "focus_area"}
+        self.assertEqual(
+            areas_of_buttons([plain, other], held, ["zone", "single_point", "zone"]), {"other": "single_point"}
+        )
+
+    def test_a_day_of_two_areas_is_offered_a_button_for_the_second(self):
+        controls = [button("back", ("focus", "off"), "focus"), button("front", ("focus_area", "off"), x=0.2)]
+        values = {"af_activation": "back_button", "af_mode": "continuous"}
+
+        def front(areas):
+            plan = propose(controls, [], values, standing={}, areas=areas)
+            return next((each.proposed, each.area) for each in plan.controls if each.control == "front")
+
+        self.assertEqual(
+            front(["zone", "zone", "single_point", "single_point", "zone"]), ("focus_area", "single_point")
+        )
+        self.assertEqual(front(["zone"] * 5), ("off", None))
+
     def test_an_area_its_owner_chose_is_kept(self):
         own = button("a", ("focus_area", "off"), "focus_area", area="pinpoint")
         self.assertEqual(areas_of_buttons([own], {"a": "focus_area"}, ["zone"]), {"a": "pinpoint"})

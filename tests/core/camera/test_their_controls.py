@@ -17,7 +17,7 @@ from wide_aperture.core.planning import plan_of
 ADDED = {
     "focus_area", "af_manual", "detection_toggle", "faces_first", "tracking_off", "centre_point", "stop_and_lock", "peaking",
     "other_mode", "simulation", "finder_or_screen", "histogram", "level", "stabiliser", "crop", "release_delay", "self_timer",
-    "flash_menu", "hdr", "multiple_exposure", "look", "slot", "radio",
+    "flash_menu", "hdr", "multiple_exposure", "look", "slot", "radio", "magnify", "zoom", "subject_detection",
 }  # fmt: skip
 
 

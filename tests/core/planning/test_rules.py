@@ -43,6 +43,7 @@ NIGHT = {
 JOINED = {**TRIPOD, "scene_range_ev": 19.0, "schools": {"range": "in_camera_hdr"}}
 
 IN_HAND = {"range": "in_camera_hdr", "hand_bracket": "in_hand_aligned"}
+IN_HAND_LAND = {**STILL, "scene_range_ev": 20.0, "subject": "land", "schools": {"hand_bracket": "in_hand_aligned"}}
 BY_HAND = {**TRIPOD, "requests": {"af_mode": "manual"}}
 THINGS = {"ev": 5.0, "genre": "everyday", "near": 2.0, "far": 4.0, "subject": "thing", "glass": 35}
 LAMPS = {**PEOPLE, "ev": 5.0, "cct_k": 3000, "schools": {"file": "jpeg", "warmth": "neutral"}}
@@ -398,6 +399,7 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         "yellow",
     ),
     ("focus_aids._set_other_mode", "other_mode", ZONE, "aperture_priority_auto_iso", SPORTS, None),
+    ("metering._say_how_in_hand", "bracketing", IN_HAND_LAND, "5x2", {**IN_HAND_LAND, "schools": {}}, "none"),
     ("focus_aids._set_other_mode", "button_front", ZONE, "other_mode", SPORTS, "af_area"),
     (
         "exposure._set_one_slowest",

@@ -136,3 +136,19 @@ class TheSchoolsOfIso(SimpleTestCase):
         made = planned(situation(ev=7, speed=7), schools={"iso": "ceiling_and_floor"})
         floor = made.setup.number("iso_floor")
         self.assertTrue(CAMERA.base_iso < floor < made.choice.iso)
+
+
+class ABracketInTheHand(SimpleTestCase):
+    def said(self, **more):
+        brief = situation(ev=12, genre="landscape", near=3, far=None, subject="land", scene_range_ev=20, **more)
+        made = planned(brief, glass=lens(24, 2.8), schools={"hand_bracket": "in_hand_aligned"})
+        return made.setup.option("bracketing"), " ".join(made.setup.settings["bracketing"].reasons)
+
+    def test_says_how_fast_how_still_and_what_is_lost(self):
+        bracket, why = self.said()
+        self.assertEqual(bracket, "5x2")
+        for part in ("fast burst", "stands still so long", "4% at the edges", "Only the time varies"):
+            self.assertIn(part, why)
+
+    def test_on_a_tripod_none_of_it_is_asked(self):
+        self.assertNotIn("In the hand", self.said(support="tripod")[1])

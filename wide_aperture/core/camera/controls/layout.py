@@ -50,6 +50,7 @@ _ON_MOST_BODIES = (
     Control(id="lever_power", label="lever round the release", kind="lever", face="top", x=0.9, y=0.2, width_mm=12, height_mm=10, hand="right index", functions=("power", "lamp", "lock", "off"), assigned="power", turned="lamp", seconds=0.4, knocks=0.05),
     Control(id="swipe_up", label="swipe upwards", kind="swipe", face="back", x=0.36, y=0.4, width_mm=40, height_mm=20, in_finder=False, functions=SWIPES, seconds=0.8, knocks=0.3),
     Control(id="swipe_side", label="swipe sideways", kind="swipe", face="back", x=0.36, y=0.7, width_mm=40, height_mm=20, in_finder=False, functions=SWIPES, seconds=0.8, knocks=0.3),
+    Control(id="ring_lens", label="ring on the lens", kind="ring", face="lens", x=0.5, y=0.68, width_mm=60, height_mm=12, hand="left hand", functions=("zoom", "aperture", "off"), seconds=0.5, knocks=0.1),
     Control(id="button_lens", label="button on the lens", kind="button", face="lens", x=0.5, y=0.3, hand="left thumb", functions=("focus_stop", "af_area", "recall_slot", "focus", "focus_area", "off"), assigned="focus_stop", setting="button_lens", seconds=0.4),
 )  # fmt: skip
 

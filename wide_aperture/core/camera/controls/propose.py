@@ -105,7 +105,7 @@ def propose(
     """
     habits, other, standing = habits or {}, other or {}, values if standing is None else standing
     planned = {name: said for name, said in (planned or {}).items() if name not in habits}
-    wanted = _wanted(needs, values, hunts=_hunts(values, areas))
+    wanted = _wanted(needs, values, areas)
     held = {**{name: does for name, (does, _) in planned.items()}, **habits}
     if needs_a_mover(values) and "point" not in held.values() and (mover := _surest_mover(controls, held)) is not None:
         held[mover.id] = "point"
@@ -166,8 +166,15 @@ def _hunts(values: Mapping[str, Value], areas: Sequence[str]) -> bool:
     return values.get("af_mode") != "manual" or any(area not in BY_HAND_AREAS for area in areas)
 
 
-def _wanted(needs: Sequence[Need], values: dict[str, Value], *, hunts: bool) -> dict[str, float]:
+def _other_areas(areas: Sequence[str]) -> int:
+    """How many scenes of the day focus by another area than most do."""
+    used = [area for area in areas if area not in BY_HAND_AREAS]
+    return len(used) - max((used.count(area) for area in set(used)), default=0)
+
+
+def _wanted(needs: Sequence[Need], values: dict[str, Value], areas: Sequence[str]) -> dict[str, float]:
     """Worth of each function on this day; only what is worth something."""
+    hunts = _hunts(values, areas)
     worth: dict[str, float] = {}
     activation = values.get("af_activation")
     for function in FUNCTIONS:
@@ -180,6 +187,8 @@ def _wanted(needs: Sequence[Need], values: dict[str, Value], *, hunts: bool) -> 
             total += NEEDED_IN_ACTION.get(function.id, 0.0)
         if (function.id, activation) in (("focus", "back_button"), ("focus_eye", "back_button_eye")):
             total += 20.0
+        elif function.id == "focus_area" and activation == "back_button":
+            total = 2.0 * _other_areas(areas) * figure("while_shooting_weight")
         elif function.id in STARTERS:
             total = 0.0  # a second starter fights the shutter button
         if total > 0:

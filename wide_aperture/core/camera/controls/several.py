@@ -11,6 +11,7 @@ from wide_aperture.core.craft import point_ways
 from wide_aperture.core.documents.setting_values import Value
 
 # Areas worth a button of their own where the day's plans name fewer than there are buttons: small, middle, wide.
+PLAIN_STARTERS = ("focus", "focus_eye")
 AREAS_APART = ("single_point", "zone", "wide_tracking", "expanded_point", "whole_area")
 
 
@@ -25,11 +26,14 @@ def areas_of_buttons(
 ) -> dict[str, str]:
     """The focus area of each button that starts focus with one of its own, all different.
 
-    Args: areas: one for each situation of the day, the commonest first served; there: areas the body has, empty: all.
+    Args: areas: one for each situation of the day, the commonest first served, or left to a button without an area
+        of its own; there: areas the body has, empty: all.
     """
     buttons = [control for control in controls if does.get(control.id) == "focus_area"]
     own = {control.id: str(control.area) for control in buttons if control.area is not None}
     ranked = [area for area, _ in Counter(areas).most_common()]
+    if any(function in PLAIN_STARTERS for function in does.values()):
+        ranked = ranked[1:]  # the commonest is what is set, and focuses with the plain button
     left = [
         area
         for area in dict.fromkeys((*ranked, *AREAS_APART))

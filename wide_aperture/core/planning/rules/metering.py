@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 
-from wide_aperture.core.craft.brackets import exact_bracket, nearest_brackets
+from wide_aperture.core.craft.brackets import brackets, exact_bracket, nearest_brackets
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.craft.settings import setting
 from wide_aperture.core.documents import wording
-from wide_aperture.core.physics.quantities import format_iso
+from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
@@ -314,6 +314,24 @@ def _set_bracket(draft: Draft) -> None:
         f"{scene:g} EV against one frame's {one_frame:.1f} EV: "
         f"{math.ceil(missing / 2) * 2} EV more with a stop of overlap at either end.",
         school=draft.follow("range", f"bracket {bracket.replace('x', ' x ')} EV"),
+    )
+    _say_how_in_hand(draft, bracket)
+
+
+def _say_how_in_hand(draft: Draft, bracket: str) -> None:
+    """What a bracket without a tripod asks of hand and subject: speed, room, stillness, and one value that varies."""
+    case, cell = draft.case, draft.exposure
+    if case.support.on_tripod:
+        return
+    frames, step_ev = brackets()[bracket]
+    rate = max((r for each in case.body.shutters if (r := case.body.frames_per_s(each.kind))), default=1.0)
+    times = sum(cell.shutter_s * 2 ** (step_ev * (k - (frames - 1) / 2)) for k in range(frames))
+    spent = max((frames - 1) / rate, 0.0) + times
+    draft.add_reason(
+        "bracketing",
+        f"In the hand: {frames} frames in a fast burst take {wording.seconds(spent)}; whoever is in the picture stands still so long. "
+        f"Leave {case.figure('hand_bracket_room'):.0%} at the edges for laying them over each other. "
+        f"Only the time varies, {format_aperture(cell.aperture)} stays.",
     )
 
 
