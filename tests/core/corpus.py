@@ -32,8 +32,14 @@ def demo_inputs() -> dict[str, PlanInput]:
 @functools.cache
 def case_inputs() -> dict[str, PlanInput]:
     """Each judgement case."""
-    cases = [case for name in ("public", "public2") for case in json.loads((CASES / f"{name}.json").read_text("utf-8"))]
-    return {case["id"]: judgement.input_of(case) for case in cases}
+    return {
+        title: given for name in ("public", "public2") for title, given in inputs_of(CASES / f"{name}.json").items()
+    }
+
+
+def inputs_of(path: Path) -> dict[str, PlanInput]:
+    """Each case of a file of judgement cases, by its id."""
+    return {case["id"]: judgement.input_of(case) for case in json.loads(path.read_text("utf-8"))}
 
 
 def all_inputs() -> dict[str, PlanInput]:

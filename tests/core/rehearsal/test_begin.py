@@ -7,7 +7,8 @@ from tests.core.corpus import demo_inputs
 from wide_aperture.core.documents.body import ReserveFloor
 from wide_aperture.core.documents.situation import LightByName
 from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.rehearsal.begin import rehearsal, suggested_scene
+from wide_aperture.core.planning.case.scene_choice import suggested_scene
+from wide_aperture.core.rehearsal.begin import rehearsal
 
 
 def case_of(brief, camera=None, glass=None, preferences=None):

@@ -36,6 +36,7 @@ HIGHLIGHT_ROOM_EV = 7 / 3
 HIGHLIGHT_SHARE = 0.01
 CENTRE_SIGMA = 0.30  # of the frame's height
 SPOT_AREA_SHARE = 0.025
+FACE_SIGMA, FAR_FACE_COUNTS = 0.12, 0.05  # how near the AF point a face counts, in frame heights; and elsewhere
 FACE_WEIGHT = 0.55  # of the reading, once a face is found
 MID_REFLECTANCE = math.pi * REFLECTED_LIGHT_CONSTANT / 250  # K against the incident constant C = 250
 ASSUMED_SKIN_EV = math.log2(SKIN["tan"] / MID_REFLECTANCE)  # half a stop over mid: right for tan skin, for no other
@@ -103,7 +104,7 @@ def meter(
         raise DomainError("pattern", pattern, "must be one of " + ", ".join(PATTERNS))
     if not faces or pattern == "spot":
         return Reading(pattern, ev)
-    return _favouring(luminance_cd_m2, Reading(pattern, ev), faces)
+    return _favouring(luminance_cd_m2, Reading(pattern, ev), faces, point)
 
 
 def spot_radius(spot_area: float, aspect: float) -> float:
@@ -116,8 +117,13 @@ def placed(reading: Reading, tone_ev: float) -> float:
     return reading.ev100 - tone_ev
 
 
-def _favouring(luminances: Luminances, reading: Reading, faces: Sequence[FaceSeen]) -> Reading:
-    """Blend the pattern's reading with the faces', each placed as tan skin: darker skin then comes out too bright."""
+def _favouring(
+    luminances: Luminances, reading: Reading, faces: Sequence[FaceSeen], point: tuple[float, float]
+) -> Reading:
+    """Blend the pattern's reading with the faces', each placed as tan skin: darker skin then comes out too bright.
+
+    A face counts by its size, and more the nearer it lies to the AF point: a passer-by behind hardly does.
+    """
     height, width = luminances.shape
     aspect = width / height
     seen = []
@@ -125,7 +131,8 @@ def _favouring(luminances: Luminances, reading: Reading, faces: Sequence[FaceSee
         share = (0.5 + face.x / aspect, face.y)
         if 0 <= share[0] <= 1 and 0 <= share[1] <= 1:
             area = min(max(math.pi * (0.75 * face.radius) ** 2 / aspect, 0.0005), 0.25)
-            weight = face.radius**2
+            away = ((share[0] - point[0]) * aspect) ** 2 + (share[1] - point[1]) ** 2
+            weight = face.radius**2 * (FAR_FACE_COUNTS + math.exp(-away / (2 * FACE_SIGMA**2)))
             seen.append((weight, _ev(_weighted(luminances, _disc((height, width), share, area))), face.reflectance))
     if not seen:
         return reading

@@ -216,6 +216,11 @@ class Draft:
         value = held.value if held else None
         return float(value) if is_number(value) else 0.0
 
+    def flag(self, setting_id: SettingId) -> bool:
+        """True where a switch stands at on so far."""
+        held = self.settings.get(setting_id)
+        return held is not None and held.value in (True, "on")
+
     def option(self, setting_id: SettingId) -> str | None:
         held = self.settings.get(setting_id)
         return held.value if held and isinstance(held.value, str) else None

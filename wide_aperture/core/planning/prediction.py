@@ -53,7 +53,8 @@ def _held_compensation_ev(draft: Draft) -> float:
     by_hand = exposes_by_hand(draft.option("exposure_mode"))
     if by_hand or not isinstance(held, int | float):
         return 0.0
-    return float(held) - compensation(draft.case, draft.option("metering"))[0]
+    needed, _ = compensation(draft.case, draft.option("metering"), favour_faces=draft.flag("face_metering"))
+    return float(held) - needed
 
 
 def _settle(draft: Draft, wanted_ev: float) -> Frame:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import asdict
 
 from wide_aperture.core.craft.brackets import NONE, brackets
 from wide_aperture.core.craft.exposure_modes import mode_facts
@@ -12,16 +13,23 @@ from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup
-from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightByName
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
 from wide_aperture.core.picture.imaging.capture import Capture, LookRecipe, Thresholds, WhiteSetting
 from wide_aperture.core.picture.metering import MeterPattern
-from wide_aperture.core.picture.scenes.catalogue import KINDS, SceneKind, scene_kind
+from wide_aperture.core.picture.scenes.catalogue import SceneKind, scene_kind
+from wide_aperture.core.picture.scenes.scene import Around, Tuning
 from wide_aperture.core.planning.case import Case
 
-ALIKE_EV = 2.0  # a scene this near in brightness is said to be like it
 WHITE_MODES = ("auto", "daylight", "cloudy", "shade", "tungsten", "fluorescent", "flash", "kelvin")
-TONE_SIGNS = {"dark": -1, "mid": 0, "light": 1}
 SAME_COLOUR_MIRED = figure("same_colour_mired")
+
+
+class AroundTuning(Document):
+    """Surroundings at stated numbers. See scenes.scene.Around."""
+
+    from_ev: Finite
+    to_ev: Finite
+    contrast: Finite = 1.0
 
 
 class SceneTuning(Document):
@@ -36,6 +44,7 @@ class SceneTuning(Document):
     key_cct_k: Finite | None = None
     flicker_hz: Finite | None = None
     modulation: Finite | None = None
+    around: AroundTuning | None = None
 
 
 class MeterSetting(Document):
@@ -70,57 +79,13 @@ class Rehearsal(Spoken):
     frames_per_s: Finite
 
 
-def suggested_scene(case: Case) -> tuple[SceneKind, str]:
-    """The scene that stands nearest to a situation, and why."""
-    scored = [(*_likeness(case, kind), kind) for kind in KINDS]
-    score, reasons, kind = max(scored, key=lambda item: item[0])
-    return (
-        kind,
-        f"Nearest by {', '.join(reasons)}."
-        if score > 0 and reasons
-        else "No drawn scene is like it; this one stands in.",
-    )
-
-
-def _likeness(case: Case, kind: SceneKind) -> tuple[float, list[str]]:
-    situation, reasons, score = case.situation, [], 0.0
-    if situation.genre in kind.genres:
-        score += 3.0
-        reasons.append("genre")
-    if case.subject.kind in kind.subjects:
-        score += 2.5
-        reasons.append("subject")
-    elif kind.subjects:
-        score -= 2.0
-    if isinstance(situation.light, LightByName) and situation.light.name in kind.lights:
-        score += 2.0
-        reasons.append("light")
-    elif abs(case.light.ev100 - kind.ev100) < ALIKE_EV:
-        reasons.append("brightness")
-    score -= 0.35 * abs(case.light.ev100 - kind.ev100)
-    score += (
-        1.0 if bool(kind.lamps[0].flicker_hz) == bool(case.light.flicker_hz) else -1.0
-    )  # lamps on mains, or daylight
-    tones = TONE_SIGNS[situation.background_tone] - TONE_SIGNS[situation.subject_tone]
-    contrast = {"dark_bird_bright_sky": 1, "white_bird_dark_water": -1}.get(kind.name)
-    if contrast is not None:
-        backlit = situation.background_ev100 is not None and situation.background_ev100 - case.light.ev100 > 1
-        score += 1.5 if (tones > 0 or backlit) == (contrast > 0) else -1.5
-    if case.flash.in_use and any(lamp.part == "flash" for lamp in kind.lamps):
-        score += 2.0
-        reasons.append("flash")
-    if not kind.genres:
-        score -= 20
-    return score, reasons
-
-
 def rehearsal(case: Case, plan: Plan, scene: str | None = None) -> Rehearsal:
     """Return the rehearsal of a plan.
 
     Args: scene: a scene chosen by hand, else the suggested one.
     Raises: UnknownIdError for an unknown scene.
     """
-    kind, because = (scene_kind(scene), "Chosen by you.") if scene else suggested_scene(case)
+    kind, because = (scene_kind(scene), "Chosen by you.") if scene else (case.frame.kind, case.frame.because)
     setup = plan.setup
     return Rehearsal(
         scene=kind.name,
@@ -148,13 +113,22 @@ def _tuning(case: Case, kind: SceneKind) -> SceneTuning:
     speed = case.subject.speed_m_s / kind.speed_m_s if kind.speed_m_s and case.subject.is_moving else 1.0
     key = kind.lamps[0].cct_k
     other = abs(1e6 / case.light.cct_k - 1e6 / key) > SAME_COLOUR_MIRED
+    around = case.frame.around_of(kind)
     return SceneTuning(
         light_ev=round(level, 2),
         speed=round(min(max(speed, 0.0), 50.0), 2),
         key_cct_k=case.light.cct_k if other else None,
         flicker_hz=case.light.flicker_hz or 0.0,
         modulation=case.light.modulation if case.light.flicker_hz else None,
+        subject_ev=case.frame.subject_by_ev(kind),
+        around=None if around is None else AroundTuning(**asdict(around)),
     )
+
+
+def tuning_of(asked: SceneTuning) -> Tuning:
+    """The tuning as the scenes take it."""
+    around = None if asked.around is None else Around(**asked.around.model_dump())
+    return Tuning(**{**asked.model_dump(), "around": around})
 
 
 def capture_of(case: Case, plan: Plan) -> Capture:

@@ -14,6 +14,7 @@ from wide_aperture.core.picture.imaging.compare import difference
 from wide_aperture.core.picture.imaging.optical import shake_mm
 from wide_aperture.core.picture.scenes import Scene
 from wide_aperture.core.picture.tone import scene_range_ev, tone_table
+from wide_aperture.core.rehearsal.begin import tuning_of
 from wide_aperture.rehearse.pictures import jpeg_address, mask_address, png_address
 from wide_aperture.rehearse.questions import RenderRequest
 from wide_aperture.rehearse.services.meters import metered_capture
@@ -24,7 +25,6 @@ from wide_aperture.rehearse.services.room import (
     luminances,
     small_masks,
     subject_off_ev,
-    tuning_of,
     wanted_ev100,
 )
 

@@ -12,12 +12,12 @@ from wide_aperture.core.picture.imaging import Darkroom
 from wide_aperture.core.picture.imaging.capture import Capture, Look
 from wide_aperture.core.picture.imaging.optical import image_velocity_px_s, mm_per_px
 from wide_aperture.core.picture.imaging.raw import exposure_ev100, flash_burst
-from wide_aperture.core.picture.scenes import Scene, Tuning, scene_kind
-from wide_aperture.core.rehearsal.begin import SceneTuning
+from wide_aperture.core.picture.scenes import Scene, scene_kind
+from wide_aperture.core.rehearsal.begin import tuning_of
 from wide_aperture.rehearse.questions import RenderRequest
 
 METER_WIDTH_PX = 480
-METER_STEP = 2  # every second pixel: a meter does not see finer
+METER_STEP = 2  # pixels made one: a meter does not see finer, but a lamp counts by its area
 Waiting = Callable[[], None]
 
 
@@ -25,10 +25,6 @@ Waiting = Callable[[], None]
 def darkroom() -> Darkroom:
     """The one darkroom of this process. Its stores are bounded and keyed by everything that went in."""
     return Darkroom()
-
-
-def tuning_of(asked: SceneTuning) -> Tuning:
-    return Tuning(**asked.model_dump())
 
 
 def wanted_ev100(asked: RenderRequest) -> float:
@@ -56,9 +52,7 @@ def luminances(asked: RenderRequest, capture: Capture | None = None) -> np.ndarr
     key = ("luminance", asked.scene, size, asked.seed, tuning, round(bursts, 6))
 
     def flattened() -> np.ndarray:
-        return np.ascontiguousarray(drawing.luminance(bursts)[::METER_STEP, ::METER_STEP]) * np.float32(
-            2**tuning.light_ev
-        )
+        return halved(drawing.luminance(bursts)) * np.float32(2**tuning.light_ev)
 
     made: np.ndarray = darkroom().optical.get(key, flattened, lambda picture: picture.nbytes)
     return made
@@ -66,7 +60,14 @@ def luminances(asked: RenderRequest, capture: Capture | None = None) -> np.ndarr
 
 def small_masks(asked: RenderRequest) -> dict[str, np.ndarray]:
     """The scene's named tones at the size of `luminances`."""
-    return {name: mask[::METER_STEP, ::METER_STEP] for name, mask in small_drawing(asked).tones.items()}
+    return {name: halved(mask) for name, mask in small_drawing(asked).tones.items()}
+
+
+def halved(plane: np.ndarray) -> np.ndarray:
+    """A plane at half its size, each pixel the mean of those it covers; an odd last row or column is left out."""
+    tall, wide = plane.shape[0] // METER_STEP * METER_STEP, plane.shape[1] // METER_STEP * METER_STEP
+    blocks = plane[:tall, :wide].reshape(tall // METER_STEP, METER_STEP, wide // METER_STEP, METER_STEP)
+    return np.ascontiguousarray(blocks.mean(axis=(1, 3)))
 
 
 def sensor_px(scene: Scene, asked: RenderRequest) -> float:

@@ -58,7 +58,7 @@ const add = (): void =>
           <th scope="col">Family</th>
           <th scope="col">Keeps</th>
           <th scope="col">Filled</th>
-          <th scope="col">Letters of a name</th>
+          <th scope="col">Letters for titles</th>
           <th><span class="visually-hidden">Remove</span></th>
         </tr>
       </thead>
@@ -144,7 +144,7 @@ const add = (): void =>
             <NumberField
               class="count"
               spoken
-              :label="`Letters of a name in bank ${k + 1}`"
+              :label="`Letters for titles in bank ${k + 1}`"
               :pointer="`/slots/${k}/name_letters`"
               :value="bank.name_letters"
               :least="0"

@@ -8,7 +8,7 @@ from dataclasses import replace
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.picture.scenes.catalogue import SceneKind, scene_kind
 from wide_aperture.core.picture.scenes.drawing import Canvas
-from wide_aperture.core.picture.scenes.scene import AS_DRAWN, WHOLE_FRAME, Lamp, Scene, Tuning, Window
+from wide_aperture.core.picture.scenes.scene import AS_DRAWN, WHOLE_FRAME, Lamp, Scene, Tuning, Window, brought_to
 from wide_aperture.core.picture.scenes.stage import Stage, hazed, hold_card, mean_light
 
 FARTHEST_CARD_M = 1000.0
@@ -44,6 +44,8 @@ def scene(
     if tuning.card and kind.subject_m < FARTHEST_CARD_M:
         hold_card(stage, kind.subject_m)
     layers = hazed(stage.layers, tuning.haze, mean_light(stage.layers), kind.subject_m)
+    if tuning.around is not None:
+        layers = brought_to(layers, tuning.around, kind.ev100, height_px, width_px)
     drawn = Scene(
         name=name,
         width_px=width_px,
@@ -98,6 +100,9 @@ def _check_tuning(tuning: Tuning) -> None:
         ("flicker_hz", tuning.flicker_hz if tuning.flicker_hz is not None else 100.0, 0, 100_000),
         ("modulation", tuning.modulation if tuning.modulation is not None else 0.0, 0, 1),
         ("key_deg", tuning.key_deg if tuning.key_deg is not None else 0.0, -360, 360),
+        ("around/from_ev", tuning.around.from_ev if tuning.around else 0.0, -30, 30),
+        ("around/to_ev", tuning.around.to_ev if tuning.around else 0.0, -20, 20),
+        ("around/contrast", tuning.around.contrast if tuning.around else 1.0, 0, 4),
     ):
         if not (math.isfinite(value) and low <= value <= high):
             raise DomainError(f"tuning/{field}", value, f"must lie between {low} and {high}")

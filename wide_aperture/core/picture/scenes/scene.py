@@ -5,12 +5,13 @@ Coordinates in a scene are in frame heights: x to the right from the middle, y d
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
 import numpy as np
 
+from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
 from wide_aperture.core.picture.scenes.colour_space import Pixels, luminance
 
 Part = Literal["steady", "pulsing", "flash"]
@@ -40,8 +41,26 @@ class Window:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Around:
+    """How everything round the subject is brought to stated numbers, EV over what the light on the subject makes mid.
+
+    from_ev: mean of the surroundings as drawn; to_ev: as they shall be; contrast: of what lies over and under the mean.
+    """
+
+    from_ev: float
+    to_ev: float
+    contrast: float = 1.0
+
+    def gain(self, ev: Pixels) -> Pixels:
+        """By how much to multiply light of these tones (EV over mid), any shape."""
+        return np.asarray(2.0 ** (self.to_ev + self.contrast * (ev - self.from_ev) - ev), np.float32)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Tuning:
     """What may be changed of a scene. light_ev, subject_ev: brighter (+) or darker; speed: times the scene's own.
+
+    around: the surroundings at stated numbers, None: as they are drawn;
 
     key_cct_k: colour of the first lamp; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
     """
@@ -55,6 +74,7 @@ class Tuning:
     key_cct_k: float | None = None
     flicker_hz: float | None = None
     modulation: float | None = None
+    around: Around | None = None
 
     @property
     def drawn_as(self) -> Tuning:
@@ -62,6 +82,8 @@ class Tuning:
         return replace(self, light_ev=0.0, subject_ev=0.0, speed=1.0)
 
 
+DARKEST = 1e-9
+PER_CD = 100 / REFLECTED_LIGHT_CONSTANT  # a surface of 2^EV / 8 cd/m2 reads EV at ISO 100
 AS_DRAWN = Tuning()
 WHOLE_FRAME = Window()
 
@@ -155,6 +177,18 @@ class Scene:
                     behind += light * np.float32(flash_per_s)
         return channels
 
+    def apart(self) -> tuple[Pixels, Pixels, Pixels]:
+        """The surroundings as they are without the subject (cd/m2), the subject's own light, and its cover 0..1, each (h, w)."""
+        around = surroundings(self.layers, self.height_px, self.width_px)
+        subject, cover = np.zeros_like(around), np.zeros_like(around)
+        for layer in self.layers:
+            subject[layer.box] *= 1 - layer.alpha
+            cover[layer.box] *= 1 - layer.alpha
+            if layer.is_subject:
+                subject[layer.box] += _own_light(layer)
+                cover[layer.box] += layer.alpha
+        return around, subject, cover
+
     def luminance(self, flash_per_s: float = 0.0) -> Pixels:
         """Luminance in cd/m2, shape (h, w)."""
         return luminance(self.flattened(flash_per_s))
@@ -166,6 +200,38 @@ class Scene:
         layers = tuple(_tuned(layer, self, from_ev, subject, tuning) for layer in self.layers)
         lamps = tuple(replace(lamp, illuminance_lux=lamp.illuminance_lux * 2**from_ev) for lamp in self.lamps)
         return replace(self, layers=layers, lamps=lamps, ev100=self.ev100 + from_ev, tuning=tuning)
+
+
+def _own_light(layer: Layer) -> Pixels:
+    """Its luminance in cd/m2, weighted by its cover; a flash is not counted."""
+    steady = [luminance(light) for part, light in layer.parts.items() if part != "flash"]
+    return np.sum(steady, axis=0) if steady else np.zeros_like(layer.alpha)
+
+
+def surroundings(layers: Sequence[Layer], height_px: int, width_px: int) -> Pixels:
+    """Luminance in cd/m2 of all that is not the subject, as if the subject were not there; shape (h, w)."""
+    light = np.zeros((height_px, width_px), np.float32)
+    for layer in layers:
+        if not layer.is_subject:
+            light[layer.box] *= 1 - layer.alpha
+            light[layer.box] += _own_light(layer)
+    return light
+
+
+def ev_over_mid(luminance_cd_m2: Pixels, ev100: float) -> Pixels:
+    """Tones by their EV over what this light makes mid; the darkest there are count as 30 EV under."""
+    return np.asarray(np.log2(np.maximum(luminance_cd_m2, DARKEST * 2**ev100) * PER_CD) - ev100)
+
+
+def brought_to(layers: Sequence[Layer], around: Around, ev100: float, height_px: int, width_px: int) -> list[Layer]:
+    """The layers with the surroundings at stated numbers: each pixel by what all surroundings together are there."""
+    gain = around.gain(ev_over_mid(surroundings(layers, height_px, width_px), ev100))
+    return [
+        layer
+        if layer.is_subject
+        else replace(layer, parts={part: light * gain[layer.box][..., None] for part, light in layer.parts.items()})
+        for layer in layers
+    ]
 
 
 def _tuned(layer: Layer, scene: Scene, level_ev: float, subject_ev: float, tuning: Tuning) -> Layer:

@@ -15,6 +15,7 @@ from wide_aperture.core.documents.situation import Constraint, Situation
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.planning.case.depth import Depth
 from wide_aperture.core.planning.case.flash import FlashLight
+from wide_aperture.core.planning.case.frame import FrameSeen
 from wide_aperture.core.planning.case.glass import Glass
 from wide_aperture.core.planning.case.light import Light
 from wide_aperture.core.planning.case.output import Output
@@ -71,6 +72,10 @@ class Case:
     @cached_property
     def schools(self) -> Schools:
         return self.given.schools
+
+    @cached_property
+    def frame(self) -> FrameSeen:
+        return FrameSeen(self)
 
     @cached_property
     def figure(self) -> Figure:

@@ -128,7 +128,7 @@ def _set_compensation(draft: Draft) -> None:
             school=school,
         )
         return
-    value, reasons = compensation(draft.case, draft.option("metering"))
+    value, reasons = compensation(draft.case, draft.option("metering"), favour_faces=draft.flag("face_metering"))
     if shift:
         whose = (
             "standing shift adds" if draft.case.standing.compensation_ev is not None else "school of highlights adds"

@@ -17,7 +17,7 @@ def sports_hall(stage: Stage) -> None:
     _hall_room(stage)
     _board(stage)
     blue = Dress(
-        skin="tan",
+        skin="dark",
         top=(0.03, 0.06, 0.30),
         shorts=(0.03, 0.06, 0.30),
         socks=WHITE_CLOTH,
@@ -26,7 +26,7 @@ def sports_hall(stage: Stage) -> None:
         shoes=(0.5, 0.5, 0.5),
     )
     white = Dress(
-        skin="dark", top=WHITE_CLOTH, shorts=WHITE_CLOTH, socks=WHITE_CLOTH, sleeves=False, shoes=(0.4, 0.05, 0.04)
+        skin="tan", top=WHITE_CLOTH, shorts=WHITE_CLOTH, socks=WHITE_CLOTH, sleeves=False, shoes=(0.4, 0.05, 0.04)
     )
     fair = Dress(
         skin="light",
