@@ -2319,6 +2319,21 @@ export interface components {
             focal_length_mm: number;
         };
         /**
+         * AroundTuning
+         * @description Surroundings at stated numbers. See scenes.scene.Around.
+         */
+        AroundTuning: {
+            /**
+             * Contrast
+             * @default 1
+             */
+            contrast: number;
+            /** From Ev */
+            from_ev: number;
+            /** To Ev */
+            to_ev: number;
+        };
+        /**
          * Assessment
          * @description The setup with what the body chooses filled in, and what is to be said about it.
          */
@@ -7694,6 +7709,7 @@ export interface components {
             seed: number;
             /**
              * @default {
+             *       "around": null,
              *       "card": false,
              *       "flicker_hz": null,
              *       "haze": 0,
@@ -8355,6 +8371,7 @@ export interface components {
          * @description A scene's tuning as it travels. See scenes.scene.Tuning.
          */
         SceneTuning: {
+            around?: components["schemas"]["AroundTuning"] | null;
             /**
              * Card
              * @default false
@@ -10685,6 +10702,7 @@ export interface components {
             seed: number;
             /**
              * @default {
+             *       "around": null,
              *       "card": false,
              *       "flicker_hz": null,
              *       "haze": 0,
@@ -10881,6 +10899,7 @@ export type Alternative = components['schemas']['Alternative'];
 export type AnswerMoves = components['schemas']['AnswerMoves'];
 export type Apart = components['schemas']['Apart'];
 export type ApertureAt = components['schemas']['ApertureAt'];
+export type AroundTuning = components['schemas']['AroundTuning'];
 export type Assessment = components['schemas']['Assessment'];
 export type BalancedRise = components['schemas']['BalancedRise'];
 export type BinOut = components['schemas']['BinOut'];

@@ -73,12 +73,14 @@ def meter(
     spot_area: float = SPOT_AREA_SHARE,
     link_point: bool = False,
     faces: Sequence[FaceSeen] = (),
+    face_light: Sequence[float] | None = None,
 ) -> Reading:
     """Return the exposure a pattern asks for.
 
     Args: luminance_cd_m2: shape (h, w); point: where the spot (or the linked AF point) is, in shares of width and
         height; spot_area: the spot's share of the frame's area; link_point: whether the pattern leans towards the
-        point; faces: faces to favour, none for a meter that does not.
+        point; faces: faces to favour, none for a meter that does not; face_light: cd/m2 on each, where the picture is too small
+        to measure it.
     Raises: DomainError for an empty or negative picture, an unknown pattern, or a point outside the frame.
     """
     if luminance_cd_m2.ndim != 2 or luminance_cd_m2.size == 0:
@@ -104,7 +106,20 @@ def meter(
         raise DomainError("pattern", pattern, "must be one of " + ", ".join(PATTERNS))
     if not faces or pattern == "spot":
         return Reading(pattern, ev)
-    return _favouring(luminance_cd_m2, Reading(pattern, ev), faces, point)
+    measured = face_light or [on_face(luminance_cd_m2, face) for face in faces]
+    return _favouring(luminance_cd_m2.shape, Reading(pattern, ev), faces, point, measured)
+
+
+def face_disc(shape: tuple[int, ...], face: FaceSeen) -> NDArray[np.floating]:
+    """Where a meter looks for a face's light: weights of the pixels, shape (h, w)."""
+    aspect = shape[1] / shape[0]
+    area = min(max(math.pi * (0.75 * face.radius) ** 2 / aspect, 0.0005), 0.25)
+    return _disc(shape, (0.5 + face.x / aspect, face.y), area)
+
+
+def on_face(luminance_cd_m2: Luminances, face: FaceSeen) -> float:
+    """The mean luminance of a face, cd/m2."""
+    return _weighted(luminance_cd_m2, face_disc(luminance_cd_m2.shape, face))
 
 
 def spot_radius(spot_area: float, aspect: float) -> float:
@@ -118,22 +133,25 @@ def placed(reading: Reading, tone_ev: float) -> float:
 
 
 def _favouring(
-    luminances: Luminances, reading: Reading, faces: Sequence[FaceSeen], point: tuple[float, float]
+    shape: tuple[int, ...],
+    reading: Reading,
+    faces: Sequence[FaceSeen],
+    point: tuple[float, float],
+    measured: Sequence[float],
 ) -> Reading:
     """Blend the pattern's reading with the faces', each placed as tan skin: darker skin then comes out too bright.
 
     A face counts by its size, and more the nearer it lies to the AF point: a passer-by behind hardly does.
     """
-    height, width = luminances.shape
+    height, width = shape
     aspect = width / height
     seen = []
-    for face in faces:
+    for face, light in zip(faces, measured, strict=True):
         share = (0.5 + face.x / aspect, face.y)
         if 0 <= share[0] <= 1 and 0 <= share[1] <= 1:
-            area = min(max(math.pi * (0.75 * face.radius) ** 2 / aspect, 0.0005), 0.25)
             away = ((share[0] - point[0]) * aspect) ** 2 + (share[1] - point[1]) ** 2
             weight = face.radius**2 * (FAR_FACE_COUNTS + math.exp(-away / (2 * FACE_SIGMA**2)))
-            seen.append((weight, _ev(_weighted(luminances, _disc((height, width), share, area))), face.reflectance))
+            seen.append((weight, _ev(light), face.reflectance))
     if not seen:
         return reading
     total = sum(weight for weight, _, _ in seen)

@@ -148,7 +148,10 @@ class IsoChoice:
         error = self.steps[index] - needed
         wrong, cost = np.abs(error), self.burden[index]
         if self.dark_to_lift_ev and (at_the_end := index == self.last).any():
-            lifted = np.where(at_the_end & (error < 0), self.lifted_ev(-error), 0.0)
+            dark = at_the_end & (error < -ERROR_GRACE_EV)
+            lifted = np.zeros_like(error)
+            if dark.any():
+                lifted[dark] = self.lifted_ev(-error[dark])
             wrong, cost = np.abs(error + lifted), cost + self.dark_weight * lifted
         return error, np.asarray(cost + _error_cost(wrong))
 
@@ -158,14 +161,12 @@ class IsoChoice:
         What is free elsewhere, an error within the grid's grace, is free here: else a little more light could raise the ISO.
         """
         most = math.floor(self.dark_to_lift_ev / self.spacing + 1e-6)
-        lifted = np.zeros_like(dark_ev)
-        best = _error_cost(np.abs(dark_ev))
-        for steps in range(1, most + 1):
-            lift = steps * self.spacing
-            cost = self.dark_weight * lift + _error_cost(np.abs(dark_ev - lift))
-            cheaper = cost < best - 1e-9
-            lifted, best = np.where(cheaper, lift, lifted), np.where(cheaper, cost, best)
-        return np.asarray(lifted)
+        # Within the grace there is nothing left to gain, and two steps short an error outweighs any step's cost.
+        enough = np.clip(np.ceil((dark_ev - ERROR_GRACE_EV) / self.spacing - 1e-6), 0, most) * self.spacing
+        fewer = np.maximum(enough - self.spacing, 0.0)
+        costs = (self.dark_weight * lift + _error_cost(np.abs(dark_ev - lift)) for lift in (enough, fewer))
+        all_of_it, less = costs
+        return np.asarray(np.where(less < all_of_it - 1e-9, fewer, enough))
 
     def _walk(
         self, step: int, needed: Floats, index: NDArray[np.intp], error: Floats, total: Floats

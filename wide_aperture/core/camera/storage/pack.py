@@ -35,7 +35,7 @@ from wide_aperture.core.camera.storage.filling import (
 )
 from wide_aperture.core.camera.storage.held import held_offer
 from wide_aperture.core.camera.storage.moves import walk, weight_of
-from wide_aperture.core.camera.storage.prepare import Filling, prepare
+from wide_aperture.core.camera.storage.prepare import STORE_S, Filling, prepare
 from wide_aperture.core.camera.storage.warnings import slot_findings
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setting_values import Value
@@ -98,7 +98,7 @@ def _pack(
     taken = {*wishes.reserved, *wishes.standing, *filter(None, (wishes.guest, wishes.home))}
     fixed = {place.id: index[wishes.held[place.id]] for place in mains if wishes.held.get(place.id) in index}
     usable = [place for place in mains if place.id not in taken]
-    chosen = choose(direct, recalled, len(usable), tuple(dict.fromkeys(fixed.values())))
+    chosen = _chosen(direct, recalled, len(usable), tuple(dict.fromkeys(fixed.values())), _stored(items, usable, state))
     filled = assigned(usable, chosen, fixed, items, base, state)
     filled |= special(mains, wishes, body, base)
     filled |= standing_in([place for place in places if place.kind != "held_button"], wishes, body, base)
@@ -138,6 +138,27 @@ def _pack(
         ),
         stored=packed,
     )
+
+
+def _stored(items: Sequence[PackItem], usable: Sequence[StoragePlace], state: CameraState) -> tuple[int, ...]:
+    """Situations that some usable place holds already."""
+    known = [(place, slot) for place in usable if (slot := state.slot(place.id)) is not None]
+    return tuple(
+        k
+        for k, item in enumerate(items)
+        if any(not differences(slot.values, place.stores(settable(item.target))) for place, slot in known)
+    )
+
+
+def _chosen(
+    direct: Costs, recalled: Costs, count: int, fixed: tuple[int, ...], stored: tuple[int, ...]
+) -> tuple[int, ...]:
+    """The setups to store: what is stored already stays, unless others save more than storing them takes."""
+    best = choose(direct, recalled, count, fixed)
+    held = tuple(dict.fromkeys((*fixed, *stored)))[:count]
+    kept = choose(direct, recalled, count, held)
+    storing = STORE_S * (len(set(best) - set(stored)) - len(set(kept) - set(stored)))
+    return kept if total(direct, recalled, kept) <= total(direct, recalled, best) + storing else best
 
 
 def _standing(items: Sequence[PackItem], base: dict[str, Value]) -> list[dict[str, Value]]:

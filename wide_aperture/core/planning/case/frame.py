@@ -12,13 +12,12 @@ from functools import lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
-from numpy.typing import NDArray
 
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
 from wide_aperture.core.picture.metering import MeterPattern, meter
 from wide_aperture.core.picture.scenes.catalogue import SceneKind
-from wide_aperture.core.picture.scenes.maps import SceneMap, scene_maps
+from wide_aperture.core.picture.scenes.maps import CONTRASTS, FOUND_COVER, SceneMap, scene_maps
 from wide_aperture.core.picture.scenes.scene import Around
 from wide_aperture.core.planning.case.scene_choice import suggested_scene
 
@@ -26,7 +25,8 @@ if TYPE_CHECKING:
     from wide_aperture.core.planning.case.case import Case
 
 OWN_SKY = ("moon", "stars", "meteor")  # their surroundings are the night's, whatever a tone says
-LEAST_CONTRAST, MOST_CONTRAST = 0.25, 2.0
+NIGHT_EV = -3.0
+WHOLE_FRAME = ("land", "water")  # a stated background is part of such a subject: its brightest, not all round it
 LEAST_OVER_EV = 0.5  # the brightest surroundings lie at least so far over their mean
 MID_CD_M2 = REFLECTED_LIGHT_CONSTANT / 100  # read as EV 0
 
@@ -36,9 +36,33 @@ def _reading(scene: str, to_ev: float, contrast: float) -> Around:
     """A scene's surroundings so that a meter of zones reads them, without the subject, at stated EV over mid."""
     drawn = scene_maps()[scene]
     plain = Around(from_ev=round(drawn.around_mean_ev, 2), to_ev=0.0, contrast=contrast)
-    light = np.float32(2.0) ** drawn.around_ev * plain.gain(drawn.around_ev)
-    read = meter(np.asarray(light * np.float32(MID_CD_M2)), "multi_segment").ev100
+    graded = drawn.around_by(plain)
+    shown = drawn.cover < FOUND_COVER
+    seen = np.where(
+        shown, graded, np.float32(graded[shown].mean() if shown.any() else 0.0)
+    )  # nothing may lie behind the subject
+    read = meter(np.asarray(np.float32(2.0) ** seen * np.float32(MID_CD_M2)), "multi_segment").ev100
     return Around(from_ev=plain.from_ev, to_ev=round(to_ev - read, 2), contrast=contrast)
+
+
+@lru_cache(maxsize=1024)
+def _read(
+    scene: str,
+    around: Around | None,
+    subject_by_ev: float,
+    pattern: MeterPattern,
+    favour_faces: bool,
+    link_point: bool,
+    spot_area: float,
+) -> float:
+    """What a pattern reads of a scene at these numbers. Asked again with every ruler that is dragged, and seldom another."""
+    drawn = scene_maps()[scene]
+    light = np.asarray(drawn.relative(around, subject_by_ev) * np.float32(MID_CD_M2))
+    faces, on_faces = (drawn.faces, drawn.on_faces(around, subject_by_ev)) if favour_faces else ((), [])
+    return meter(
+        light, pattern, point=drawn.focus, spot_area=spot_area, link_point=link_point, faces=faces,
+        face_light=[each * MID_CD_M2 for each in on_faces],
+    ).ev100  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -68,17 +92,24 @@ class FrameSeen:
     def around(self) -> Around | None:
         return self.around_of(self.kind)
 
+    def _follows_the_brief(self, kind: SceneKind) -> bool:
+        """False for targets, and for nights, whose sky is as dark as it is whatever a tone says."""
+        return (
+            bool(kind.genres) and kind.level_follows and kind.ev100 > NIGHT_EV and self.case.subject.kind not in OWN_SKY
+        )
+
     def around_of(self, kind: SceneKind) -> Around | None:
         """How a scene's surroundings are brought to the brief's numbers; None where they stay as they are drawn."""
         situation, drawn = self.case.situation, scene_maps()[kind.name]
-        if not kind.genres or not kind.level_follows or self.case.subject.kind in OWN_SKY:
+        if not self._follows_the_brief(kind):
             return None
         to_ev, top = self._around_ev, self.case.light.scene_top_ev
         contrast = 1.0
         own = drawn.around_top_ev - drawn.around_mean_ev
         if top is not None and own > LEAST_OVER_EV and situation.look != "silhouette":
-            contrast = min(max(max(top - to_ev, LEAST_OVER_EV) / own, LEAST_CONTRAST), MOST_CONTRAST)
-        return _reading(kind.name, round(to_ev, 2), round(contrast, 2))
+            asked = max(top - to_ev, LEAST_OVER_EV) / own
+            contrast = min(CONTRASTS, key=lambda each: abs(each - asked))
+        return _reading(kind.name, round(to_ev, 2), contrast)
 
     @cached_property
     def _around_ev(self) -> float:
@@ -86,7 +117,7 @@ class FrameSeen:
         case, situation = self.case, self.case.situation
         if situation.look == "silhouette":
             return 0.0  # the light is given for the bright background
-        if situation.background_ev100 is not None:
+        if situation.background_ev100 is not None and case.subject.kind not in WHOLE_FRAME:
             return situation.background_ev100 - case.light.ev100
         return case.figure("tone_ev", "dark" if situation.look == "shadow_graphic" else situation.background_tone)
 
@@ -96,7 +127,7 @@ class FrameSeen:
         People stay as they are drawn, with skin and cloth of every tone, unless the brief says that they are light or dark.
         """
         case, own = self.case, scene_maps()[kind.name].subject_mean_ev
-        if own is None or not kind.genres or case.subject.kind in OWN_SKY:
+        if own is None or not self._follows_the_brief(kind):
             return 0.0
         if case.situation.look == "silhouette":
             return round(case.figure("silhouette_ev") - own, 2)
@@ -109,22 +140,9 @@ class FrameSeen:
         """How much of the frame the subject covers."""
         return float(self.map.cover.mean())
 
-    @cached_property
-    def light(self) -> NDArray[np.float32]:
-        """The map's light in cd/m2 under a light of EV 0 on the subject, shape (64, 96)."""
-        return np.asarray(self.map.relative(self.around, self.subject_by_ev(self.kind)) * np.float32(MID_CD_M2))
-
-    @cached_property
-    def _readings(self) -> dict[tuple[str, bool, bool], float]:
-        return {}
-
     def reading_ev(self, pattern: MeterPattern, *, favour_faces: bool = False, link_point: bool = False) -> float:
         """How much brighter (+) or darker than the light on the subject this pattern reads the frame."""
-        key = (pattern, favour_faces, link_point)
-        if key not in self._readings:
-            read = meter(
-                self.light, pattern, point=self.map.focus, spot_area=self.case.body.spot_area_share,
-                link_point=link_point, faces=self.map.faces if favour_faces else (),
-            )  # fmt: skip
-            self._readings[key] = read.ev100
-        return self._readings[key]
+        return _read(
+            self.kind.name, self.around, self.subject_by_ev(self.kind), pattern, favour_faces, link_point,
+            self.case.body.spot_area_share,
+        )  # fmt: skip

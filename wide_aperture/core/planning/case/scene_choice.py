@@ -11,6 +11,7 @@ if TYPE_CHECKING:
     from wide_aperture.core.planning.case.case import Case
 
 ALIKE_EV = 2.0  # a scene this near in brightness is said to be like it
+STARS_UNDER_EV = -3.0
 TONE_SIGNS = {"dark": -1, "mid": 0, "light": 1}
 
 
@@ -53,6 +54,8 @@ def _likeness(case: Case, kind: SceneKind) -> tuple[float, list[str]]:
     if case.flash.in_use and any(lamp.part == "flash" for lamp in kind.lamps):
         score += 2.0
         reasons.append("flash")
+    if kind.ev100 < STARS_UNDER_EV < case.light.ev100 and case.subject.kind != "stars":
+        score -= 8.0  # twilight drowns the stars it shows
     if not kind.genres:
         score -= 20
     return score, reasons
