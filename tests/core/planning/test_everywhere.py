@@ -5,6 +5,7 @@ import re
 from django.test import SimpleTestCase
 from hypothesis import given
 
+from tests.core.builders import planned, situation
 from tests.core.strategies import accessories, bodies, lenses, situations
 from wide_aperture.core.documents.preferences import Preferences
 from wide_aperture.core.planning import plan
@@ -30,3 +31,9 @@ class AnyKitAnySituation(SimpleTestCase):
             self.assertTrue(moved, f"{finding.code}: nothing but the planner's own choice stands against its remedy")
             filtered = finding.remedy.changes.get("nd_stops", 0) > (made.setup.number("nd_stops") or 0)
             self.assertTrue(finding.remedy.costs or filtered, f"{finding.code} is open though its remedy costs nothing")
+
+    def test_alone_in_the_picture_the_timer_is_the_only_way(self):
+        alone = situation(speed=1.4, genre="sports", near=3, far=3, constraints=("photographer_in_picture",))
+        (finding,) = (each for each in planned(alone).findings if each.code == "self_timer_in_action")
+        self.assertIsNone(finding.remedy)
+        self.assertIn("remotely", finding.residual)

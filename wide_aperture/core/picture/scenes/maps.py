@@ -24,7 +24,7 @@ HEIGHT_PX, WIDTH_PX = 64, 96
 DRAWN_AT = 10  # times the map's size: lamps and far faces are averaged, not met or missed
 FOUND_COVER = 0.5
 FACE_FIELDS = 4
-CONTRASTS = (0.25, 0.5, 0.75, 1.0, 1.25, 1.5, 1.75, 2.0)
+CONTRASTS = (0.5, 0.75, 1.0, 1.25, 1.5, 1.75, 2.0)
 TOP_SHARE = 0.995  # of the surroundings lie under what is called their top
 Plane = NDArray[np.float32]
 

@@ -72,12 +72,14 @@ def self_timer_in_action(checked: Checked) -> Finding | None:
     chosen = checked.option("self_timer") in TIMED or checked.option("drive") == "self_timer"
     if not (asked or chosen) or not case.subject.is_moving:
         return None
+    in_it = case.has("photographer_in_picture")  # nobody is left to press: off is no way out
     return report(
         "self_timer_in_action",
         about="request" if asked else checked.about("self_timer"),
         sentence=f"At {wording.speed(case.subject.speed_m_s)} the moment is gone when the timer fires.",
         handled_by=() if chosen else ("self_timer",),
-        remedy=Remedy(label="Off", changes={"self_timer": "off"}) if chosen else None,
+        residual="Release it remotely, or let the timer fire a burst." if in_it else None,
+        remedy=Remedy(label="Off", changes={"self_timer": "off"}) if chosen and not in_it else None,
     )
 
 
