@@ -78,6 +78,8 @@ class PackJourney(BrowserTestCase):
 
     def test_an_assignment_that_fights_shows_itself_in_the_hand(self):
         page = self.pack("?tab=camera")
+        first = page.get_by_role("combobox", name="What custom mode 1 holds")
+        first.select_option(label="held: Vows in the chapel")
         page.get_by_role("combobox", name="What custom mode 3 holds").select_option("guest")
         page.get_by_role("button", name="Store “Guest”").wait_for()
         for route in ("Store “Vows in the chapel”", "Store “Guest”"):

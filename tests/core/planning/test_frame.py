@@ -175,7 +175,7 @@ class InTheirOwnFrames(SimpleTestCase):
         off()
 
     def test_nearly_all_judgement_cases_do(self):
-        some = dict(list(case_inputs().items())[::2])
+        some = dict(list(case_inputs().items())[::3])
         automatic = [each for each in agreements(some).values() if each.exposes_itself]
         self.assertGreaterEqual(sum(each.agrees for each in automatic) / len(automatic), 0.95)
 

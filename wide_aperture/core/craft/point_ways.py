@@ -34,6 +34,15 @@ class PointWay:
         return self.seconds / (1 - self.wrong)
 
 
+# Areas that find their subject anywhere, and those that are no area of the frame.
+WITHOUT_A_POINT = (None, "whole_area", "wide_tracking", "zone_focus", "magnified_live_view", "na")
+
+
+def goes_by_a_point(area: object) -> bool:
+    """True where a focus area lies where somebody has put it."""
+    return area not in WITHOUT_A_POINT
+
+
 def way(kind: str, seconds: float | None = None, *, after_press: bool = False) -> PointWay:
     """A way by its kind, with its owner's seconds where known. after_press: it moves only once it was pressed."""
     taken = USUAL_S.get(kind, USUAL_S["dial"]) if seconds is None else seconds

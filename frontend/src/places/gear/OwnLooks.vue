@@ -7,14 +7,14 @@ import { optionsOf } from '@/planning/labels'
 import LineField from '@/shared/LineField.vue'
 import NamedSelect from '@/shared/NamedSelect.vue'
 import { lookSettings } from '@/shared/lookSettings'
-import { settingOf, tables } from '@/shared/tables'
+import { tables } from '@/shared/tables'
 import { freshName } from './looks'
-import StandingField from '@/shared/StandingField.vue'
+import OwnValues from '@/shared/OwnValues.vue'
 
 const props = defineProps<{ looks: readonly NamedLook[] }>()
 const emit = defineEmits<{ change: [looks: NamedLook[], what: string] }>()
 const genres = optionsOf<NamedLook['genres'][number]>('genre')
-const all = computed(() => lookSettings(tables.value?.settings ?? []).map((item) => ({ value: item.id, label: item.label })))
+const may = computed(() => lookSettings(tables.value?.settings ?? []))
 
 function put(at: number, changes: Partial<NamedLook>): void {
   emit(
@@ -22,16 +22,6 @@ function put(at: number, changes: Partial<NamedLook>): void {
     props.looks.map((look, k) => (k === at ? { ...look, ...changes } : look)),
     `looks/${at}`,
   )
-}
-function choose(at: number, id: string, value: NamedLook['settings'][string] | undefined): void {
-  const settings: NamedLook['settings'] = { ...props.looks[at]!.settings }
-  if (value === undefined) delete settings[id]
-  else settings[id] = value
-  put(at, { settings })
-}
-function addSetting(at: number, id: string): void {
-  const item = settingOf(id)
-  if (item) choose(at, id, item.usual ?? item.factory ?? item.options[0]?.id ?? (item.kind === 'flag' ? true : null)) // a number is typed
 }
 const clash = ref('')
 function rename(at: number, text: string): void {
@@ -71,33 +61,14 @@ const remove = (at: number): void =>
           @update:value="(chosen: unknown) => put(at, { genres: chosen as NamedLook['genres'] })" />
         <button class="link" :aria-label="`Remove the look ${look.name}`" @click="remove(at)">Remove</button>
       </div>
-      <div v-for="(value, id) in look.settings" :key="id" class="one">
-        <RouterLink :to="`/atlas/settings/${id}`">{{ settingOf(String(id))?.label ?? id }}</RouterLink>
-        <StandingField
-          v-if="settingOf(String(id))"
-          :item="settingOf(String(id))!"
-          :value="value"
-          :pointer="`/looks/${at}/settings/${id}`"
-          needed
-          @choose="(chosen) => choose(at, String(id), chosen)" />
-        <button
-          class="link"
-          :aria-label="`Take out ${settingOf(String(id))?.label ?? id} of ${look.name}`"
-          @click="choose(at, String(id), undefined)">
-          Take out
-        </button>
-      </div>
-      <div class="add">
-        <NamedSelect
-          :key="Object.keys(look.settings).length"
-          :label="`Add to ${look.name}`"
-          spoken
-          show-search
-          option-filter-prop="label"
-          :value="undefined"
+      <div class="made-of">
+        <OwnValues
+          :owner="look.name"
+          :values="look.settings"
+          :may="may"
+          :pointer="`/looks/${at}/settings`"
           placeholder="Add what it is made of"
-          :options="all.filter((each) => !(each.value in look.settings))"
-          @update:value="(id: unknown) => addSetting(at, String(id))" />
+          @change="(settings) => put(at, { settings })" />
       </div>
     </article>
     <Button size="small" @click="add">Add a look</Button>
@@ -105,6 +76,10 @@ const remove = (at: number): void =>
 </template>
 
 <style scoped>
+h2 {
+  margin: 16px 0 0;
+}
+
 .looks {
   display: grid;
   gap: 6px;
@@ -119,24 +94,14 @@ article {
   border-top: 1px solid var(--rule);
 }
 
-.head,
-.one {
+.head {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 12px;
   align-items: center;
 }
 
-.one {
-  padding-left: 16px;
-}
-
-.one > a {
-  width: 150px;
-}
-
-.head > .field,
-.one > .field {
+.head > .field {
   flex: 0 1 250px;
 }
 
@@ -144,9 +109,9 @@ article {
   width: 220px;
 }
 
-.add {
-  width: 100%;
-  max-width: 296px;
-  margin-left: 16px;
+.made-of {
+  display: grid;
+  gap: 2px;
+  padding-left: 16px;
 }
 </style>

@@ -8,13 +8,13 @@ from collections.abc import Iterator, Mapping, Sequence
 from wide_aperture.core.camera.controls.control import STARTERS, Control
 from wide_aperture.core.camera.controls.functions import BY_ID
 from wide_aperture.core.camera.controls.reach import miss_chance, wrong_press_harm
+from wide_aperture.core.craft import point_ways
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_values import Value
 
 TOO_CLOSE = figure("wrong_press_told")
-MOVES_ITSELF = (None, "whole_area", "wide_tracking")  # areas that find their subject anywhere
 
 
 class ControlConflict(Spoken):
@@ -160,7 +160,7 @@ def _too_close(controls: Sequence[Control], now: Mapping[str, str], hands: Abili
 
 def needs_a_mover(values: Mapping[str, Value]) -> bool:
     """True where autofocus works by a point that the screen does not move."""
-    by_point = values.get("af_mode") not in (None, "manual") and values.get("af_area") not in MOVES_ITSELF
+    by_point = values.get("af_mode") not in (None, "manual") and point_ways.goes_by_a_point(values.get("af_area"))
     return by_point and values.get("touch_drag") in (None, "off") and values.get("touch_action") != "point"
 
 

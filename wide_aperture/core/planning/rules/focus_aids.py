@@ -11,8 +11,6 @@ from wide_aperture.core.physics.quantities import format_aperture
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.precedence import ASKED
 
-BY_POINT = ("single_point", "pinpoint", "expanded_point", "small_zone", "tracking_point")
-
 
 def set_focus_aids(draft: Draft) -> None:
     """Every focus setting besides mode, area, detection, response and priority."""
@@ -40,7 +38,7 @@ def _set_other_mode(draft: Draft) -> None:
     case = draft.case
     if not case.depth.is_zone_focus or not (case.body.autofocus and case.lens.autofocus):
         return
-    widest = max(case.glass.widest_aperture, 1.0)
+    widest = case.glass.widest_aperture
     why = (
         f"The zone holds {wording.metres(case.subject.near_m)} to {wording.metres(case.subject.far_m)}: for what stands elsewhere a "
         f"held button brings autofocus and {format_aperture(widest)}."
@@ -55,7 +53,7 @@ def _set_other_mode(draft: Draft) -> None:
 def _say_how_the_point_goes(draft: Draft) -> None:
     """Where focus goes by a point: the surest way this body has to move it, beside the area's own reason."""
     best = point_ways.surest(point_ways.ways_of(draft.case.body, draft.option("touch_drag")))
-    if draft.option("af_area") not in BY_POINT or best is None:
+    if best is None or not point_ways.goes_by_a_point(draft.option("af_area")):
         return
     said = (
         f"The surest way to move it on {draft.case.body.name}: {point_ways.WORDS[best.kind]}, {best.seconds:g} s, "
