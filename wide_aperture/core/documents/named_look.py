@@ -12,8 +12,6 @@ from wide_aperture.core.documents.setting_ids import LOOK_SETTINGS, SettingId
 from wide_aperture.core.documents.setting_values import Value, value_fault
 from wide_aperture.core.documents.situation import Genre
 
-NO_LOOK = ""  # what a situation says where it wants none of its photographer's
-
 
 class NamedLook(Document):
     """A named look. settings: of those a look is made of; genres: taken there by itself; body_id: on this body only."""

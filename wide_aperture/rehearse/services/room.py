@@ -13,6 +13,7 @@ from wide_aperture.core.picture.imaging.capture import Capture, Look
 from wide_aperture.core.picture.imaging.optical import image_velocity_px_s, mm_per_px
 from wide_aperture.core.picture.imaging.raw import exposure_ev100, flash_burst
 from wide_aperture.core.picture.scenes import Scene, scene_kind
+from wide_aperture.core.picture.scenes.maps import block_mean
 from wide_aperture.core.rehearsal.begin import tuning_of
 from wide_aperture.rehearse.questions import RenderRequest
 
@@ -64,10 +65,8 @@ def small_masks(asked: RenderRequest) -> dict[str, np.ndarray]:
 
 
 def halved(plane: np.ndarray) -> np.ndarray:
-    """A plane at half its size, each pixel the mean of those it covers; an odd last row or column is left out."""
-    tall, wide = plane.shape[0] // METER_STEP * METER_STEP, plane.shape[1] // METER_STEP * METER_STEP
-    blocks = plane[:tall, :wide].reshape(tall // METER_STEP, METER_STEP, wide // METER_STEP, METER_STEP)
-    return np.ascontiguousarray(blocks.mean(axis=(1, 3)))
+    """A plane at half its size, as the meter sees it."""
+    return block_mean(plane, METER_STEP, METER_STEP)
 
 
 def sensor_px(scene: Scene, asked: RenderRequest) -> float:

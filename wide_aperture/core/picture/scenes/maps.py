@@ -93,8 +93,13 @@ class SceneMap:
 
 def averaged(plane: NDArray[np.floating]) -> Plane:
     """A plane at the size of a map, each pixel the mean of what it covers. Its sides must be whole multiples."""
-    tall, wide = plane.shape[0] // HEIGHT_PX, plane.shape[1] // WIDTH_PX
-    blocks = plane.reshape(HEIGHT_PX, tall, WIDTH_PX, wide)
+    return block_mean(plane, plane.shape[0] // HEIGHT_PX, plane.shape[1] // WIDTH_PX)
+
+
+def block_mean(plane: NDArray[np.floating], tall: int, wide: int) -> Plane:
+    """A plane made smaller, each pixel the mean of a block of so many rows and columns; a rest at the end is left out."""
+    rows, columns = plane.shape[0] // tall, plane.shape[1] // wide
+    blocks = plane[: rows * tall, : columns * wide].reshape(rows, tall, columns, wide)
     return np.asarray(blocks.mean(axis=(1, 3)), np.float32)
 
 

@@ -52,7 +52,6 @@ def _read(
     subject_by_ev: float,
     pattern: MeterPattern,
     favour_faces: bool,
-    link_point: bool,
     spot_area: float,
 ) -> float:
     """What a pattern reads of a scene at these numbers. Asked again with every ruler that is dragged, and seldom another."""
@@ -60,7 +59,7 @@ def _read(
     light = np.asarray(drawn.relative(around, subject_by_ev) * np.float32(MID_CD_M2))
     faces, on_faces = (drawn.faces, drawn.on_faces(around, subject_by_ev)) if favour_faces else ((), [])
     return meter(
-        light, pattern, point=drawn.focus, spot_area=spot_area, link_point=link_point, faces=faces,
+        light, pattern, point=drawn.focus, spot_area=spot_area, faces=faces,
         face_light=[each * MID_CD_M2 for each in on_faces],
     ).ev100  # fmt: skip
 
@@ -140,9 +139,9 @@ class FrameSeen:
         """How much of the frame the subject covers."""
         return float(self.map.cover.mean())
 
-    def reading_ev(self, pattern: MeterPattern, *, favour_faces: bool = False, link_point: bool = False) -> float:
+    def reading_ev(self, pattern: MeterPattern, *, favour_faces: bool = False) -> float:
         """How much brighter (+) or darker than the light on the subject this pattern reads the frame."""
         return _read(
-            self.kind.name, self.around, self.subject_by_ev(self.kind), pattern, favour_faces, link_point,
+            self.kind.name, self.around, self.subject_by_ev(self.kind), pattern, favour_faces,
             self.case.body.spot_area_share,
         )  # fmt: skip
