@@ -5,11 +5,10 @@ from contextlib import contextmanager
 
 from django.http import HttpResponse
 from ninja import NinjaAPI, Router
-from pydantic import Field
-
-from wide_aperture.core.picture.scenes.catalogue import KINDS
+from wide_aperture.core.picture.scenes.composition import all_casts, all_surroundings
 from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal
+from wide_aperture.core.rehearsal.composed import ChosenPieces
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problem_json import CLIENT_GONE
 from wide_aperture.http.problems import Problem, problem
@@ -19,7 +18,7 @@ from wide_aperture.rehearse.schemas import (
     BracketOut,
     FrameOut,
     MeterOut,
-    SceneOut,
+    PiecesOut,
     VisibleOut,
     VisibleRequest,
     WhiteOut,
@@ -55,26 +54,28 @@ def _turn(request: PersonRequest) -> Iterator[Callable[[], None]]:
 
 
 class RehearsalRequest(PlanInput):
-    """A plan request, and a scene if one is chosen by hand."""
+    """A plan request, and pieces of the scene that are chosen by hand."""
 
-    scene: str | None = Field(default=None, max_length=60)
+    scene: ChosenPieces | None = None
 
 
-@rehearse.get("/scenes", response={200: list[SceneOut]}, operation_id="scenes")
+@rehearse.get("/scenes", response={200: PiecesOut}, operation_id="scenes")
 def scenes(request: PersonRequest) -> object:
-    """The drawn scenes."""
-    people = ("person", "group")
-    return [
-        {
-            "name": kind.name,
-            "title": kind.title,
-            "about": kind.about,
-            "ev100": kind.ev100,
-            "lamps": [lamp.name for lamp in kind.lamps],
-            "people": any(subject in people for subject in kind.subjects),
-        }
-        for kind in KINDS
-    ]
+    """The drawn surroundings and subjects."""
+    return {
+        "surroundings": [
+            {
+                "name": place.name,
+                "title": place.title,
+                "about": place.about,
+                "ev100": place.ev100,
+                "lamps": [lamp.name for lamp in place.lamps],
+                "subjects": list(place.casts),
+            }
+            for place in all_surroundings().values()
+        ],
+        "subjects": [{"name": who.name, "title": who.title, "people": who.people} for who in all_casts().values()],
+    }
 
 
 @rehearse.post("/rehearsal", response={200: Rehearsal, 422: Problem}, operation_id="rehearsal")

@@ -12,11 +12,9 @@ from wide_aperture.core.picture.bracketing import BracketOrder
 from wide_aperture.core.picture.imaging.capture import Capture, Look
 from wide_aperture.core.picture.metering import MeterPattern
 from wide_aperture.core.rehearsal.begin import SceneTuning
+from wide_aperture.core.rehearsal.composed import ComposedScene
 
 Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
-
-
-Name = Annotated[str, Field(min_length=1, max_length=60)]
 
 
 class MeteredBy(Document):
@@ -35,7 +33,7 @@ class MeteredBy(Document):
 class RenderRequest(Document):
     """One frame of a scene. metered null: the exposure as the capture says."""
 
-    scene: Name
+    scene: ComposedScene
     seed: Annotated[int, Field(ge=0, le=1_000_000)] = 1
     tuning: SceneTuning = SceneTuning()
     body: Body

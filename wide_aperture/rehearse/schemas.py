@@ -187,10 +187,21 @@ class VisibleOut(Schema):
     sharpness_ratio: float
 
 
-class SceneOut(Schema):
+class SurroundingsOut(Schema):
     name: str
     title: str
     about: str
     ev100: float
     lamps: list[str]
+    subjects: list[str] = Field(description="Subjects that belong there, by name")
+
+
+class SubjectOut(Schema):
+    name: str
+    title: str
     people: bool
+
+
+class PiecesOut(Schema):
+    surroundings: list[SurroundingsOut]
+    subjects: list[SubjectOut]

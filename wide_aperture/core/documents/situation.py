@@ -41,7 +41,7 @@ Look = Literal[
     "light_trails",
 ]
 ToneClass = Literal["dark", "mid", "light"]
-Tone = Literal["skin", "white cloth", "sky", "lamps", "sun", "snow", "water", "shadows", "dark cloth", "moon"]
+Tone = Literal["skin", "white cloth", "sky", "lamps", "sun", "snow", "water", "shadows", "dark cloth", "moon", "windows", "feathers", "fur", "land"]
 STREAK_LOOKS: tuple[Look, ...] = (
     "pan_blur",
     "blur",
@@ -141,6 +141,9 @@ class LightByReading(_Light):
 Light = Annotated[LightByEv | LightByName | LightBySky | LightByReading, Field(discriminator="kind")]
 
 
+PieceName = Annotated[str, Field(min_length=1, max_length=60)]
+
+
 class Situation(Document):
     """One situation of a shoot, whole: everything a plan is computed from except kit and preferences."""
 
@@ -185,6 +188,9 @@ class Situation(Document):
         default=None, description="Of the subject itself, where the light refers to something else: a silhouette"
     )
     scene_range_ev: Annotated[NotNegative, Field(le=40)] | None = None
+    background_m: DistanceM | None = Field(default=None, description="From the camera to what lies behind; null: as usual")
+    surroundings: PieceName | None = Field(default=None, description="Drawn surroundings by name; null: the nearest")
+    seen_as: PieceName | None = Field(default=None, description="Drawn subject by name; null: the nearest")
     subject_tone: ToneClass = "mid"
     background_tone: ToneClass = "mid"
     must_hold: tuple[Tone, ...] = ()

@@ -30,6 +30,7 @@ PATTERNS: tuple[MeterPattern, ...] = ("multi_segment", "centre_weighted", "avera
 Luminances = NDArray[np.floating]
 
 GRID_ROWS, GRID_COLUMNS = 10, 15
+CELL_ROWS, CELL_COLUMNS = 64, 96  # of the sensor that looks for highlights
 BRIGHT_ZONE_HELD_EV = 2.3  # a zone counts at most this much brighter than the median of all
 DARK_ZONE_EV = 3.0  # zones darker than the median by more count half
 HIGHLIGHT_ROOM_EV = 7 / 3
@@ -100,7 +101,7 @@ def meter(
     elif pattern == "multi_segment":
         ev = _zones(luminance_cd_m2, point if link_point else None)
     elif pattern == "highlight_weighted":
-        brightest = float(np.quantile(luminance_cd_m2, 1 - HIGHLIGHT_SHARE))
+        brightest = float(np.quantile(_as_cells(luminance_cd_m2), 1 - HIGHLIGHT_SHARE))
         ev = max(_ev(float(luminance_cd_m2.mean())), _ev(brightest) - HIGHLIGHT_ROOM_EV)
     else:
         raise DomainError("pattern", pattern, "must be one of " + ", ".join(PATTERNS))
@@ -161,6 +162,20 @@ def _favouring(
     return Reading(reading.pattern, ev, face_error_ev=FACE_WEIGHT * off)
 
 
+def _as_cells(luminances: Luminances) -> Luminances:
+    """The picture as the meter's own cells see it: a lamp smaller than a cell counts by its area."""
+    height, width = luminances.shape
+    rows = np.linspace(0, height, min(CELL_ROWS, height) + 1).astype(int)
+    columns = np.linspace(0, width, min(CELL_COLUMNS, width) + 1).astype(int)
+    return _means(luminances, rows, columns)
+
+
+def _means(luminances: Luminances, rows: NDArray[np.int_], columns: NDArray[np.int_]) -> Luminances:
+    """The mean of every block between these rows and columns."""
+    sums = np.add.reduceat(np.add.reduceat(luminances, rows[:-1], axis=0), columns[:-1], axis=1)
+    return np.asarray(sums / (np.diff(rows)[:, None] * np.diff(columns)[None, :]))
+
+
 def _ev(luminance_cd_m2: float) -> float:
     return math.log2(max(luminance_cd_m2, DARKEST_CD_M2) * 100 / REFLECTED_LIGHT_CONSTANT)
 
@@ -197,8 +212,7 @@ def _zones(luminances: Luminances, point: tuple[float, float] | None) -> float:
     height, width = luminances.shape
     rows = np.linspace(0, height, min(GRID_ROWS, height) + 1).astype(int)
     columns = np.linspace(0, width, min(GRID_COLUMNS, width) + 1).astype(int)
-    sums = np.add.reduceat(np.add.reduceat(luminances, rows[:-1], axis=0), columns[:-1], axis=1)
-    means = sums / (np.diff(rows)[:, None] * np.diff(columns)[None, :])
+    means = _means(luminances, rows, columns)
     evs = np.log2(np.maximum(means, DARKEST_CD_M2) * 100 / REFLECTED_LIGHT_CONSTANT)
     weights = 1.0 + 2.0 * _bell(evs.shape, (0.5, 0.5), 0.25)
     if point is not None:

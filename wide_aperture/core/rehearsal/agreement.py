@@ -11,7 +11,6 @@ from wide_aperture.core.picture.imaging.capture import Capture, Look
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.picture.imaging.raw import exposure_ev100
 from wide_aperture.core.picture.metering import meter
-from wide_aperture.core.picture.scenes.catalogue import scene_kind
 from wide_aperture.core.picture.scenes.scene import Scene
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal, tuning_of
@@ -51,16 +50,17 @@ def agreement_of(case: Case, plan: Plan, darkroom: Darkroom) -> Agreement:
     begun = rehearsal(case, plan)
     look = Look(width_px=WIDTH_PX)
     tuning = tuning_of(begun.tuning)
-    drawing = darkroom.drawing(begun.scene, case.body, look, tuning=tuning)
-    wanted = scene_kind(begun.scene).ev100 + tuning.light_ev
+    composition = begun.scene.through(begun.capture)
+    drawing = darkroom.drawing(composition, case.body, look, tuning=tuning)
+    wanted = composition.place.ev100 + tuning.light_ev
     read = _metered(drawing, begun, tuning.light_ev)
     planned = begun.meter.comp_ev
     meant = case.light.highlight_shift_ev  # a school, or one's own habit, exposes so much off the middle
     taken = read - planned if begun.exposes_itself else exposure_ev100(begun.capture)
     capture = _at(begun.capture, taken) if begun.exposes_itself else begun.capture
-    frame = darkroom.render(begun.scene, case.body, capture, look, tuning=tuning)
+    frame = darkroom.render(composition, case.body, capture, look, tuning=tuning)
     return Agreement(
-        scene=begun.scene,
+        scene=f"{composition.cast} in {composition.surroundings}",
         exposes_itself=begun.exposes_itself,
         needed_ev=read - wanted,
         planned_ev=planned,

@@ -13,15 +13,18 @@ from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup
-from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightBySky
 from wide_aperture.core.picture.imaging.capture import Capture, LookRecipe, Thresholds, WhiteSetting
 from wide_aperture.core.picture.metering import MeterPattern
-from wide_aperture.core.picture.scenes.catalogue import SceneKind, scene_kind
+from wide_aperture.core.picture.scenes.composition import Composition, faults
 from wide_aperture.core.picture.scenes.scene import Around, Tuning
 from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.case.composing import composed_of
+from wide_aperture.core.rehearsal.composed import ChosenPieces, ComposedScene, composed_scene
 
 WHITE_MODES = ("auto", "daylight", "cloudy", "shade", "tungsten", "fluorescent", "flash", "kelvin")
 SAME_COLOUR_MIRED = figure("same_colour_mired")
+HAZE = 0.35  # of what is far, on a hazy day
 
 
 class AroundTuning(Document):
@@ -30,6 +33,7 @@ class AroundTuning(Document):
     from_ev: Finite
     to_ev: Finite
     contrast: Finite = 1.0
+    part: str | None = None
 
 
 class SceneTuning(Document):
@@ -42,6 +46,7 @@ class SceneTuning(Document):
     speed: Finite = 1
     card: bool = False
     key_cct_k: Finite | None = None
+    second_cct_k: Finite | None = None
     flicker_hz: Finite | None = None
     modulation: Finite | None = None
     around: AroundTuning | None = None
@@ -67,9 +72,10 @@ class BracketSetting(Document):
 class Rehearsal(Spoken):
     """Where a rehearsal begins."""
 
-    scene: str
+    scene: ComposedScene
     title: Name
     because: str
+    faults: tuple[str, ...] = ()
     tuning: SceneTuning
     capture: Capture
     meter: MeterSetting
@@ -79,19 +85,20 @@ class Rehearsal(Spoken):
     frames_per_s: Finite
 
 
-def rehearsal(case: Case, plan: Plan, scene: str | None = None) -> Rehearsal:
+def rehearsal(case: Case, plan: Plan, chosen: ChosenPieces | None = None) -> Rehearsal:
     """Return the rehearsal of a plan.
 
-    Args: scene: a scene chosen by hand, else the suggested one.
-    Raises: UnknownIdError for an unknown scene.
+    Args: chosen: surroundings or a subject chosen by hand, else the suggested ones.
+    Raises: UnknownIdError for names nothing drawn has.
     """
-    kind, because = (scene_kind(scene), "Chosen by you.") if scene else (case.frame.kind, case.frame.because)
+    composition, because = composed_of(case, chosen.surroundings, chosen.seen_as) if chosen else (case.frame.composition, case.frame.because)
     setup = plan.setup
     return Rehearsal(
-        scene=kind.name,
-        title=kind.title,
+        scene=composed_scene(composition),
+        title=_title(composition),
         because=because,
-        tuning=_tuning(case, kind),
+        faults=case.frame.faults if chosen is None else faults(composition),
+        tuning=_tuning(case, composition),
         capture=capture_of(case, plan),
         meter=MeterSetting(
             pattern=_pattern(setup),
@@ -107,20 +114,27 @@ def rehearsal(case: Case, plan: Plan, scene: str | None = None) -> Rehearsal:
     )
 
 
-def _tuning(case: Case, kind: SceneKind) -> SceneTuning:
-    own_ev = case.light.ev100 if kind.level_follows else case.situation.moon_ev100
-    level = min(max(own_ev - kind.ev100, -12.0), 12.0) if own_ev is not None else 0.0
-    speed = case.subject.speed_m_s / kind.speed_m_s if kind.speed_m_s and case.subject.is_moving else 1.0
-    key = kind.lamps[0].cct_k
+def _title(composition: Composition) -> str:
+    who = composition.who
+    return composition.place.title if who is None or who.name == "nothing" else f"{who.title} · {composition.place.title}"
+
+
+def _tuning(case: Case, composition: Composition) -> SceneTuning:
+    place, who, situation = composition.place, composition.who, case.situation
+    own_speed = who.speed_m_s if who is not None else 0.0
+    speed = case.subject.speed_m_s / own_speed if own_speed and case.subject.is_moving else 1.0
+    key = place.lamps[0].cct_k
     other = abs(1e6 / case.light.cct_k - 1e6 / key) > SAME_COLOUR_MIRED
-    around = case.frame.around_of(kind)
+    around = case.frame.around_of(composition)
     return SceneTuning(
-        light_ev=round(level, 2),
+        light_ev=case.frame.level_ev_in(composition),
         speed=round(min(max(speed, 0.0), 50.0), 2),
+        haze=HAZE if isinstance(situation.light, LightBySky) and situation.light.condition == "haze" else 0.0,
         key_cct_k=case.light.cct_k if other else None,
+        second_cct_k=situation.second_cct_k,
         flicker_hz=case.light.flicker_hz or 0.0,
         modulation=case.light.modulation if case.light.flicker_hz else None,
-        subject_ev=case.frame.subject_by_ev(kind),
+        subject_ev=case.frame.subject_by_ev_in(composition),
         around=None if around is None else AroundTuning(**asdict(around)),
     )
 

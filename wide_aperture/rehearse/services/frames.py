@@ -33,7 +33,7 @@ SCREEN_PIXELS, LOWEST_SNR = 4e6, 2.0
 
 def rendered(asked: RenderRequest, capture: Capture, go_on: Waiting) -> Rendered:
     tuning = tuning_of(asked.tuning)
-    return darkroom().render(asked.scene, asked.body, capture, asked.look, seed=asked.seed, tuning=tuning, go_on=go_on)
+    return darkroom().render(asked.scene.through(capture), asked.body, capture, asked.look, seed=asked.seed, tuning=tuning, go_on=go_on)
 
 
 def frame(asked: RenderRequest, go_on: Waiting) -> dict[str, Any]:

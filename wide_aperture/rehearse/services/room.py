@@ -12,7 +12,7 @@ from wide_aperture.core.picture.imaging import Darkroom
 from wide_aperture.core.picture.imaging.capture import Capture, Look
 from wide_aperture.core.picture.imaging.optical import image_velocity_px_s, mm_per_px
 from wide_aperture.core.picture.imaging.raw import exposure_ev100, flash_burst
-from wide_aperture.core.picture.scenes import Scene, scene_kind
+from wide_aperture.core.picture.scenes import Scene, composition
 from wide_aperture.core.picture.scenes.maps import block_mean
 from wide_aperture.core.rehearsal.begin import tuning_of
 from wide_aperture.rehearse.questions import RenderRequest
@@ -30,7 +30,7 @@ def darkroom() -> Darkroom:
 
 def wanted_ev100(asked: RenderRequest) -> float:
     """The exposure that brings the subject out as intended, without flash."""
-    return scene_kind(asked.scene).ev100 + asked.tuning.light_ev
+    return composition.surroundings(asked.scene.surroundings).ev100 + asked.tuning.light_ev
 
 
 def subject_off_ev(asked: RenderRequest, capture: Capture) -> float:
@@ -42,7 +42,7 @@ def subject_off_ev(asked: RenderRequest, capture: Capture) -> float:
 def small_drawing(asked: RenderRequest) -> Scene:
     """The scene at the size the meter sees."""
     look = Look(width_px=METER_WIDTH_PX)
-    return darkroom().drawing(asked.scene, asked.body, look, seed=asked.seed, tuning=tuning_of(asked.tuning))
+    return darkroom().drawing(asked.scene.through(asked.capture), asked.body, look, seed=asked.seed, tuning=tuning_of(asked.tuning))
 
 
 def luminances(asked: RenderRequest, capture: Capture | None = None) -> np.ndarray:
@@ -50,7 +50,7 @@ def luminances(asked: RenderRequest, capture: Capture | None = None) -> np.ndarr
     drawing, tuning = small_drawing(asked), tuning_of(asked.tuning)
     bursts = flash_burst(drawing, capture) / capture.shutter_s if capture is not None and capture.flash else 0.0
     size = (drawing.width_px, drawing.height_px)
-    key = ("luminance", asked.scene, size, asked.seed, tuning, round(bursts, 6))
+    key = ("luminance", asked.scene.through(asked.capture), size, asked.seed, tuning, round(bursts, 6))
 
     def flattened() -> np.ndarray:
         return halved(drawing.luminance(bursts)) * np.float32(2**tuning.light_ev)

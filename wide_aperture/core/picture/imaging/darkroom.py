@@ -1,4 +1,4 @@
-"""The whole way from a scene's name to a picture, with its costly stages kept for the next frame.
+"""The whole way from a composition to a picture, with its costly stages kept for the next frame.
 
 Stages: drawing (by scene, size, window, seed) → optical image (by what is blurred how) → raw data → picture. A change of ISO,
 of white balance, of the look, or of the shutter where nothing new blurs starts at the raw data. Everything kept is keyed
@@ -23,6 +23,7 @@ from wide_aperture.core.picture.imaging.raw import RawFrame, exposure_ev100, rel
 from wide_aperture.core.picture.imaging.store import BoundedStore
 from wide_aperture.core.picture.scenes.build import scene as draw
 from wide_aperture.core.picture.scenes.colour_space import Pixels
+from wide_aperture.core.picture.scenes.composition import Composition
 from wide_aperture.core.picture.scenes.scene import AS_DRAWN, Scene, Tuning, Window
 
 CROP_MARGIN_PX = 40
@@ -54,19 +55,19 @@ class Darkroom:
         self.optical = BoundedStore(optical_bytes)
         self.noise = BoundedStore(noise_bytes)
 
-    def drawing(self, name: str, body: Body, look: Look, *, seed: int = 1, tuning: Tuning = AS_DRAWN) -> Scene:
+    def drawing(self, composition: Composition, body: Body, look: Look, *, seed: int = 1, tuning: Tuning = AS_DRAWN) -> Scene:
         """The drawing for a view: the whole frame, or a crop with a margin for blur. Raises as build.scene does."""
         width, height, window = view_of(body, look)
         drawn_as = tuning.drawn_as
-        key = (name, width, height, window, seed, drawn_as)
+        key = (composition, width, height, window, seed, drawn_as)
         base: Scene = self.scenes.get(
-            key, lambda: draw(name, width, height, seed, window=window, tuning=drawn_as), lambda s: s.nbytes
+            key, lambda: draw(composition, width, height, seed, window=window, tuning=drawn_as), lambda s: s.nbytes
         )
         return base.tuned(replace(tuning, light_ev=0.0))
 
     def render(
         self,
-        name: str,
+        composition: Composition,
         body: Body,
         capture: Capture,
         look: Look,
@@ -78,12 +79,12 @@ class Darkroom:
         """Return one frame as the camera (or the developer at home) makes it.
 
         Args: go_on: called between stages; it may raise to abandon a frame nobody waits for any more.
-        Raises: UnknownIdError for an unknown scene, DomainError for sizes, tuning or distances out of range.
+        Raises: UnknownIdError for unknown pieces, DomainError for sizes, tuning or distances out of range.
         """
         _check(capture, body)
-        drawing = self.drawing(name, body, look, seed=seed, tuning=tuning)
+        drawing = self.drawing(composition, body, look, seed=seed, tuning=tuning)
         go_on()
-        image = self._optical(drawing, body, capture, (name, seed, tuning.drawn_as, tuning.speed), go_on)
+        image = self._optical(drawing, body, capture, (composition, seed, tuning.drawn_as, tuning.speed), go_on)
         go_on()
         data = self._raw(image, drawing, body, capture, tuning.light_ev)
         if look.crop is not None:

@@ -1,15 +1,19 @@
-"""Draws a scene at a size, for a window of the frame, with its tuning."""
+"""Draws a composition at a size, for a window of the frame, with its tuning."""
 
 from __future__ import annotations
 
 import math
 from dataclasses import replace
 
+import numpy as np
+
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.picture.scenes.catalogue import SceneKind, scene_kind
+from wide_aperture.core.picture.scenes.composition import Composition, behind_m, checked, drawn_at_m, placed, view
 from wide_aperture.core.picture.scenes.drawing import Canvas
+from wide_aperture.core.picture.scenes.piece import Surroundings
 from wide_aperture.core.picture.scenes.scene import AS_DRAWN, WHOLE_FRAME, Lamp, Scene, Tuning, Window, brought_to
-from wide_aperture.core.picture.scenes.stage import Stage, hazed, hold_card, mean_light
+from wide_aperture.core.picture.scenes.stage import hazed, hold_card, mean_light
+from wide_aperture.core.picture.scenes.world import World
 
 FARTHEST_CARD_M = 1000.0
 SMALLEST_PX, LARGEST_PX, MOST_PIXELS = 16, 4096, 4_200_000
@@ -25,50 +29,71 @@ def checked_size(width_px: int, height_px: int) -> None:
 
 
 def scene(
-    name: str, width_px: int, height_px: int, seed: int = 1, *, window: Window = WHOLE_FRAME, tuning: Tuning = AS_DRAWN
+    composition: Composition, width_px: int, height_px: int, seed: int = 1, *, window: Window = WHOLE_FRAME, tuning: Tuning = AS_DRAWN, coarse: bool = False
 ) -> Scene:
-    """Draw a scene.
+    """Draw a composition.
 
-    Args: name: one of the catalogue; seed: the same seed draws the same scene; window: the part of the frame drawn.
+    Args: seed: the same seed draws the same scene; window: the part of the frame drawn;
+        coarse: for a meter, which sees light and no detail.
     Returns: layers from back to front in cd/m2.
-    Raises: UnknownIdError for an unknown name, DomainError for a size or tuning out of range.
+    Raises: UnknownIdError for unknown pieces, DomainError for a size, measure or tuning out of range.
     """
-    kind = scene_kind(name)
     checked_size(width_px, height_px)
+    checked(composition)
     _check_tuning(tuning)
-    canvas = Canvas(width_px, height_px, window)
-    key_deg = kind.key_deg if tuning.key_deg is None else tuning.key_deg
-    lamps = _tuned_lamps(kind, tuning)
-    stage = Stage(canvas, seed, tuning, key_deg, {lamp.name: lamp for lamp in lamps})
-    kind.draw(stage)
-    if tuning.card and kind.subject_m < FARTHEST_CARD_M:
-        hold_card(stage, kind.subject_m)
-    layers = hazed(stage.layers, tuning.haze, mean_light(stage.layers), kind.subject_m)
+    place = composition.place
+    lamps = _tuned_lamps(place, tuning)
+    world = _world(composition, Canvas(width_px, height_px, window, coarse=coarse), seed, tuning, lamps)
+    place.draw(world)
+    distance = drawn_at_m(composition)
+    if tuning.card and distance < FARTHEST_CARD_M:
+        hold_card(world, distance)
+    layers = hazed(world.layers, tuning.haze, mean_light(world.layers), distance)
     if tuning.around is not None:
-        layers = brought_to(layers, tuning.around, kind.ev100, height_px, width_px)
+        part = tuning.around.part
+        where = world.tones.get(part, world.canvas.zeros()) if part else np.ones((height_px, width_px), np.float32)
+        layers = brought_to(layers, tuning.around, place.ev100, where)
     drawn = Scene(
-        name=name,
+        name=place.name,
         width_px=width_px,
         height_px=height_px,
         window=window,
-        subject_m=kind.subject_m,
-        ev100=kind.ev100,
+        subject_m=composition.distance_m,
+        ev100=place.ev100,
         layers=tuple(layers),
         lamps=lamps,
-        tones=stage.tones,
-        faces=tuple(stage.faces),
-        focus=stage.focus,
-        card=stage.card,
+        tones=world.tones,
+        faces=tuple(world.faces),
+        focus=world.focus,
+        card=world.card,
         flicker=_flicker(lamps),
         tuning=tuning.drawn_as,
     )
     return drawn.tuned(tuning)
 
 
-def _tuned_lamps(kind: SceneKind, tuning: Tuning) -> tuple[Lamp, ...]:
-    """The scene's lamps with the key's colour and the pulse asked for."""
-    first, *others = kind.lamps
+def _world(composition: Composition, canvas: Canvas, seed: int, tuning: Tuning, lamps: tuple[Lamp, ...]) -> World:
+    place, who = composition.place, composition.who
+
+    def draw_cast(world: World) -> None:
+        if who is not None:
+            who.draw(world, placed(composition))
+
+    return World(
+        canvas, seed, tuning, place.key_deg if tuning.key_deg is None else tuning.key_deg, {lamp.name: lamp for lamp in lamps},
+        view=view(composition), subject_m=drawn_at_m(composition), background_m=behind_m(composition), ev100=place.ev100,
+        windy=composition.windy, cast_in_sky=who is not None and who.in_sky, draw_cast=draw_cast, subject_light=dict(place.on_subject),
+    )  # fmt: skip
+
+
+def _tuned_lamps(place: Surroundings, tuning: Tuning) -> tuple[Lamp, ...]:
+    """The lamps with the key's and the second light's colours and the pulse asked for."""
+    first, *others = place.lamps
     key = first if tuning.key_cct_k is None else replace(first, cct_k=tuning.key_cct_k, duv=0.0)
+    if tuning.second_cct_k is not None:
+        second = next((k for k, lamp in enumerate(others) if lamp.part != "flash"), None)
+        if second is not None:
+            others[second] = replace(others[second], cct_k=tuning.second_cct_k, duv=0.0)
     lamps = [key, *others]
     if tuning.flicker_hz == 0:
         lamps = [replace(lamp, part="steady") if lamp.part == "pulsing" else lamp for lamp in lamps]
@@ -92,11 +117,12 @@ def _flicker(lamps: tuple[Lamp, ...]) -> tuple[float, float] | None:
 
 def _check_tuning(tuning: Tuning) -> None:
     for field, value, low, high in (
-        ("light_ev", tuning.light_ev, -12, 12),
-        ("subject_ev", tuning.subject_ev, -6, 6),
+        ("light_ev", tuning.light_ev, -20, 20),
+        ("subject_ev", tuning.subject_ev, -12, 12),
         ("haze", tuning.haze, 0, 1),
         ("speed", tuning.speed, 0, 50),
         ("key_cct_k", tuning.key_cct_k if tuning.key_cct_k is not None else 5500.0, 1500, 20_000),
+        ("second_cct_k", tuning.second_cct_k if tuning.second_cct_k is not None else 5500.0, 1500, 20_000),
         ("flicker_hz", tuning.flicker_hz if tuning.flicker_hz is not None else 100.0, 0, 100_000),
         ("modulation", tuning.modulation if tuning.modulation is not None else 0.0, 0, 1),
         ("key_deg", tuning.key_deg if tuning.key_deg is not None else 0.0, -360, 360),

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
 
 import cv2
 import numpy as np
@@ -14,15 +16,23 @@ from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.scene import Window
 
 Point = tuple[float, float]
-Points = Sequence[Point]
+Points = Sequence[Point] | NDArray[np.float64]
+_FURTHEST = 2.0**29
+_FINER = 4
 _SHIFT = 4  # sixteenths of a pixel for edges
+TILE = 128  # cells of a texture before it repeats
+SAMPLES_A_CELL = 6
+FINEST_CELLS_A_PX = 0.75
 
 
 class Canvas:
-    """Maps scene coordinates (frame heights, x from the middle) to the pixels of a window of the frame."""
+    """Maps scene coordinates (frame heights, x from the middle) to the pixels of a window of the frame.
 
-    def __init__(self, width_px: int, height_px: int, window: Window) -> None:
-        self.width, self.height, self.window = width_px, height_px, window
+    coarse: only the light of each part counts, not how it looks.
+    """
+
+    def __init__(self, width_px: int, height_px: int, window: Window, *, coarse: bool = False) -> None:
+        self.width, self.height, self.window, self.coarse = width_px, height_px, window, coarse
         self.scale = height_px / (window.bottom - window.top)  # pixels a frame height
         self.aspect = width_px / (window.right - window.left) / self.scale
         self.left = (window.left - 0.5) * self.aspect
@@ -48,32 +58,40 @@ class Canvas:
 
     def polygon(self, points: Points) -> Pixels:
         """A filled polygon with soft edges."""
-        return self._filled([self._pixels(points)])
+        return self._covered(np.asarray(points, np.float64), [len(points)])
 
-    def polygons(self, shapes: Sequence[Points]) -> Pixels:
+    def polygons(self, shapes: Sequence[Points] | NDArray[np.float64]) -> Pixels:
         """Several polygons in one mask; where they overlap the mask stays whole."""
-        mask = np.zeros((self.height, self.width), np.uint8)
-        for shape in shapes:
-            cv2.fillPoly(mask, [self._pixels(shape)], 255, cv2.LINE_AA, _SHIFT)
-        return _unit(mask)
+        if not len(shapes):
+            return self.zeros()
+        if isinstance(shapes, np.ndarray):
+            counts, points = [shapes.shape[1]] * shapes.shape[0], shapes.reshape(-1, 2)
+        else:
+            counts, points = [len(shape) for shape in shapes], np.concatenate([np.asarray(shape, np.float64) for shape in shapes])
+        return self._covered(points, counts)
 
     def blob(self, points: Points) -> Pixels:
         """A closed smooth curve through the points."""
         return self.polygon(smooth(points))
 
     def ellipse(self, centre: Point, rx: float, ry: float, turn_deg: float = 0.0) -> Pixels:
-        angles = np.linspace(0, 2 * math.pi, 72, endpoint=False)
-        turn = math.radians(turn_deg)
-        xs, ys = rx * np.cos(angles), ry * np.sin(angles)
-        return self.polygon(
-            [
-                (
-                    centre[0] + a * math.cos(turn) - b * math.sin(turn),
-                    centre[1] + a * math.sin(turn) + b * math.cos(turn),
-                )
-                for a, b in zip(xs.tolist(), ys.tolist(), strict=True)
-            ]
-        )
+        points = self.outline(centre, rx, ry, turn_deg)
+        return self._covered(points, [len(points)])
+
+    def ellipses(self, shapes: Sequence[tuple[Point, float, float]]) -> Pixels:
+        """Many in one mask: (centre, rx, ry) of each."""
+        return self.polygons([self.outline(*shape) for shape in shapes])
+
+    def outline(self, centre: Point, rx: float, ry: float, turn_deg: float = 0.0) -> NDArray[np.float64]:
+        """Points round an ellipse, as many as its size shows."""
+        size = max(rx, ry) * self.scale
+        circle = _CIRCLES[8 if size < 3 else 16 if size < 12 else 32 if size < 60 else 72]
+        points = circle * (rx, ry)
+        if turn_deg:
+            turn = math.radians(turn_deg)
+            cos, sin = math.cos(turn), math.sin(turn)
+            points = points @ np.array([[cos, sin], [-sin, cos]])
+        return points + centre
 
     def limb(self, points: Points, widths: Sequence[float]) -> Pixels:
         """A chain of tapered rounded segments through points, widths in frame heights at each."""
@@ -92,15 +110,27 @@ class Canvas:
         (x0, _), (x1, _) = heights[0], heights[-1]
         return self.polygon([*heights, (x1, 3.0), (x0, 3.0)])
 
-    def _pixels(self, points: Points) -> NDArray[np.int32]:
-        at = (np.asarray(points, dtype=np.float64) - (self.left, self.top)) * self.scale - 0.5
-        limit = 2**31 / 2**_SHIFT / 4
-        return np.asarray(np.round(np.clip(at, -limit, limit) * 2**_SHIFT), np.int32)
-
-    def _filled(self, shapes: list[np.ndarray]) -> Pixels:
-        mask = np.zeros((self.height, self.width), np.uint8)
-        cv2.fillPoly(mask, shapes, 255, cv2.LINE_AA, _SHIFT)
-        return _unit(mask)
+    def _covered(self, points: NDArray[np.float64], counts: Sequence[int]) -> Pixels:
+        """Coverage of polygons, their points one after another. Coarse: by finer pixels, else thin things would swell."""
+        by = _FINER if self.coarse else 1
+        at = (points - (self.left, self.top)) * self.scale
+        mask = self.zeros()
+        low, high = at.min(axis=0), at.max(axis=0)
+        left, top = max(math.floor(low[0]) - 1, 0), max(math.floor(low[1]) - 1, 0)
+        right, bottom = min(math.ceil(high[0]) + 2, self.width), min(math.ceil(high[1]) + 2, self.height)
+        if not (right > left and bottom > top):
+            return mask
+        fine = np.zeros(((bottom - top) * by, (right - left) * by), np.uint8)
+        scaled = ((at - (left, top)) * by - 0.5) * 2**_SHIFT + 0.5
+        pixels = np.floor(np.minimum(np.maximum(scaled, -_FURTHEST), _FURTHEST)).astype(np.int32)
+        start = 0
+        for count in counts:
+            cv2.fillPoly(fine, [pixels[start : start + count]], 255, cv2.LINE_8 if self.coarse else cv2.LINE_AA, _SHIFT)
+            start += count
+        if self.coarse:
+            fine = cv2.resize(fine, (right - left, bottom - top), interpolation=cv2.INTER_AREA)
+        mask[top:bottom, left:right] = fine * np.float32(1 / 255)
+        return mask
 
     # softness and roundness ------------------------------------------------------------------------
 
@@ -164,13 +194,13 @@ class Canvas:
         cells: lattice cells a frame height; stretch: wider than high; within: 0 where this mask is empty.
         Octaves finer than a pixel are left out, so a texture looks alike at every size.
         """
-        total, weight, size = self.zeros(), 1.0, 0.0
         part = (slice(0, self.height), slice(0, self.width)) if within is None else extent(within)
+        total, weight, size = self.zeros(), 1.0, 0.0
         if part[0].stop == part[0].start:
             return total
         for octave in range(octaves):
             per_height = cells * 2**octave
-            if per_height > self.scale * 0.75:
+            if per_height > self.scale * FINEST_CELLS_A_PX:
                 break
             total[part] += np.float32(weight) * self._lattice(
                 per_height / stretch, per_height, seed * 31 + octave, part
@@ -180,25 +210,74 @@ class Canvas:
         return total / np.float32(max(math.sqrt(size), 1e-6) * 1.1)
 
     def _lattice(self, across: float, down: float, seed: int, part: tuple[slice, slice]) -> Pixels:
-        """Smoothly joined random values; the same at the same place whatever window is drawn."""
-        columns, rows = math.ceil(self.aspect * across) + 4, math.ceil(down) + 4
-        values = np.random.default_rng(seed).standard_normal((rows, columns)).astype(np.float32)
-        at_x, at_y = np.meshgrid(
-            ((self.x[0, part[1]] + self.aspect / 2) * across + 1).astype(np.float32),
-            (self.y[part[0], 0] * down + 1).astype(np.float32),
-        )
-        return _as_pixels(cv2.remap(values, at_x, at_y, cv2.INTER_CUBIC, borderMode=cv2.BORDER_REFLECT))
+        """Smoothly joined random values; the same at the same place whatever window is drawn.
+
+        Where a cell spans many pixels only so many are worked out as show its shape, and the rest lies between them.
+        """
+        rows, columns = part[0].stop - part[0].start, part[1].stop - part[1].start
+        factor = max(int(self.scale / max(across, down) / SAMPLES_A_CELL), 1)
+        xs = self._at_every(self.left * self.scale, part[1].start, columns, factor) * np.float32(across)
+        ys = self._at_every(self.top * self.scale, part[0].start, rows, factor) * np.float32(down)
+        sampled = sample(value_tile(seed), xs[None, :], ys[:, None])
+        if factor == 1:
+            return sampled
+        wide = cv2.resize(sampled, (xs.size * factor, ys.size * factor), interpolation=cv2.INTER_LINEAR)
+        return _as_pixels(wide[:rows, :columns])
+
+    def _at_every(self, edge_px: float, start: int, count: int, factor: int) -> Pixels:
+        """Scene coordinates in the middle of every block of so many pixels."""
+        blocks = np.arange(math.ceil(count / factor), dtype=np.float64)
+        return np.asarray((edge_px + start + blocks * factor + factor / 2) / self.scale, np.float32)
+
+    def part(self, left: float, top: float, right: float, bottom: float) -> Cut:
+        """The canvas of a part of what is drawn, in scene coordinates, cut at the edges of the picture."""
+        first = self._pixel(left - self.left, self.width), self._pixel(top - self.top, self.height)
+        last = self._pixel(right - self.left, self.width, 1), self._pixel(bottom - self.top, self.height, 1)
+        columns = min(first[0], self.width - 1), max(last[0], min(first[0], self.width - 1) + 1)
+        rows = min(first[1], self.height - 1), max(last[1], min(first[1], self.height - 1) + 1)
+        canvas = Canvas.__new__(Canvas)
+        canvas.width, canvas.height = columns[1] - columns[0], rows[1] - rows[0]
+        canvas.scale, canvas.aspect, canvas.window, canvas.coarse = self.scale, self.aspect, self.window, self.coarse
+        canvas.left, canvas.top = self.left + columns[0] / self.scale, self.top + rows[0] / self.scale
+        return Cut(canvas, rows[0], columns[0])
+
+    def _pixel(self, away: float, most: int, more: int = 0) -> int:
+        return int(min(max(math.floor(away * self.scale) + more, 0), most))
+
+
+@dataclass(frozen=True, slots=True)
+class Cut:
+    """A canvas of a part of another, and where its first row and column lie there."""
+
+    canvas: Canvas
+    top: int
+    left: int
+
+
+@lru_cache(maxsize=160)
+def value_tile(seed: int) -> Pixels:
+    """A square of random values whose edges join, for textures; shape (128, 128)."""
+    return np.random.default_rng(seed % 2**32).standard_normal((TILE, TILE)).astype(np.float32)
+
+
+def sample(tile: Pixels, x: Pixels, y: Pixels) -> Pixels:
+    """Values of a tile between its points, repeated beyond its edges. x, y: in cells, broadcast against each other."""
+    shape = np.broadcast_shapes(x.shape, y.shape)
+    at_x = np.ascontiguousarray(np.broadcast_to(np.mod(x, TILE), shape), np.float32)
+    at_y = np.ascontiguousarray(np.broadcast_to(np.mod(y, TILE), shape), np.float32)
+    return _as_pixels(cv2.remap(tile, at_x, at_y, cv2.INTER_CUBIC, borderMode=cv2.BORDER_WRAP))
 
 
 def extent(mask: Pixels, margin_px: int = 0) -> tuple[slice, slice]:
-    """The rows and columns a mask touches, widened by a margin; empty slices where it touches nothing."""
-    rows, columns = np.flatnonzero(mask.any(axis=1)), np.flatnonzero(mask.any(axis=0))
-    if rows.size == 0:
+    """The rows and columns a mask (0 or more) touches, widened by a margin; empty slices where it touches nothing."""
+    rows = cv2.reduce(mask, 1, cv2.REDUCE_MAX).ravel() > 0
+    first = int(rows.argmax())
+    if not rows[first]:
         return slice(0, 0), slice(0, 0)
-    return (
-        slice(max(int(rows[0]) - margin_px, 0), int(rows[-1]) + 1 + margin_px),
-        slice(max(int(columns[0]) - margin_px, 0), int(columns[-1]) + 1 + margin_px),
-    )
+    last = rows.size - int(rows[::-1].argmax())
+    columns = cv2.reduce(mask[first:last], 0, cv2.REDUCE_MAX).ravel() > 0
+    left, right = int(columns.argmax()), columns.size - int(columns[::-1].argmax())
+    return slice(max(first - margin_px, 0), last + margin_px), slice(max(left - margin_px, 0), right + margin_px)
 
 
 def ridge(seed: int, level: float, rise: float, *, aspect: float, rough: float = 0.5, start: int = 5) -> list[Point]:
@@ -218,31 +297,38 @@ def ridge(seed: int, level: float, rise: float, *, aspect: float, rough: float =
     return [(x, level - h) for x, h in zip(xs.tolist(), heights.tolist(), strict=True)]
 
 
-def smooth(points: Points, steps: int = 10) -> list[Point]:
-    """A closed Catmull-Rom curve through the points."""
+def smooth(points: Points, steps: int = 10) -> NDArray[np.float64]:
+    """A closed Catmull-Rom curve through the points, shape (n, 2)."""
     p = np.asarray(points, dtype=np.float64)
-    before, after, beyond = np.roll(p, 1, 0), np.roll(p, -1, 0), np.roll(p, -2, 0)
-    t = np.linspace(0, 1, steps, endpoint=False)[:, None, None]
-    curve = 0.5 * (
-        2 * p
-        + (after - before) * t
-        + (2 * before - 5 * p + 4 * after - beyond) * t**2
-        + (3 * p - before - 3 * after + beyond) * t**3
-    )
-    return [(x, y) for x, y in curve.transpose(1, 0, 2).reshape(-1, 2).tolist()]
+    index = np.arange(len(p))
+    held = p[(index[:, None] + (-1, 0, 1, 2)) % len(p)]  # before, from, to and after each piece
+    return np.einsum("sk,nkc->nsc", _catmull_rom(steps), held).reshape(-1, 2)
 
 
-def _capsule(a: Point, b: Point, ra: float, rb: float) -> list[Point]:
+@lru_cache(maxsize=16)
+def _catmull_rom(steps: int) -> NDArray[np.float64]:
+    """Weights of four neighbours along a piece, shape (steps, 4)."""
+    t = np.linspace(0, 1, steps, endpoint=False)[:, None]
+    return 0.5 * np.concatenate([-t + 2 * t**2 - t**3, 2 - 5 * t**2 + 3 * t**3, t + 4 * t**2 - 3 * t**3, -(t**2) + t**3], axis=1)
+
+
+def _capsule(a: Point, b: Point, ra: float, rb: float) -> NDArray[np.float64]:
     """The outline of two circles and what lies between them."""
     angle = math.atan2(b[1] - a[1], b[0] - a[0])
-    around = np.linspace(math.pi / 2, 3 * math.pi / 2, 10)
-    first = [(a[0] + ra * math.cos(angle + t), a[1] + ra * math.sin(angle + t)) for t in around]
-    last = [(b[0] + rb * math.cos(angle + t + math.pi), b[1] + rb * math.sin(angle + t + math.pi)) for t in around]
-    return first + last
+    cos, sin = math.cos(angle), math.sin(angle)
+    turned = _HALF @ np.array([[cos, sin], [-sin, cos]])
+    return np.concatenate([turned * ra + a, turned * -rb + b])
 
 
-def _unit(mask: np.ndarray) -> Pixels:
-    return np.asarray(mask, dtype=np.float32) / np.float32(255)
+_HALF = np.stack([np.cos(np.linspace(math.pi / 2, 3 * math.pi / 2, 8)), np.sin(np.linspace(math.pi / 2, 3 * math.pi / 2, 8))], axis=1)
+
+
+def _circle(count: int) -> NDArray[np.float64]:
+    angles = np.linspace(0, 2 * math.pi, count, endpoint=False)
+    return np.stack([np.cos(angles), np.sin(angles)], axis=1)
+
+
+_CIRCLES = {count: _circle(count) for count in (8, 16, 32, 72)}
 
 
 def _as_pixels(image: np.ndarray) -> Pixels:

@@ -1,165 +1,137 @@
-"""Small maps of the drawn scenes: what a meter needs of them, without drawing them.
+"""Small maps of compositions: what a meter needs of a scene, in some milliseconds.
 
-Written by `make scene-maps` from the drawings themselves (a test draws each again and compares), so that a plan reads the
-light of the frame it will be shown with, in well under a millisecond.
+Drawn by the same pieces as the picture, coarsely (figures laid down from sprites, coverage by finer pixels), and kept by
+what determines them, so that a plan reads the light of the frame it will be shown with.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
-from functools import cache
-from importlib import resources
-from io import BytesIO
+from dataclasses import dataclass, field
+from functools import lru_cache
 
+import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from wide_aperture.core.errors import DomainError
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.metering import face_disc
-from wide_aperture.core.picture.scenes.catalogue import KINDS
-from wide_aperture.core.picture.scenes.scene import PER_CD, Around, Face, Scene, ev_over_mid
+from wide_aperture.core.picture.scenes.build import scene
+from wide_aperture.core.picture.scenes.composition import Composition
+from wide_aperture.core.picture.scenes.scene import Around, Face, Scene, ev_over_mid
 
-HEIGHT_PX, WIDTH_PX = 64, 96
-DRAWN_AT = 10  # times the map's size: lamps and far faces are averaged, not met or missed
+HEIGHT_PX = 64
+DRAWN_AT = 2  # times the map's size
 FOUND_COVER = 0.5
-FACE_FIELDS = 4
 CONTRASTS = (0.5, 0.75, 1.0, 1.25, 1.5, 1.75, 2.0)
 TOP_SHARE = 0.995  # of the surroundings lie under what is called their top
+KEPT_MAPS = 400
+SEEN_SHARE = 0.002  # of the frame: a part smaller than this is not in the picture
 Plane = NDArray[np.float32]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, eq=False)
 class SceneMap:
-    """A scene at 96 x 64, its planes (64, 96). subject_ev: EV over mid, of the subject by itself; cover: its share.
+    """A scene, small. Its planes are twice as fine, (128, 128 x aspect); what is given out is (64, 64 x aspect).
 
-    around_at: of the surroundings by themselves, one plane for each of CONTRASTS: log2 of the mean of their light to that
-    power, so that lamps smaller than a pixel count rightly whatever contrast the brief gives; focus: shares of width and height; faces: as the scene has them, in
-    frame heights; face_light: of each where a meter looks, its own and, by contrast, what shows beside it; 1 is mid.
+    around_ev, subject_ev: EV over mid of the surroundings without the subject, and of the subject by itself; cover: how
+    much of each pixel the subject has; tones: where named tones lie; focus: shares of width and height; faces: as the scene
+    has them, in frame heights.
     """
 
-    around_at: NDArray[np.float32]  # (len(CONTRASTS), 64, 96)
+    around_ev: Plane
     subject_ev: Plane
     cover: Plane
+    tones: Mapping[str, Plane]
     focus: tuple[float, float]
-    faces: tuple[Face, ...]
-    face_light: tuple[tuple[float, ...], ...] = ()
+    faces: tuple[Face, ...] = ()
+    chroma: Mapping[str, tuple[float, float, float]] = field(default_factory=dict)
 
-    @property
-    def around_ev(self) -> Plane:
-        """The surroundings as they are drawn, in EV over mid."""
-        return np.asarray(self.around_at[CONTRASTS.index(1.0)])
-
-    @property
+    @cached_property
     def around_mean_ev(self) -> float:
         """Mean of the surroundings that are seen, in EV over mid."""
         seen = 1 - self.cover
-        return float((self.around_ev * seen).sum() / seen.sum()) if seen.any() else 0.0
+        total = float(seen.sum())
+        return float((self.around_ev * seen).sum() / total) if total > 1 else 0.0
 
-    @property
+    @cached_property
     def around_top_ev(self) -> float:
         """The brightest tones of the surroundings, but for their last half per cent."""
-        seen = self.around_ev[self.cover < FOUND_COVER]
-        return float(np.quantile(seen, TOP_SHARE)) if seen.size else 0.0
+        small = averaged(np.exp2(self.around_ev))
+        seen = small[averaged(self.cover) < FOUND_COVER]
+        return float(np.log2(np.quantile(seen, TOP_SHARE))) if seen.size else 0.0
 
-    @property
+    @cached_property
     def subject_mean_ev(self) -> float | None:
         """Mean of the subject, in EV over mid; None in a scene without one."""
         total = float(self.cover.sum())
         return float((self.subject_ev * self.cover).sum() / total) if total > 1 else None
 
-    def around_by(self, around: Around | None) -> Plane:
-        """The surroundings at stated numbers, in EV over mid. Raises DomainError for a contrast that no map keeps."""
-        if around is None:
-            return self.around_ev
-        if around.contrast not in CONTRASTS:
-            raise DomainError("contrast", around.contrast, f"must be one of {CONTRASTS}")
-        powered = self.around_at[CONTRASTS.index(around.contrast)]
-        return np.asarray(powered + np.float32(around.to_ev - around.contrast * around.from_ev), np.float32)
+    def part_ev(self, tone: str) -> float | None:
+        """The mean light of a tone of the surroundings, in EV over mid; None where it is not in the picture."""
+        mask = self.tones.get(tone)
+        if mask is None or float(mask.mean()) < SEEN_SHARE:
+            return None
+        return float(np.log2((np.exp2(self.around_ev) * mask).sum() / mask.sum()))
+
+    def fine(self, around: Around | None, subject_by_ev: float) -> Plane:
+        """Light of each fine pixel, 1 where it is mid, as `relative`."""
+        behind = np.exp2(self.around_ev)
+        if around is not None:
+            where = np.float32(1.0) if around.part is None else self.tones.get(around.part, np.float32(0.0))
+            behind = behind * (1 + where * (around.gain(self.around_ev) - 1))
+        own = np.exp2(self.subject_ev + np.float32(subject_by_ev))
+        return np.asarray(behind * (1 - self.cover) + own * self.cover, np.float32)
 
     def relative(self, around: Around | None, subject_by_ev: float) -> Plane:
         """Light of each pixel, 1 where it is mid. around: the surroundings at stated numbers; subject_by_ev: brighter."""
-        behind = np.float32(2.0) ** self.around_by(around)
-        own = np.float32(2.0) ** (self.subject_ev + np.float32(subject_by_ev))
-        return np.asarray(behind * (1 - self.cover) + own * self.cover, np.float32)
+        return averaged(self.fine(around, subject_by_ev))
 
     def on_faces(self, around: Around | None, subject_by_ev: float) -> list[float]:
-        """Light on each face where a meter looks, 1 where it is mid; too small to be measured on the map itself."""
-        contrast = 1.0 if around is None else around.contrast
-        by = 1.0 if around is None else 2 ** (around.to_ev - contrast * around.from_ev)
-        beside = 1 + CONTRASTS.index(contrast)
-        return [light[0] * 2**subject_by_ev + light[beside] * by for light in self.face_light]
+        """Light on each face where a meter looks, 1 where it is mid."""
+        light = self.fine(around, subject_by_ev)
+        found = []
+        for face in self.faces:
+            weights = face_disc(light.shape, face)
+            found.append(float((light * weights).sum() / weights.sum()))
+        return found
 
 
 def averaged(plane: NDArray[np.floating]) -> Plane:
-    """A plane at the size of a map, each pixel the mean of what it covers. Its sides must be whole multiples."""
-    return block_mean(plane, plane.shape[0] // HEIGHT_PX, plane.shape[1] // WIDTH_PX)
+    """A plane at the size of a map, each pixel the mean of what it covers."""
+    return block_mean(plane, DRAWN_AT, DRAWN_AT)
 
 
 def block_mean(plane: NDArray[np.floating], tall: int, wide: int) -> Plane:
     """A plane made smaller, each pixel the mean of a block of so many rows and columns; a rest at the end is left out."""
     rows, columns = plane.shape[0] // tall, plane.shape[1] // wide
-    blocks = plane[: rows * tall, : columns * wide].reshape(rows, tall, columns, wide)
-    return np.asarray(blocks.mean(axis=(1, 3)), np.float32)
+    cut = np.ascontiguousarray(plane[: rows * tall, : columns * wide], np.float32)
+    return np.asarray(cv2.resize(cut, (columns, rows), interpolation=cv2.INTER_AREA), np.float32)
 
 
-def map_of(scene: Scene) -> SceneMap:
-    """The map of a drawing of 96 x 64 times a whole number. Its light is that of the drawing, its EV over the scene's mid."""
-    around, subject, cover = scene.apart()
-    there = averaged(cover)
-    own = np.asarray(averaged(subject) / np.maximum(there, 1e-3), np.float32)
-    tones = ev_over_mid(around, scene.ev100)
-    powered = [np.asarray(np.float32(2.0) ** (np.float32(contrast) * tones), np.float32) for contrast in CONTRASTS]
-    beside = [np.asarray(power * (1 - cover), np.float32) for power in powered]
-    mine = np.asarray(subject * np.float32(PER_CD / 2.0**scene.ev100), np.float32)
+def map_of(drawn: Scene) -> SceneMap:
+    """The map of a drawing twice as fine. Its light is that of the drawing, its EV over the scene's mid."""
+    around, subject, cover = drawn.apart()
+    own = np.asarray(subject / np.maximum(cover, 1e-3), np.float32)
     return SceneMap(
-        around_at=np.asarray([np.log2(averaged(power)) for power in powered], np.float32),
-        subject_ev=np.asarray(ev_over_mid(own, scene.ev100), np.float32),
-        cover=there,
-        focus=scene.share_of(scene.focus),
-        faces=scene.faces,
-        face_light=tuple(_on_face(face, mine, beside) for face in scene.faces),
-    )
-
-
-def _on_face(face: Face, own: Plane, around: list[Plane]) -> tuple[float, ...]:
-    """A face's own light and what shows beside it where a meter looks, by contrast; 1 is mid."""
-    weights = face_disc(own.shape, face)
-    total = float(weights.sum())
-    return tuple(float((light * weights).sum()) / total for light in (own, *around))
-
-
-@cache
-def scene_maps() -> Mapping[str, SceneMap]:
-    """The map of every scene, by its name."""
-    packed = resources.files("wide_aperture.core.picture").joinpath("data/scene_maps.npz").read_bytes()
-    held = np.load(BytesIO(packed))
-    return {kind.name: _read(held, kind.name) for kind in KINDS}
-
-
-def _read(held: Mapping[str, NDArray[np.floating]], name: str) -> SceneMap:
-    *around, subject, cover = np.asarray(held[name], np.float32)
-    (across, down, *_), *faces = np.asarray(held[f"{name}.points"], np.float64)
-    return SceneMap(
-        around_at=np.asarray(around, np.float32),
-        subject_ev=subject,
+        around_ev=_relative_ev(around, drawn.ev100),
+        subject_ev=_relative_ev(own, drawn.ev100),
         cover=cover,
-        focus=(float(across), float(down)),
-        faces=tuple(Face(*(float(number) for number in face[:FACE_FIELDS])) for face in faces),
-        face_light=tuple(tuple(float(number) for number in face[FACE_FIELDS:]) for face in faces),
+        tones=drawn.tones,
+        focus=drawn.share_of(drawn.focus),
+        faces=drawn.faces,
     )
 
 
-def packed(scenes: Mapping[str, Scene]) -> bytes:
-    """The file of maps of these drawings."""
-    planes: dict[str, NDArray[np.floating]] = {}
-    for name, scene in scenes.items():
-        made = map_of(scene)
-        planes[name] = np.stack([*made.around_at, made.subject_ev, made.cover]).astype(np.float16)
-        lit = zip(made.faces, made.face_light, strict=True)
-        points: list[tuple[float, ...]] = [(*made.focus, *(0.0,) * (FACE_FIELDS - 1 + len(CONTRASTS)))]
-        points += [(face.x, face.y, face.radius, face.reflectance, *light) for face, light in lit]
-        planes[f"{name}.points"] = np.array(points, np.float32)
-    out = BytesIO()
-    np.savez_compressed(out, allow_pickle=False, **planes)
-    return out.getvalue()
+def _relative_ev(luminance_cd_m2: Plane, ev100: float) -> Plane:
+    return np.asarray(ev_over_mid(luminance_cd_m2, ev100), np.float32)
+
+
+@lru_cache(maxsize=KEPT_MAPS)
+def scene_map(composition: Composition, seed: int = 1) -> SceneMap:
+    """The map of a composition. Raises as build.scene."""
+    width = 2 * round(HEIGHT_PX * composition.aspect / 2)
+    return map_of(scene(composition, width * DRAWN_AT, HEIGHT_PX * DRAWN_AT, seed, coarse=True))
+
+
+__all__ = ["CONTRASTS", "SceneMap", "averaged", "block_mean", "map_of", "scene_map"]

@@ -44,12 +44,14 @@ class Window:
 class Around:
     """How everything round the subject is brought to stated numbers, EV over what the light on the subject makes mid.
 
-    from_ev: mean of the surroundings as drawn; to_ev: as they shall be; contrast: of what lies over and under the mean.
+    from_ev: mean of the surroundings as drawn; to_ev: as they shall be; contrast: of what lies over and under the mean;
+    part: only where this tone lies, None: everywhere.
     """
 
     from_ev: float
     to_ev: float
     contrast: float = 1.0
+    part: str | None = None
 
     def gain(self, ev: Pixels) -> Pixels:
         """By how much to multiply light of these tones (EV over mid), any shape."""
@@ -62,7 +64,7 @@ class Tuning:
 
     around: the surroundings at stated numbers, None: as they are drawn;
 
-    key_cct_k: colour of the first lamp; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
+    key_cct_k, second_cct_k: colour of the first lamp and of the second; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
     """
 
     light_ev: float = 0.0
@@ -72,6 +74,7 @@ class Tuning:
     speed: float = 1.0
     card: bool = False
     key_cct_k: float | None = None
+    second_cct_k: float | None = None
     flicker_hz: float | None = None
     modulation: float | None = None
     around: Around | None = None
@@ -117,6 +120,7 @@ class Layer:
     is_subject: bool = False
     is_aerial: bool = True  # haze lies before it
     sky_arcsec_s: float = 0.0  # turns with the sky instead of moving in metres
+    own_level: bool = False  # as bright as it is, whatever light the scene has: stars, the Moon
 
     @property
     def box(self) -> tuple[slice, slice]:
@@ -223,9 +227,12 @@ def ev_over_mid(luminance_cd_m2: Pixels, ev100: float) -> Pixels:
     return np.asarray(np.log2(np.maximum(luminance_cd_m2, DARKEST * 2**ev100) * PER_CD) - ev100)
 
 
-def brought_to(layers: Sequence[Layer], around: Around, ev100: float, height_px: int, width_px: int) -> list[Layer]:
-    """The layers with the surroundings at stated numbers: each pixel by what all surroundings together are there."""
-    gain = around.gain(ev_over_mid(surroundings(layers, height_px, width_px), ev100))
+def brought_to(layers: Sequence[Layer], around: Around, ev100: float, where: Pixels) -> list[Layer]:
+    """The layers with the surroundings at stated numbers: each pixel by what all surroundings together are there.
+
+    where: how much of it each pixel has, 0..1, shape (h, w).
+    """
+    gain = 1 + where * (around.gain(ev_over_mid(surroundings(layers, *where.shape), ev100)) - 1)
     return [
         layer
         if layer.is_subject
@@ -235,7 +242,8 @@ def brought_to(layers: Sequence[Layer], around: Around, ev100: float, height_px:
 
 
 def _tuned(layer: Layer, scene: Scene, level_ev: float, subject_ev: float, tuning: Tuning) -> Layer:
-    gain = np.float32(2 ** (level_ev + (subject_ev if layer.is_subject else 0.0)))
+    own_ev = subject_ev if layer.is_subject else 0.0
+    gain = np.float32(2 ** (own_ev + (0.0 if layer.own_level else level_ev)))
     vx, vy = layer.velocity_m_s
     speed = tuning.speed / scene.tuning.speed if scene.tuning.speed else tuning.speed
     return replace(

@@ -5,15 +5,18 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from functools import cache
 
 import numpy as np
 
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.scenes.colour_space import Pixels, luminance, reflectance, white_of
 from wide_aperture.core.picture.scenes.drawing import Canvas, Point, extent
 from wide_aperture.core.picture.scenes.scene import Face, Lamp, Layer, Part, Tuning
 
 Colour = tuple[float, float, float]  # linear sRGB reflectance under D65
-SHINE_SEEN = 1e-3
+SHINE_SEEN = 1e-5
+INF, FAR_OUT = math.inf, 1e6
 LUX_AT_EV0 = 2.5  # incident-light constant C = 250: E = 250 2^EV / 100
 MID_REFLECTANCE = math.pi * 12.5 / 250  # what K = 12.5 and C = 250 call mid-tone: 15.7 %
 
@@ -43,24 +46,49 @@ def lux(ev100: float) -> float:
 
 
 class Sheet:
-    """One layer in the making."""
+    """One layer in the making, as large as the part of the picture it is cut for."""
 
-    def __init__(self, canvas: Canvas) -> None:
-        self.canvas = canvas
+    def __init__(self, canvas: Canvas, top: int = 0, left: int = 0) -> None:
+        self.canvas, self.top, self.left = canvas, top, left
         self.alpha = canvas.zeros()
-        self.surface = np.zeros((canvas.height, canvas.width, 3), np.float32)
-        self.emitted = np.zeros((canvas.height, canvas.width, 3), np.float32)
-        self.shining = np.zeros((canvas.height, canvas.width, 3), np.float32)
+        self._shape = (canvas.height, canvas.width, 3)
+
+    @cached_property
+    def surface(self) -> Pixels:
+        """Reflectances by channel."""
+        return np.zeros(self._shape, np.float32)
+
+    @cached_property
+    def emitted(self) -> Pixels:
+        """Light of its own, cd/m2."""
+        return np.zeros(self._shape, np.float32)
+
+    @cached_property
+    def shining(self) -> Pixels:
+        """Light before it that covers nothing, cd/m2."""
+        return np.zeros(self._shape, np.float32)
+
+    def has(self, plane: str) -> bool:
+        """Whether anything was painted into surface, emitted or shining."""
+        return plane in self.__dict__
 
     def fill(self, mask: Pixels, colour: Colour | Pixels, texture: Pixels | float = 1.0) -> Pixels:
         """Lay a surface over what is there; texture multiplies its reflectance. Returns the mask."""
         part = extent(mask)
-        laid = reflectance(colour if not isinstance(colour, np.ndarray) else colour[part])
-        laid = laid * (texture[part][..., None] if isinstance(texture, np.ndarray) else np.float32(texture))
         over = mask[part][..., None]
-        self.surface[part] += (np.maximum(laid, 0) - self.surface[part]) * over
-        self.emitted[part] *= 1 - over
-        self.shining[part] *= 1 - over
+        if isinstance(colour, np.ndarray):
+            laid = reflectance(colour[part])
+        else:
+            laid = _channels(colour)
+        if isinstance(texture, np.ndarray):
+            laid = laid * np.maximum(texture[part], 0)[..., None]
+        elif texture != 1.0:
+            laid = laid * np.float32(texture)
+        surface = self.surface[part]
+        surface += (laid - surface) * over
+        for plane in ("emitted", "shining"):
+            if self.has(plane):
+                getattr(self, plane)[part] *= 1 - over
         np.maximum(self.alpha[part], mask[part], out=self.alpha[part])
         return mask
 
@@ -89,10 +117,23 @@ class Sheet:
     def shine(self, mask: Pixels, cd_m2: Pixels | float, kelvin: float, tint: Colour = (1, 1, 1)) -> None:
         """Add light without covering anything: a halo, a reflection, mist."""
         white = white_of(kelvin) * reflectance(tint)
-        self.shining += (mask * np.asarray(cd_m2, np.float32))[..., None] * white.astype(np.float32)
+        self.shining[:] += (mask * np.asarray(cd_m2, np.float32))[..., None] * white.astype(np.float32)
+
+
+@cache
+def _channels(colour: Colour) -> Pixels:
+    return np.maximum(reflectance(colour), 0)
 
 
 Light = Mapping[str, "Pixels | float"]
+
+
+def _painted(sheet: Sheet) -> tuple[slice, slice]:
+    """The part of a sheet that shows; the tails of a halo would make every box as large as the frame."""
+    if not sheet.has("shining"):
+        return extent(sheet.alpha)
+    faint = SHINE_SEEN * float(sheet.shining.max())
+    return extent(np.maximum(sheet.alpha, sheet.shining[..., 1] > faint))
 
 
 @dataclass
@@ -110,8 +151,12 @@ class Stage:
     focus: Point = (0.0, 0.5)
     card: Point | None = None
 
-    def sheet(self) -> Sheet:
-        return Sheet(self.canvas)
+    def sheet(self, left: float = -INF, top: float = -INF, right: float = INF, bottom: float = INF) -> Sheet:
+        """A sheet for the whole picture, or for the part between these scene coordinates."""
+        if (left, top, right, bottom) == (-INF, -INF, INF, INF):
+            return Sheet(self.canvas)
+        cut = self.canvas.part(*(max(min(value, FAR_OUT), -FAR_OUT) for value in (left, top, right, bottom)))
+        return Sheet(cut.canvas, cut.top, cut.left)
 
     def lux_of(self, lamp: str) -> float:
         return self.lamps[lamp].illuminance_lux
@@ -126,43 +171,53 @@ class Stage:
         velocity_m_s: tuple[float, float] = (0.0, 0.0),
         is_subject: bool = False,
         sky_arcsec_s: float = 0.0,
+        own_level: bool = False,
     ) -> Layer:
         """Light the sheet and put it in front of what is there.
 
         light: share of each lamp that reaches it, a number or a picture; the first lamp in full when left out.
         """
         lit = light if light is not None else {next(iter(self.lamps)): 1.0}
-        faint = SHINE_SEEN * float(
-            sheet.shining.max()
-        )  # the tails of a halo would make every box as large as the frame
-        box = extent(np.maximum(sheet.alpha, sheet.shining[..., 1] > faint))
+        box = _painted(sheet)
         over = sheet.alpha[box][..., None]
-        parts: dict[Part, Pixels] = {"steady": sheet.emitted[box] * over + sheet.shining[box]}
-        for lamp_name, share in lit.items():
-            lamp = self.lamps[lamp_name]
-            white = (white_of(lamp.cct_k, lamp.duv) * lamp.illuminance_lux / math.pi).astype(np.float32)
-            falls = share.astype(np.float32)[box][..., None] if isinstance(share, np.ndarray) else np.float32(share)
-            held = sheet.surface[box] * (over * falls) * white
-            parts[lamp.part] = parts[lamp.part] + held if lamp.part in parts else held
+        steady = np.zeros((*over.shape[:2], 3), np.float32)
+        if sheet.has("emitted"):
+            steady += sheet.emitted[box] * over
+        if sheet.has("shining"):
+            steady += sheet.shining[box]
+        parts: dict[Part, Pixels] = {"steady": steady}
+        if sheet.has("surface"):
+            held = sheet.surface[box] * over
+            for lamp_name, share in lit.items():
+                lamp = self.lamps[lamp_name]
+                white = (white_of(lamp.cct_k, lamp.duv) * lamp.illuminance_lux / math.pi).astype(np.float32)
+                falls = share.astype(np.float32)[box][..., None] if isinstance(share, np.ndarray) else np.float32(share)
+                light_on = held * (falls * white)
+                parts[lamp.part] = parts[lamp.part] + light_on if lamp.part in parts else light_on
         layer = Layer(
             name=name,
             depth_m=depth_m,
             parts={part: light for part, light in parts.items() if part == "steady" or light.any()},
             alpha=sheet.alpha[box].copy(),
-            top=box[0].start,
-            left=box[1].start,
+            top=sheet.top + box[0].start,
+            left=sheet.left + box[1].start,
             velocity_m_s=velocity_m_s,
             is_subject=is_subject,
             sky_arcsec_s=sky_arcsec_s,
+            own_level=own_level,
         )
         self.layers.append(layer)
         for mask in self.tones.values():  # what lies behind is hidden
-            mask[box] *= 1 - layer.alpha
+            mask[layer.box] *= 1 - layer.alpha
         return layer
 
-    def mark(self, tone: str, mask: Pixels) -> None:
-        """Name a tone of the layer just added."""
-        self.tones[tone] = np.clip(self.tones[tone] + mask, 0, 1) if tone in self.tones else mask.copy()
+    def mark(self, tone: str, mask: Pixels, sheet: Sheet | None = None) -> None:
+        """Name a tone of the layer just added. sheet: the one its mask is cut for, None for the whole picture."""
+        if tone not in self.tones:
+            self.tones[tone] = self.canvas.zeros()
+        top, left = (0, 0) if sheet is None else (sheet.top, sheet.left)
+        held = self.tones[tone][top : top + mask.shape[0], left : left + mask.shape[1]]
+        np.clip(held + mask, 0, 1, out=held)
 
     def face(self, x: float, y: float, radius: float, kind: str) -> None:
         self.faces.append(Face(x, y, radius, SKIN[kind]))

@@ -1,1 +1,0 @@
-"""The drawn scenes, a file per kind of place."""

@@ -1,0 +1,130 @@
+"""People drawn once and laid down small many times: for a meter's map, and for whoever stands far off in a picture.
+
+A sprite is a figure painted on a sheet of its own at one of a few heights; laid down, it is turned and scaled to where it
+stands. It has the figure's surfaces with their shading, its cover, and the masks of skin and cloth.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import lru_cache
+
+import cv2
+import numpy as np
+
+from wide_aperture.core.picture.scenes.colour_space import Pixels
+from wide_aperture.core.picture.scenes.drawing import Canvas, Point
+from wide_aperture.core.picture.scenes.people import Dress, Painted, bounds, bystander, person
+from wide_aperture.core.picture.scenes.poses import Joints
+from wide_aperture.core.picture.scenes.scene import WHOLE_FRAME
+from wide_aperture.core.picture.scenes.stage import Sheet
+
+HEIGHTS_PX = (24, 48, 96, 192, 384)
+MASTER_PX = HEIGHTS_PX[-1]
+SMALL_PX = 150  # in any picture, a figure no taller than this is laid down from its sprite
+COARSE_PX = 400  # in a meter's map, any that is not far larger than the frame
+WIDE, TALL = 1.24, 1.46  # of a figure's bounds, in its heights
+KEY_STEP_DEG = 15.0
+_HALVES = (slice(0, 3), slice(3, 6))  # surfaces, masks: OpenCV takes no more channels at once
+
+
+@dataclass(frozen=True, slots=True)
+class Sprite:
+    """Planes of a figure whose feet stand at (0.62, 1.38) heights of the sheet. head: in heights, from the feet."""
+
+    planes: Pixels  # (h, w, 6): surface, alpha, skin, cloth
+    head: Point
+    head_radius: float
+
+
+@lru_cache(maxsize=900)
+def sprite(kind: Callable[..., object], dress: Dress, pose: tuple[tuple[str, Point], ...], key_deg: float, height_px: int) -> Sprite:
+    """A figure at one of the heights, each made of the next larger. pose: its joints, or whether it is seated."""
+    if height_px < MASTER_PX:
+        larger = sprite(kind, dress, pose, key_deg, height_px * 2)
+        size = (round(WIDE * height_px), round(TALL * height_px))
+        planes = np.dstack([cv2.resize(np.ascontiguousarray(larger.planes[..., some]), size, interpolation=cv2.INTER_AREA) for some in _HALVES])
+        return Sprite(planes, larger.head, larger.head_radius)
+    tall, wide = round(TALL * height_px), round(WIDE * height_px)
+    canvas = Canvas(wide, tall, WHOLE_FRAME)
+    sheet = Sheet(canvas)
+    height = height_px / tall
+    feet = ((0.62 - WIDE / 2) * height, 1.38 * height)
+    if kind is bystander:
+        whole = bystander(sheet, feet, height, dress, key_deg, seated=bool(pose))
+        nothing = np.zeros_like(whole)
+        return Sprite(np.dstack([sheet.surface, whole, nothing, nothing]), (0.0, -0.925), 0.066)
+    painted = person(sheet, feet, height, dict(pose), dress, key_deg)
+    head = ((painted.head[0] - feet[0]) / height, (painted.head[1] - feet[1]) / height)
+    return Sprite(np.dstack([sheet.surface, painted.whole, painted.skin, painted.cloth]), head, painted.head_radius / height)
+
+
+def small_enough(sheet: Sheet, height: float) -> bool:
+    """Whether a figure is laid down from its sprite here."""
+    px = height * sheet.canvas.scale
+    return px <= (COARSE_PX if sheet.canvas.coarse else SMALL_PX)
+
+
+def lay_person(sheet: Sheet, feet: Point, height: float, joints: Joints, dress: Dress, key_deg: float, *, flip: bool = False) -> Painted:
+    """As people.person, from the sprite where that shows no less."""
+    if not small_enough(sheet, height):
+        return person(sheet, feet, height, joints, dress, key_deg, flip=flip)
+    made = _laid(sheet, feet, height, sprite(person, dress, tuple(joints.items()), _key(key_deg, flip), _level(sheet, height)), flip)
+    held, drawn = made
+    side = -1.0 if flip else 1.0
+    head = (feet[0] + side * drawn.head[0] * height, feet[1] + drawn.head[1] * height)
+    at = {name: (feet[0] + side * x * height, feet[1] - y * height) for name, (x, y) in joints.items()}
+    return Painted(sheet, held[..., 3], held[..., 4], held[..., 5], head, drawn.head_radius * height, at)
+
+
+def lay_bystander(sheet: Sheet, feet: Point, height: float, dress: Dress, key_deg: float, *, seated: bool = False) -> Pixels:
+    """As people.bystander, from the sprite where that shows no less."""
+    if not small_enough(sheet, height):
+        return bystander(sheet, feet, height, dress, key_deg, seated=seated)
+    pose = (("seated", (0.0, 0.0)),) if seated else ()
+    held, _ = _laid(sheet, feet, height, sprite(bystander, dress, pose, _key(key_deg, False), _level(sheet, height)), False)
+    return np.asarray(held[..., 3])
+
+
+def _key(key_deg: float, flip: bool) -> float:
+    turned = 180.0 - key_deg if flip else key_deg
+    return round(turned / KEY_STEP_DEG) * KEY_STEP_DEG
+
+
+def _level(sheet: Sheet, height: float) -> int:
+    px = height * sheet.canvas.scale
+    return next((level for level in HEIGHTS_PX if level >= 0.8 * px), HEIGHTS_PX[-1])
+
+
+def _laid(sheet: Sheet, feet: Point, height: float, drawn: Sprite, flip: bool) -> tuple[Pixels, Sprite]:
+    """The planes where they stand on the sheet, blended into it; shape of the sheet."""
+    canvas = sheet.canvas
+    tall, wide = drawn.planes.shape[:2]
+    by = height * canvas.scale / (tall / TALL)
+    left, top, _, _ = bounds(feet, height)
+    x, y = (left - canvas.left) * canvas.scale, (top - canvas.top) * canvas.scale
+    planes = np.ascontiguousarray(drawn.planes[:, ::-1]) if flip else drawn.planes
+    rows = slice(max(int(y) - 1, 0), min(int(y + tall * by) + 2, canvas.height))
+    columns = slice(max(int(x) - 1, 0), min(int(x + wide * by) + 2, canvas.width))
+    held = np.zeros((canvas.height, canvas.width, 6), np.float32)
+    if rows.stop <= rows.start or columns.stop <= columns.start:
+        return held, drawn
+    if by < 0.6:  # each pixel the mean of what it covers
+        small = (max(round(wide * by), 1), max(round(tall * by), 1))
+        planes = np.dstack([cv2.resize(planes[..., some], small, interpolation=cv2.INTER_AREA) for some in _HALVES])
+        matrix = np.array([[1, 0, x - columns.start], [0, 1, y - rows.start]], np.float32)
+    else:
+        matrix = np.array([[by, 0, x - columns.start + 0.5 * by - 0.5], [0, by, y - rows.start + 0.5 * by - 0.5]], np.float32)
+    size = (columns.stop - columns.start, rows.stop - rows.start)
+    for some in _HALVES:
+        held[rows, columns, some] = cv2.warpAffine(planes[..., some], matrix, size, flags=cv2.INTER_LINEAR)
+    box = held[rows, columns]
+    surface = sheet.surface[rows, columns]
+    surface *= 1 - box[..., 3:4]
+    surface += box[..., :3]
+    np.maximum(sheet.alpha[rows, columns], box[..., 3], out=sheet.alpha[rows, columns])
+    return held, drawn
+
+
+__all__ = ["Sprite", "lay_bystander", "lay_person", "sprite"]
