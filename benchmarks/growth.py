@@ -166,7 +166,7 @@ def _draw_some(render: Callable[[int], None], first: int) -> None:
 
 def renders(client: Client, resident_mb: Callable[[], float]) -> None:
     body = client.items("bodies")[0]
-    scenes = [scene["name"] for scene in client.ask("scenes")[0]]
+    scenes = [place["name"] for place in client.ask("scenes")[0]["surroundings"]]
     kit = {row["id"]: row["document"] for kind in ("bodies", "lenses") for row in client.items(kind)}
     planned = next(
         row["document"] for row in client.items("situations") if row["document"]["situation"]["light"]["kind"] != "sky"
@@ -181,7 +181,7 @@ def renders(client: Client, resident_mb: Callable[[], float]) -> None:
         client.ask(
             "render",
             {
-                "scene": scenes[k % len(scenes)],
+                "scene": {**begun["scene"], "surroundings": scenes[k % len(scenes)]},
                 "seed": 1 + k // len(scenes),
                 "tuning": begun["tuning"],
                 "body": kit[planned["body_id"]],

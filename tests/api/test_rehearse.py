@@ -62,7 +62,7 @@ class Frames(RehearseCase):
     def test_what_cannot_be_rendered_is_refused_at_its_field(self):
         asked = self.asked()
         for changes, pointer in (
-            ({"scene": "beach"}, ""),
+            ({"scene": "volcano"}, "/scene"),
             ({"look": {"width_px": 100_000}}, "/look/width_px"),
             ({"look": {"width_px": 3}}, "/look/width_px"),
             ({"tuning": {"haze": 7}}, "/tuning/haze"),
@@ -140,6 +140,15 @@ class Readings(RehearseCase):
 class Beginnings(RehearseCase):
     def test_the_scenes_are_listed_and_may_be_chosen(self):
         scenes = self.client.get("/api/v1/scenes").json()
-        self.assertGreaterEqual(len(scenes), 17)
-        self.assertEqual(self.begin(scene="chapel")["scene"], "chapel")
-        self.assert_problem(self.post("rehearsal", {**self.plan_request(), "scene": "beach"}), 422)
+        self.assertGreaterEqual(len(scenes["surroundings"]), 30)
+        self.assertIn("deer", {who["name"] for who in scenes["subjects"]})
+        chosen = self.begin(scene={"surroundings": "beach", "seen_as": "couple"})
+        self.assertEqual((chosen["scene"]["surroundings"], chosen["scene"]["seen_as"]), ("beach", "couple"))
+        self.assertEqual((chosen["because"], chosen["title"]), ("Chosen by you.", "A couple · Beach"))
+        self.assert_problem(self.post("rehearsal", {**self.plan_request(), "scene": {"surroundings": "volcano"}}), 422)
+
+    def test_scenes_of_earlier_versions_are_understood_by_their_names(self):
+        begun = self.begin(scene="chapel")
+        self.assertEqual((begun["scene"]["surroundings"], begun["scene"]["seen_as"]), ("chapel", "couple"))
+        frame = self.post("render", self.asked(scene="milky_way")).json()
+        self.assertIn("Milky Way", {tone["name"] for tone in frame["tones"]})

@@ -9,7 +9,7 @@ from pathlib import Path
 from tests.core.corpus import case_inputs, demo_inputs, inputs_of
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.planning import PlanInput, plan_of
-from wide_aperture.core.rehearsal.agreement import Agreement, agreement_of
+from wide_aperture.core.rehearsal.agreement import COVERS_WITHIN_EV, SKIN_WITHIN_DE, Agreement, agreement_of
 
 
 def agreements(asked: Mapping[str, PlanInput]) -> dict[str, Agreement]:
@@ -26,9 +26,22 @@ def told(name: str, found: Mapping[str, Agreement]) -> Iterable[str]:
             yield (
                 f"{title}: {each.scene} needs {each.needed_ev:+.2f}, planned {each.planned_ev:+.2f}: the subject is {each.off_ev:+.2f} EV off"
             )
+    for title, each in found.items():
+        if each.not_held:
+            yield f"{title}: {', '.join(each.not_held)} must hold and clips"
+        if each.bracket_misses_ev is not None and each.bracket_misses_ev > COVERS_WITHIN_EV:
+            yield f"{title}: the bracket misses {each.bracket_misses_ev:.1f} EV of the frame's range"
+        if each.skin_de is not None and each.skin_de > SKIN_WITHIN_DE:
+            yield f"{title}: skin is {each.skin_de:.1f} off its colour"
     agree = sum(each.agrees for each in automatic.values())
     burnt = max(found.items(), key=lambda item: item[1].burnt, default=None)
+    skins = [each.skin_de for each in found.values() if each.skin_de is not None]
+    brackets = [each.bracket_misses_ev for each in found.values() if each.bracket_misses_ev is not None]
     yield f"{name}: {agree} of {len(automatic)} automatic plans land within a third of a stop in their own frame"
+    yield f"{name}: what must hold does in {sum(not each.not_held for each in found.values())} of {len(found)} frames"
+    yield f"{name}: {sum(miss <= COVERS_WITHIN_EV for miss in brackets)} of {len(brackets)} brackets cover their frame's range"
+    yield f"{name}: skin within {SKIN_WITHIN_DE:g} of its colour in {sum(each <= SKIN_WITHIN_DE for each in skins)} of {len(skins)}"
+    yield f"{name}: clipped outside what may, at most {max((each.clipped for each in found.values()), default=0.0):.1%} of a frame"
     if burnt is not None:
         yield f"{name}: most of a frame at its white end {burnt[1].burnt:.1%} ({burnt[0]})"
 

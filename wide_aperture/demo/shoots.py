@@ -197,7 +197,7 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     _situation(
         "tarn", 1, "Sun on the horizon", ("07:43", "08:00"), ("alder-45", "16-35-4"), near=2, far=None,
         light={"ev100": 9, "cct_k": 4800, "ev_refers_to": "the foreground land"}, background_ev100=15,
-        scene_range_ev=16, support="tripod", subject="land", focal_length_mm=20, must_hold=("sky", "sun"),
+        scene_range_ev=16, support="tripod", subject="land", focal_length_mm=20, must_hold=("sky",), may_clip=("sun",),
         accessories=TRIPOD_BAG,
     ),
     _situation(
@@ -213,13 +213,13 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     _situation(
         "wedding", 0, "Getting ready by the window", ("10:30", "12:00"), ("alder-24", "50-18"), by=FIRST, near=1.5, far=2.5,
         light={"name": "window_side"}, speed=(0, 0.2), activity="sitting_portrait", subject="person",
-        subject_tone="light", constraints=("no_flash", "unrepeatable"), preferences=TWO_BODIES,
+        subject_tone="light", may_clip=("windows",), constraints=("no_flash", "unrepeatable"), preferences=TWO_BODIES,
     ),
     _situation(
         "wedding", 1, "Vows in the chapel", ("13:00", "13:45"), ("alder-24", "70-200-28"), by=FIRST, near=5, far=9,
         light={"ev100": 5.5, "cct_k": 3000, "ev_refers_to": "the couple"}, speed=(0.1, 0.3), direction="erratic",
         activity="standing", subject="person", focal_length_mm=135, background_ev100=8, scene_range_ev=12,
-        constraints=("silent", "no_flash", "discreet", "unrepeatable"), preferences=TWO_BODIES,
+        must_hold=("skin", "white cloth"), may_clip=("windows",), constraints=("silent", "no_flash", "discreet", "unrepeatable"), preferences=TWO_BODIES,
     ),
     _situation(
         "wedding", 2, "Families in three rows", ("14:15", "14:45"), ("alder-24", "24-70-28"), by=FIRST, near=5, far=7.5,

@@ -5,6 +5,7 @@ from contextlib import contextmanager
 
 from django.http import HttpResponse
 from ninja import NinjaAPI, Router
+
 from wide_aperture.core.picture.scenes.composition import all_casts, all_surroundings
 from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal

@@ -89,6 +89,10 @@ class FrameOut(Schema):
     focus: Spot
     card: Spot | None
     faces: list[FaceSpot]
+    tone_names: list[str] = Field(description="The brief's tones in this frame")
+    tone_grid: list[list[int]] = Field(
+        description="Which of them lies where: rows of cells, index into tone_names, -1 for none"
+    )
 
 
 class PatternOut(Schema):

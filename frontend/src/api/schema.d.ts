@@ -1203,7 +1203,7 @@ export interface paths {
         };
         /**
          * Scenes
-         * @description The drawn scenes.
+         * @description The drawn surroundings and subjects.
          */
         get: operations["scenes"];
         put?: never;
@@ -2330,6 +2330,8 @@ export interface components {
             contrast: number;
             /** From Ev */
             from_ev: number;
+            /** Part */
+            part?: string | null;
             /** To Ev */
             to_ev: number;
         };
@@ -2344,6 +2346,30 @@ export interface components {
             /** Prices */
             prices: components["schemas"]["Price"][];
             setup: components["schemas"]["Setup"];
+        };
+        /**
+         * Assumption
+         * @description What the brief does not say and the drawn surroundings supply. field: where the brief would say it.
+         */
+        Assumption: {
+            /** Field */
+            field: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Sentence */
+            sentence: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /** Value */
+            value?: number | null;
         };
         /**
          * BalancedRise
@@ -2774,6 +2800,11 @@ export interface components {
              * @default 1
              */
             frames: number;
+            /**
+             * Shift Ev
+             * @default 0
+             */
+            shift_ev: number;
             /**
              * Step Ev
              * @default 1
@@ -3543,6 +3574,16 @@ export interface components {
             shutter_s: number;
         };
         /**
+         * ChosenPieces
+         * @description Surroundings and a subject chosen by hand; null: as suggested. A scene's earlier name is understood too.
+         */
+        ChosenPieces: {
+            /** Seen As */
+            seen_as?: string | null;
+            /** Surroundings */
+            surroundings?: string | null;
+        };
+        /**
          * Chromaticity
          * @description CIE 1931 x and y, as read off a grey card.
          */
@@ -3551,6 +3592,48 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * ComposedScene
+         * @description Which surroundings and subject, and what of the camera's standpoint no setting says. A scene's earlier name is
+         *     understood too. See scenes.composition.Composition.
+         */
+        ComposedScene: {
+            /**
+             * Across
+             * @default 0
+             */
+            across: number;
+            /** Background M */
+            background_m?: number | null;
+            /** Close Focus M */
+            close_focus_m?: number | null;
+            /** Distance M */
+            distance_m: number;
+            /**
+             * Fisheye
+             * @default false
+             */
+            fisheye: boolean;
+            /**
+             * Seen As
+             * @default
+             */
+            seen_as: string;
+            /**
+             * Sensor Height Mm
+             * @default 24
+             */
+            sensor_height_mm: number;
+            /** Surroundings */
+            surroundings: string;
+            /** Tilt Deg */
+            tilt_deg?: number | null;
+            /**
+             * Windy
+             * @default false
+             */
+            windy: boolean;
         };
         /**
          * Condition
@@ -4371,6 +4454,16 @@ export interface components {
             scene_high_ev: number;
             /** Scene Low Ev */
             scene_low_ev: number;
+            /**
+             * Tone Grid
+             * @description Which of them lies where: rows of cells, index into tone_names, -1 for none
+             */
+            tone_grid: number[][];
+            /**
+             * Tone Names
+             * @description The brief's tones in this frame
+             */
+            tone_names: string[];
             /** Tones */
             tones: components["schemas"]["ToneOut"][];
             /** Wanted Ev100 */
@@ -4400,6 +4493,44 @@ export interface components {
              * @enum {string}
              */
             shutter: "mechanical" | "electronic_first_curtain" | "electronic" | "leaf";
+        };
+        /**
+         * FrameRead
+         * @description What the plan's own frame shows: its composition, what the exposure is for, and what becomes of each tone.
+         */
+        FrameRead: {
+            /**
+             * Aim
+             * @enum {string}
+             */
+            aim: "subject" | "highlights" | "silhouette";
+            /** Assumptions */
+            assumptions: components["schemas"]["Assumption"][];
+            /** Because */
+            because: string;
+            /** Faults */
+            faults: string[];
+            /** Intent */
+            intent: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Seen As */
+            seen_as: string;
+            /** Shift Ev */
+            shift_ev: number;
+            /** Surroundings */
+            surroundings: string;
+            /** Title */
+            title: string;
+            /** Tones */
+            tones: components["schemas"]["ToneRead"][];
+            /** Verdict */
+            verdict: string;
         };
         /**
          * Framing
@@ -6618,6 +6749,13 @@ export interface components {
             /** Next */
             next: string | null;
         };
+        /** PiecesOut */
+        PiecesOut: {
+            /** Subjects */
+            subjects: components["schemas"]["SubjectOut"][];
+            /** Surroundings */
+            surroundings: components["schemas"]["SurroundingsOut"][];
+        };
         /**
          * Pin
          * @description A value the photographer holds. The plan obeys and prices it.
@@ -6679,6 +6817,7 @@ export interface components {
             field: components["schemas"]["ExposureField"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            frame: components["schemas"]["FrameRead"];
             give_way: components["schemas"]["GiveWay"];
             light: components["schemas"]["LightSeen"];
             margins: components["schemas"]["Margins"];
@@ -7500,6 +7639,11 @@ export interface components {
             capture: components["schemas"]["Capture"];
             /** Exposes Itself */
             exposes_itself: boolean;
+            /**
+             * Faults
+             * @default []
+             */
+            faults: string[];
             /** Frames Per S */
             frames_per_s: number;
             meter: components["schemas"]["MeterSetting"];
@@ -7510,8 +7654,7 @@ export interface components {
             said?: {
                 [key: string]: components["schemas"]["Said"];
             };
-            /** Scene */
-            scene: string;
+            scene: components["schemas"]["ComposedScene"];
             thresholds: components["schemas"]["Thresholds"];
             /** Title */
             title: string;
@@ -7519,7 +7662,7 @@ export interface components {
         };
         /**
          * RehearsalRequest
-         * @description A plan request, and a scene if one is chosen by hand.
+         * @description A plan request, and pieces of the scene that are chosen by hand.
          */
         RehearsalRequest: {
             /**
@@ -7643,8 +7786,7 @@ export interface components {
              *     }
              */
             preferences: components["schemas"]["Preferences"];
-            /** Scene */
-            scene?: string | null;
+            scene?: components["schemas"]["ChosenPieces"] | null;
             situation: components["schemas"]["Situation"];
             sky?: components["schemas"]["SkyContext"] | null;
         };
@@ -7700,8 +7842,7 @@ export interface components {
              */
             measure: boolean;
             metered?: components["schemas"]["MeteredBy"] | null;
-            /** Scene */
-            scene: string;
+            scene: components["schemas"]["ComposedScene"];
             /**
              * Seed
              * @default 1
@@ -7711,12 +7852,14 @@ export interface components {
              * @default {
              *       "around": null,
              *       "card": false,
+             *       "flash_cct_k": null,
              *       "flicker_hz": null,
              *       "haze": 0,
              *       "key_cct_k": null,
              *       "key_deg": null,
              *       "light_ev": 0,
              *       "modulation": null,
+             *       "second_cct_k": null,
              *       "speed": 1,
              *       "subject_ev": 0
              *     }
@@ -8351,21 +8494,6 @@ export interface components {
             iso: components["schemas"]["ScaleOut"];
             shutter: components["schemas"]["ScaleOut"];
         };
-        /** SceneOut */
-        SceneOut: {
-            /** About */
-            about: string;
-            /** Ev100 */
-            ev100: number;
-            /** Lamps */
-            lamps: string[];
-            /** Name */
-            name: string;
-            /** People */
-            people: boolean;
-            /** Title */
-            title: string;
-        };
         /**
          * SceneTuning
          * @description A scene's tuning as it travels. See scenes.scene.Tuning.
@@ -8377,6 +8505,8 @@ export interface components {
              * @default false
              */
             card: boolean;
+            /** Flash Cct K */
+            flash_cct_k?: number | null;
             /** Flicker Hz */
             flicker_hz?: number | null;
             /**
@@ -8395,6 +8525,8 @@ export interface components {
             light_ev: number;
             /** Modulation */
             modulation?: number | null;
+            /** Second Cct K */
+            second_cct_k?: number | null;
             /**
              * Speed
              * @default 1
@@ -8957,7 +9089,7 @@ export interface components {
             title: string;
         };
         /** @enum {string} */
-        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_modes_allowed" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "area_frame" | "aspect" | "assist_lamp" | "author_text" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "crops_allowed" | "dated_folders" | "detection_start" | "dial_direction" | "dial_front" | "dial_rear" | "dial_ring" | "dials_in_menus" | "diffraction_correction" | "display_brightness" | "distortion_correction" | "dr_mode" | "drive" | "drives_allowed" | "easy_compensation" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "extended_times" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_brightness" | "finder_off_s" | "finder_refresh" | "finder_saturation" | "finder_switch" | "finder_tone" | "fine_times" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_comp_scope" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "half_press_continuous" | "half_press_single" | "hdr_align" | "hdr_effect" | "hdr_mode" | "hdr_originals" | "hdr_step" | "heat_limit" | "help_texts" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_keeps_exposure" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "large_menu" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "long_time_program" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "looks_allowed" | "low_rate" | "magnifier_time" | "menu_memory" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "other_mode" | "other_mode_aperture" | "other_mode_area" | "overlay_distance" | "overlay_histogram" | "overlay_level" | "own_area_height" | "own_area_width" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefix_text" | "prefocus" | "primary_card" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "release_without_lens" | "review" | "review_off_s" | "ring_magnify_after_af" | "safety_shift" | "screen_for_place" | "screen_off_s" | "self_timer" | "sensor_cleaning" | "shading_correction" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slot_contents" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "top_light" | "touch_action" | "touch_drag" | "touch_position" | "trap_release" | "values_place" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
+        SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_modes_allowed" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "area_frame" | "aspect" | "assist_lamp" | "author_text" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_centre_ev" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "crops_allowed" | "dated_folders" | "detection_start" | "dial_direction" | "dial_front" | "dial_rear" | "dial_ring" | "dials_in_menus" | "diffraction_correction" | "display_brightness" | "distortion_correction" | "dr_mode" | "drive" | "drives_allowed" | "easy_compensation" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "extended_times" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_brightness" | "finder_off_s" | "finder_refresh" | "finder_saturation" | "finder_switch" | "finder_tone" | "fine_times" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_comp_scope" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "half_press_continuous" | "half_press_single" | "hdr_align" | "hdr_effect" | "hdr_mode" | "hdr_originals" | "hdr_step" | "heat_limit" | "help_texts" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_keeps_exposure" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "large_menu" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "long_time_program" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "looks_allowed" | "low_rate" | "magnifier_time" | "menu_memory" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "other_mode" | "other_mode_aperture" | "other_mode_area" | "overlay_distance" | "overlay_histogram" | "overlay_level" | "own_area_height" | "own_area_width" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefix_text" | "prefocus" | "primary_card" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "release_without_lens" | "review" | "review_off_s" | "ring_magnify_after_af" | "safety_shift" | "screen_for_place" | "screen_off_s" | "self_timer" | "sensor_cleaning" | "shading_correction" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slot_contents" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "top_light" | "touch_action" | "touch_drag" | "touch_position" | "trap_release" | "values_place" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
         /**
          * SettingIs
          * @description A setting standing at an option.
@@ -9377,6 +9509,11 @@ export interface components {
             /** Background Ev100 */
             background_ev100?: number | null;
             /**
+             * Background M
+             * @description From the camera to what lies behind; null: as usual
+             */
+            background_m?: number | null;
+            /**
              * Background Tone
              * @default mid
              * @enum {string}
@@ -9451,12 +9588,12 @@ export interface components {
              * May Clip
              * @default []
              */
-            may_clip: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon")[];
+            may_clip: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon" | "windows" | "feathers" | "fur" | "land")[];
             /**
              * May Go Black
              * @default []
              */
-            may_go_black: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon")[];
+            may_go_black: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon" | "windows" | "feathers" | "fur" | "land")[];
             /**
              * Modulation
              * @default 0.4
@@ -9471,7 +9608,7 @@ export interface components {
              * Must Hold
              * @default []
              */
-            must_hold: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon")[];
+            must_hold: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon" | "windows" | "feathers" | "fur" | "land")[];
             /**
              * Near M
              * @description metres from the lens
@@ -9502,6 +9639,11 @@ export interface components {
              * @description Pulse frequency of a second kind of lamp in the same place
              */
             second_flicker_hz?: number | null;
+            /**
+             * Seen As
+             * @description Drawn subject by name; null: the nearest
+             */
+            seen_as?: string | null;
             /**
              * @default {
              *       "high_m_s": 0,
@@ -9543,6 +9685,11 @@ export interface components {
              * @enum {string}
              */
             support: "handheld" | "monopod" | "rest" | "tripod";
+            /**
+             * Surroundings
+             * @description Drawn surroundings by name; null: the nearest
+             */
+            surroundings?: string | null;
             /** Temperature C */
             temperature_c?: number | null;
             /**
@@ -10026,6 +10173,33 @@ export interface components {
              */
             updated_at: string;
         };
+        /** SubjectOut */
+        SubjectOut: {
+            /** Name */
+            name: string;
+            /** People */
+            people: boolean;
+            /** Title */
+            title: string;
+        };
+        /** SurroundingsOut */
+        SurroundingsOut: {
+            /** About */
+            about: string;
+            /** Ev100 */
+            ev100: number;
+            /** Lamps */
+            lamps: string[];
+            /** Name */
+            name: string;
+            /**
+             * Subjects
+             * @description Subjects that belong there, by name
+             */
+            subjects: string[];
+            /** Title */
+            title: string;
+        };
         /** SymptomIn */
         SymptomIn: {
             /**
@@ -10277,6 +10451,45 @@ export interface components {
              * @description Measured, a pixel of the picture shown; null: too small to measure
              */
             snr: number | null;
+        };
+        /**
+         * ToneRead
+         * @description A tone of the plan's own frame. ev: its mean, over what the exposure makes mid; lost: how much of it clips, 0..1.
+         *
+         *     fate: held; lost (nobody allowed it); allowed (it may); black (it may); missed (must hold, and does not).
+         */
+        ToneRead: {
+            /** Asked */
+            asked?: ("must_hold" | "may_clip" | "may_go_black") | null;
+            /** Ev */
+            ev: number;
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "held" | "lost" | "allowed" | "black" | "missed";
+            /** Lost */
+            lost: number;
+            /** Low Ev */
+            low_ev: number;
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon" | "windows" | "feathers" | "fur" | "land";
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Sentence */
+            sentence: string;
+            /** Share */
+            share: number;
+            /** Top Ev */
+            top_ev: number;
         };
         /**
          * TownGlow
@@ -10693,8 +10906,7 @@ export interface components {
             metered?: components["schemas"]["MeteredBy"] | null;
             /** @description Where a grey card was clicked */
             point?: components["schemas"]["Spot"] | null;
-            /** Scene */
-            scene: string;
+            scene: components["schemas"]["ComposedScene"];
             /**
              * Seed
              * @default 1
@@ -10704,12 +10916,14 @@ export interface components {
              * @default {
              *       "around": null,
              *       "card": false,
+             *       "flash_cct_k": null,
              *       "flicker_hz": null,
              *       "haze": 0,
              *       "key_cct_k": null,
              *       "key_deg": null,
              *       "light_ev": 0,
              *       "modulation": null,
+             *       "second_cct_k": null,
              *       "speed": 1,
              *       "subject_ev": 0
              *     }
@@ -10901,6 +11115,7 @@ export type Apart = components['schemas']['Apart'];
 export type ApertureAt = components['schemas']['ApertureAt'];
 export type AroundTuning = components['schemas']['AroundTuning'];
 export type Assessment = components['schemas']['Assessment'];
+export type Assumption = components['schemas']['Assumption'];
 export type BalancedRise = components['schemas']['BalancedRise'];
 export type BinOut = components['schemas']['BinOut'];
 export type BlockLightOut = components['schemas']['BlockLightOut'];
@@ -10931,7 +11146,9 @@ export type ChangingOut = components['schemas']['ChangingOut'];
 export type Channels = components['schemas']['Channels'];
 export type CheckExplanation = components['schemas']['CheckExplanation'];
 export type Choice = components['schemas']['Choice'];
+export type ChosenPieces = components['schemas']['ChosenPieces'];
 export type Chromaticity = components['schemas']['Chromaticity'];
+export type ComposedScene = components['schemas']['ComposedScene'];
 export type Condition = components['schemas']['Condition'];
 export type ContentsOffer = components['schemas']['ContentsOffer'];
 export type Control = components['schemas']['Control'];
@@ -10966,6 +11183,7 @@ export type FoundationPage = components['schemas']['FoundationPage'];
 export type FoundationRead = components['schemas']['FoundationRead'];
 export type FrameOut = components['schemas']['FrameOut'];
 export type FrameRate = components['schemas']['FrameRate'];
+export type FrameRead = components['schemas']['FrameRead'];
 export type Framing = components['schemas']['Framing'];
 export type Function = components['schemas']['Function'];
 export type GaveWay = components['schemas']['GaveWay'];
@@ -11046,6 +11264,7 @@ export type Photographer = components['schemas']['Photographer'];
 export type Phrase = components['schemas']['Phrase'];
 export type Phrasebook = components['schemas']['Phrasebook'];
 export type PhrasebookPage = components['schemas']['PhrasebookPage'];
+export type PiecesOut = components['schemas']['PiecesOut'];
 export type Pin = components['schemas']['Pin'];
 export type Place = components['schemas']['Place'];
 export type PlaceCost = components['schemas']['PlaceCost'];
@@ -11095,7 +11314,6 @@ export type SavedPlace = components['schemas']['SavedPlace'];
 export type SavedSetup = components['schemas']['SavedSetup'];
 export type ScaleOut = components['schemas']['ScaleOut'];
 export type Scales = components['schemas']['Scales'];
-export type SceneOut = components['schemas']['SceneOut'];
 export type SceneTuning = components['schemas']['SceneTuning'];
 export type SchoolPage = components['schemas']['SchoolPage'];
 export type SchoolQuestion = components['schemas']['SchoolQuestion'];
@@ -11151,6 +11369,8 @@ export type StoredShoot = components['schemas']['StoredShoot'];
 export type StoredSituation = components['schemas']['StoredSituation'];
 export type StoredSlot = components['schemas']['StoredSlot'];
 export type StoredState = components['schemas']['StoredState'];
+export type SubjectOut = components['schemas']['SubjectOut'];
+export type SurroundingsOut = components['schemas']['SurroundingsOut'];
 export type SymptomIn = components['schemas']['SymptomIn'];
 export type SymptomOut = components['schemas']['SymptomOut'];
 export type Tables = components['schemas']['Tables'];
@@ -11159,6 +11379,7 @@ export type TextOut = components['schemas']['TextOut'];
 export type Thresholds = components['schemas']['Thresholds'];
 export type TimeCost = components['schemas']['TimeCost'];
 export type ToneOut = components['schemas']['ToneOut'];
+export type ToneRead = components['schemas']['ToneRead'];
 export type TownGlow = components['schemas']['TownGlow'];
 export type TrackOut = components['schemas']['TrackOut'];
 export type Transfer = components['schemas']['Transfer'];
@@ -18328,7 +18549,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SceneOut"][];
+                    "application/json": components["schemas"]["PiecesOut"];
                 };
             };
             400: {

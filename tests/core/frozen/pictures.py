@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import cv2
 import numpy as np
 
 from tests.core.builders import body
 from tests.core.frozen import Table, array, flat
+from tests.core.scenes import composed, kind
 from wide_aperture.core.documents.body import FlashSync
 from wide_aperture.core.picture import bracketing, metering, tone
 from wide_aperture.core.picture.imaging import Capture, Darkroom, Look, compare, look, readings
 from wide_aperture.core.picture.imaging.capture import Crop, Development, LookRecipe, Peaking, Thresholds, WhiteSetting
 from wide_aperture.core.picture.imaging.merge import align_crop, merged_radiance, tone_mapped
 from wide_aperture.core.picture.imaging.optical import blur_diameter_px, image_velocity_px_s
-from wide_aperture.core.picture.scenes import Tuning, scene
-from wide_aperture.core.picture.scenes.catalogue import KINDS
+from wide_aperture.core.picture.scenes import Composition, Tuning, all_casts, all_surroundings, scene, usual
 from wide_aperture.core.picture.scenes.colour_space import SRGB_FROM_BALANCED
 
 SMALL = Look(width_px=160)
@@ -22,7 +24,8 @@ CAMERA = body(flash_sync=FlashSync(mechanical_s=1 / 250))
 
 
 def table() -> Table:
-    made = {kind.name: _scene(kind.name) for kind in KINDS}
+    made = {name: _scene(usual(name)) for name in all_surroundings()}
+    made |= {f"{name} alone": _scene(replace(usual("garden"), cast=name, distance_m=9.0)) for name in all_casts()}
     return {**made, "frames": _frames(), "metering": _metering(), "brackets": _brackets(), "looks": _looks()}
 
 
@@ -30,10 +33,10 @@ def _thumb(image: np.ndarray) -> str:
     return array(cv2.resize(np.asarray(image, np.float32), (6, 4), interpolation=cv2.INTER_AREA))
 
 
-def _scene(name: str) -> list[str]:
+def _scene(composition: Composition) -> list[str]:
     lines: list[str] = []
     for tuning in (Tuning(), Tuning(key_deg=200.0, haze=0.3, subject_ev=1.0)):
-        drawn = scene(name, 160, 108, tuning=tuning)
+        drawn = scene(composition, 160, 108, tuning=tuning)
         for layer in drawn.layers:
             lines += flat([layer.depth_m, *layer.velocity_m_s, layer.sky_arcsec_s, layer.top, layer.left], layer.name)
             lines += [f"{layer.name} {part}: {_thumb(pixels)}" for part, pixels in layer.parts.items()]
@@ -44,11 +47,11 @@ def _scene(name: str) -> list[str]:
 
 
 def _capture(name: str, **changes: object) -> Capture:
-    kind = next(kind for kind in KINDS if kind.name == name)
+    of = kind(name)
     values = {
-        "aperture": 4.0, "iso": 400, "shutter_s": min(4 / 2**kind.ev100, 30.0), "focal_mm": kind.focal_mm,
-        "focus_m": None if kind.subject_m > 1e5 else kind.subject_m,
-        "white": WhiteSetting(mode="kelvin", kelvin=kind.lamps[0].cct_k),
+        "aperture": 4.0, "iso": 400, "shutter_s": min(4 / 2**of.ev100, 30.0), "focal_mm": of.focal_mm,
+        "focus_m": None if of.subject_m > 1e5 else of.subject_m,
+        "white": WhiteSetting(mode="kelvin", kelvin=of.lamps[0].cct_k),
     }  # fmt: skip
     return Capture(**{**values, **changes})  # type: ignore[arg-type]
 
@@ -69,7 +72,7 @@ TAKEN = (
 def _frames() -> list[str]:
     room, lines, made = Darkroom(), [], []
     for at, (name, changes, wanted) in enumerate(TAKEN):
-        frame = room.render(name, CAMERA, _capture(name, **changes), wanted)
+        frame = room.render(composed(name), CAMERA, _capture(name, **changes), wanted)
         made.append(frame)
         lines.append(f"{at} raw: {_thumb(frame.raw.electrons)}")
         lines.append(f"{at} picture: {_thumb(frame.picture)}")
@@ -91,7 +94,7 @@ def _frames() -> list[str]:
             lines.append(f"{at} {layer.name}: {blurred:.4g} {' '.join(f'{float(v):.4g}' for v in np.ravel(moved))}")
     lines += flat(compare.difference(made[0], made[1], 8e6), "difference")
     lines.append(f"noise: {compare.output_noise_snr(made[1], 8e6):.4g}")
-    pair = [room.render("chapel", CAMERA, _capture("chapel", shutter_s=t), SMALL) for t in (0.05, 0.8)]
+    pair = [room.render(composed("chapel"), CAMERA, _capture("chapel", shutter_s=t), SMALL) for t in (0.05, 0.8)]
     radiance = merged_radiance([frame.raw for frame in pair], [0.0, 4.0])
     lines.append(f"merged: {_thumb(radiance)}")
     mapped = tone_mapped(radiance, pair[0].white, pair[0].raw.mid_e, pair[0].raw.clip_e, SRGB_FROM_BALANCED)

@@ -8,10 +8,10 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests.core.scenes import drawn as draw
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.quantities import luminance_from_ev100
 from wide_aperture.core.picture.metering import ASSUMED_SKIN_EV, FACE_WEIGHT, MID_REFLECTANCE, PATTERNS, meter, placed
-from wide_aperture.core.picture.scenes import scene
 from wide_aperture.core.picture.tone import ev_from_mid, share_of
 
 
@@ -43,7 +43,7 @@ class OnScenes(SimpleTestCase):
         return meter(light, "spot", point=point, spot_area=0.0008)
 
     def test_white_and_dark_kit_swing_a_spot_by_their_reflectances(self):
-        drawn = scene("floodlit_pitch", 480, 320)
+        drawn = draw("floodlit_pitch", 480, 320)
         light = drawn.luminance()
         white, dark = (self.spot_on(light, drawn.tones[name]).ev100 for name in ("white cloth", "dark cloth"))
         lit = {
@@ -55,7 +55,7 @@ class OnScenes(SimpleTestCase):
         self.assertTrue(dark < pattern < white)
 
     def test_in_the_chapel_the_pattern_blows_the_windows_and_a_spot_near_them_holds(self):
-        drawn = scene("chapel", 480, 320)
+        drawn = draw("chapel", 480, 320)
         light, windows = drawn.luminance(), drawn.tones["windows"] > 0.5
         row, column = np.argwhere(windows).mean(axis=0)
         on_glass = meter(light, "spot", point=(column / 480, row / 320), spot_area=0.004)
@@ -68,14 +68,14 @@ class OnScenes(SimpleTestCase):
 
     def test_highlight_weighting_is_never_brighter_than_the_average_and_holds_the_brightest(self):
         for name in ("chapel", "market_noon", "dark_bird_bright_sky"):
-            light = scene(name, 240, 160).luminance()
+            light = draw(name, 240, 160).luminance()
             held, average = meter(light, "highlight_weighted").ev100, meter(light, "average").ev100
             self.assertGreaterEqual(held, average)
             self.assertLess(share_of(ev_from_mid(light, held) >= 2.6), 0.011)
 
     def test_the_bird_comes_out_dark_on_sky_and_bright_on_water(self):
         for name, sign in (("dark_bird_bright_sky", 1), ("white_bird_dark_water", -1)):
-            drawn = scene(name, 240, 160)
+            drawn = draw(name, 240, 160)
             self.assertGreater(sign * (meter(drawn.luminance(), "average").ev100 - drawn.ev100), 0.8, name)
 
 

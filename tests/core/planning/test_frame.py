@@ -8,13 +8,13 @@ from django.test import SimpleTestCase
 from tests.core.agree import agreements
 from tests.core.builders import lens, plan_input, situation
 from tests.core.corpus import case_inputs, demo_inputs
+from tests.core.scenes import composed, drawn
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.picture import metering
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.picture.metering import PATTERNS, meter
 from wide_aperture.core.picture.scenes.build import scene
-from wide_aperture.core.picture.scenes.catalogue import KINDS
-from wide_aperture.core.picture.scenes.maps import DRAWN_AT, HEIGHT_PX, WIDTH_PX, map_of, scene_maps
+from wide_aperture.core.picture.scenes.maps import scene_map
 from wide_aperture.core.picture.scenes.scene import Around, Tuning, surroundings
 from wide_aperture.core.planning import plan_of
 from wide_aperture.core.planning.case import frame
@@ -27,47 +27,51 @@ STREET = {"genre": "street", "near": 3, "far": 6}
 
 
 class SmallMaps(SimpleTestCase):
-    def test_are_those_of_the_drawings(self):
-        """A drawing that changes needs its map made anew: `make scene-maps`."""
-        kept = scene_maps()
-        self.assertEqual(set(kept), {kind.name for kind in KINDS})
-        for name in ("market_noon", "chapel", "white_bird_dark_water"):
-            made = map_of(scene(name, WIDTH_PX * DRAWN_AT, HEIGHT_PX * DRAWN_AT))
-            with self.subTest(name):
-                for plane in ("around_at", "subject_ev", "cover"):
-                    np.testing.assert_allclose(getattr(kept[name], plane), getattr(made, plane), atol=0.02)
-                np.testing.assert_allclose(kept[name].focus, made.focus, atol=1e-3)
-                self.assertEqual(len(kept[name].faces), len(made.faces))
-
     def test_every_pattern_reads_them_like_the_large_drawing_at_any_numbers(self):
         for name, around, by_ev in (
-            ("chapel", Around(from_ev=0.5, to_ev=1.5, contrast=0.5), 0.0),
+            ("chapel", Around(from_ev=0.5, to_ev=1.5, part="windows"), 0.0),
             ("market_night", Around(from_ev=0.0, to_ev=-1.5, contrast=1.5), 0.7),
             ("white_bird_dark_water", Around(from_ev=-3.0, to_ev=-1.7, contrast=1.25), 0.6),
             ("tarn_sunrise", None, 0.0),
+            ("day_pitch", None, 0.0),
+            ("sports_hall", None, 0.0),
+            ("portrait_shade", Around(from_ev=0.0, to_ev=1.0), 0.0),
+            ("window_room", None, 0.0),
+            ("snow", None, 0.5),
+            ("aisle", None, 0.0),
         ):
-            drawn = scene(name, 960, 640, tuning=Tuning(around=around, subject_ev=by_ev))
-            small = scene_maps()[name]
-            light = np.asarray(small.relative(around, by_ev) * np.float32(MID_CD_M2 * 2**drawn.ev100))
+            made = composed(name)
+            big = scene(made, 960, 640, tuning=Tuning(around=around, subject_ev=by_ev))
+            small = scene_map(made)
+            light = np.asarray(small.relative(around, by_ev) * np.float32(MID_CD_M2 * 2**big.ev100))
             for pattern in PATTERNS:
                 with self.subTest(name, pattern=pattern):
-                    how = {"point": small.focus, "faces": drawn.faces}
-                    on_faces = [each * MID_CD_M2 * 2**drawn.ev100 for each in small.on_faces(around, by_ev)]
-                    large = meter(drawn.luminance(), pattern, **how).ev100
+                    how = {"point": small.focus, "faces": big.faces}
+                    on_faces = [each * MID_CD_M2 * 2**big.ev100 for each in small.on_faces(around, by_ev)]
+                    large = meter(big.luminance(), pattern, **how).ev100
                     read = meter(light, pattern, **how, face_light=on_faces).ev100
                     self.assertAlmostEqual(read, large, delta=SMALL_WITHIN_EV)
+
+    def test_is_kept_by_what_determines_it(self):
+        made = composed("chapel")
+        self.assertIs(scene_map(made), scene_map(composed("chapel")))
+        self.assertIsNot(scene_map(made), scene_map(composed("chapel", distance_m=made.distance_m * 1.1)))
+
+    def test_has_the_shape_of_the_sensor(self):
+        self.assertEqual(scene_map(composed("chapel", aspect=1.5)).relative(None, 0).shape, (64, 96))
+        self.assertEqual(scene_map(composed("chapel", aspect=4 / 3)).relative(None, 0).shape, (64, 86))
 
 
 class SurroundingsAtStatedNumbers(SimpleTestCase):
     def test_as_they_are_where_from_and_to_are_one(self):
         plain, same = (
-            scene("market_noon", 96, 64, tuning=Tuning(around=a)) for a in (None, Around(from_ev=-1, to_ev=-1))
+            drawn("market_noon", 96, 64, tuning=Tuning(around=a)) for a in (None, Around(from_ev=-1, to_ev=-1))
         )
         np.testing.assert_allclose(same.luminance(), plain.luminance(), rtol=1e-3, atol=1e-3)
 
     def test_move_by_stops_and_the_subject_stays(self):
         plain, darker = (
-            scene("white_bird_dark_water", 240, 160, tuning=Tuning(around=a))
+            drawn("white_bird_dark_water", 240, 160, tuning=Tuning(around=a))
             for a in (None, Around(from_ev=-3, to_ev=-5))
         )
         before, subject, cover = plain.apart()
@@ -79,18 +83,18 @@ class SurroundingsAtStatedNumbers(SimpleTestCase):
 
     def test_contrast_spreads_tones_about_the_mean(self):
         plain, flat = (
-            scene("tarn_sunrise", 240, 160, tuning=Tuning(around=a))
+            drawn("tarn_sunrise", 240, 160, tuning=Tuning(around=a))
             for a in (None, Around(from_ev=3, to_ev=3, contrast=0.5))
         )
         spans = []
-        for drawn in (plain, flat):
-            light = np.log2(np.maximum(surroundings(drawn.layers, 160, 240), 1e-6))
+        for made in (plain, flat):
+            light = np.log2(np.maximum(surroundings(made.layers, 160, 240), 1e-6))
             spans.append(float(np.quantile(light, 0.95) - np.quantile(light, 0.05)))
         self.assertAlmostEqual(spans[1] / spans[0], 0.5, delta=0.02)
 
     def test_numbers_out_of_all_bounds_are_refused(self):
         with self.assertRaises(DomainError):
-            scene("chapel", 96, 64, tuning=Tuning(around=Around(from_ev=0, to_ev=50)))
+            drawn("chapel", 96, 64, tuning=Tuning(around=Around(from_ev=0, to_ev=50)))
 
 
 class TheBriefRulesThePicture(SimpleTestCase):
@@ -114,23 +118,22 @@ class TheBriefRulesThePicture(SimpleTestCase):
         bird = {"genre": "wildlife", "subject": "bird", "near": 15, "far": 30}
         light, dark = (self.seen(**bird, subject_tone=tone) for tone in ("light", "dark"))
         for seen, tone_ev in ((light, 1.7), (dark, -1.7)):
-            own = seen.map.subject_mean_ev + seen.subject_by_ev(seen.kind)
+            own = seen.map.subject_mean_ev + seen.subject_by_ev
             self.assertAlmostEqual(own, tone_ev, places=1)
 
     def test_people_keep_their_skin_unless_the_brief_says_light_or_dark(self):
-        self.assertEqual(self.seen().subject_by_ev(self.seen().kind), 0)
-        self.assertNotEqual(self.seen(subject_tone="light").subject_by_ev(self.seen().kind), 0)
+        self.assertEqual(self.seen().subject_by_ev, 0)
+        self.assertNotEqual(self.seen(subject_tone="light").subject_by_ev, 0)
 
     def test_nights_and_targets_stay_as_they_are(self):
         stars = {"ev": -7, "genre": "night_sky", "subject": "stars", "near": 1e9, "far": None}
         self.assertIsNone(self.seen(**stars).around)
-        grey = next(kind for kind in KINDS if kind.name == "grey_card")
-        self.assertIsNone(self.seen().around_of(grey))
+        self.assertIsNone(self.seen().around_of(composed("grey_card")))
 
     def test_twilight_shows_no_stars(self):
         land = {"genre": "night_sky", "subject": "land", "near": 20, "far": None}
-        self.assertNotEqual(self.seen(ev=2.7, **land).kind.name, "milky_way")
-        self.assertEqual(self.seen(ev=-7, **land).kind.name, "milky_way")
+        self.assertNotIn("night", self.seen(ev=2.7, **land).composition.surroundings)
+        self.assertEqual(self.seen(ev=-7, **land).composition.surroundings, "ridge_night")
 
     def test_the_sky_of_a_landscape_is_its_brightest_part_not_all_round_it(self):
         land = {"genre": "landscape", "subject": "land", "near": 3, "far": None, "ev": 9, "scene_range_ev": 16}
@@ -165,8 +168,8 @@ class InTheirOwnFrames(SimpleTestCase):
             lambda light, pattern, **how: metering.Reading(pattern, meter(light, pattern, **how).ev100 + 1),
         ):
             self.assertGreater(off(), 0.6)
-        maps = {name: scene_maps()["grey_card"] for name in scene_maps()}
-        with patch.object(frame, "scene_maps", lambda: maps):
+        grey = scene_map(composed("grey_card"))
+        with patch.object(frame, "scene_map", lambda composition: grey):
             self.assertGreater(off(), 0.5)
         with patch(
             "wide_aperture.core.planning.rules.metering.compensation", lambda case, pattern, **how: (1.0, ("Always.",))
@@ -183,4 +186,4 @@ class InTheirOwnFrames(SimpleTestCase):
         given = demo_inputs()["Vows in the chapel"]
         begun = rehearsal(given.case, plan_of(given))
         self.assertEqual(tuning_of(begun.tuning).around, given.case.frame.around)
-        self.assertEqual(begun.scene, given.case.frame.kind.name)
+        self.assertEqual(begun.scene.through(begun.capture).surroundings, given.case.frame.composition.surroundings)

@@ -7,8 +7,10 @@ from tests.core.corpus import demo_inputs
 from wide_aperture.core.documents.body import ReserveFloor
 from wide_aperture.core.documents.situation import LightByName
 from wide_aperture.core.errors import UnknownIdError
-from wide_aperture.core.planning.case.scene_choice import suggested_scene
+from wide_aperture.core.picture.imaging.capture import Capture
+from wide_aperture.core.planning.case.composing import composed
 from wide_aperture.core.rehearsal.begin import rehearsal
+from wide_aperture.core.rehearsal.composed import EARLIER_SCENES, ChosenPieces, ComposedScene, composed_scene, earlier
 
 
 def case_of(brief, camera=None, glass=None, preferences=None):
@@ -17,36 +19,92 @@ def case_of(brief, camera=None, glass=None, preferences=None):
 
 
 class Suggested(SimpleTestCase):
-    def test_the_demo_finds_its_own_scenes(self):
-        found = {title: suggested_scene(given.case)[0].name for title, given in demo_inputs().items()}
-        for title, scene in (
-            ("Second half, floodlights", "floodlit_pitch"),
-            ("First half", "day_pitch"),
-            ("Gulls over the bar", "dark_bird_bright_sky"),
-            ("White wader on dark water", "white_bird_dark_water"),
-            ("Blade of noon sun", "market_noon"),
-            ("Wet pavement, shop signs", "market_night"),
-            ("Sun on the horizon", "tarn_sunrise"),
-            ("Vows in the chapel", "chapel"),
-            ("First dance, bounced flash", "dance_floor"),
-            ("Couple in open shade", "portrait_shade"),
-            ("Galactic core", "milky_way"),
-            ("Moonrise over the ridge", "full_moon"),
+    def test_the_demo_finds_its_own_compositions(self):
+        found = {title: composed(given.case)[0] for title, given in demo_inputs().items()}
+        for title, place, who in (
+            ("Second half, floodlights", "pitch_lamps", "players"),
+            ("First half", "pitch", "players"),
+            ("Gulls over the bar", "bright_cloud", "bird_flying"),
+            ("White wader on dark water", "reeds", "wader"),
+            ("Deer at the wood’s edge", "wood_edge", "deer"),
+            ("Blade of noon sun", "market_lane", "walker"),
+            ("Wet pavement, shop signs", "market_night", "walker"),
+            ("Café, filament bulbs", "cafe", "sitter"),
+            ("Sun on the horizon", "tarn_sunrise", "rocks"),
+            ("Beck, silky water", "beck", "rocks"),
+            ("Getting ready by the window", "window_room", "at_table"),
+            ("Vows in the chapel", "chapel", "couple"),
+            ("Families in three rows", "garden", "group"),
+            ("First dance, bounced flash", "dance_floor", "dancers"),
+            ("Couple in open shade", "garden", "couple"),
+            ("Dusk from the barn", "hills_dusk", "nothing"),
+            ("Galactic core", "ridge_night", "stars"),
+            ("Moonrise over the ridge", "hills_dusk", "moon"),
         ):
-            self.assertEqual(found[title], scene)
+            self.assertEqual((found[title].surroundings, found[title].cast), (place, who), title)
+
+    def test_lens_and_distance_are_the_situations(self):
+        seen = composed(case_of(situation(11, 9, near=4, far=9), glass=lens(85, 2)))[0]
+        self.assertEqual((seen.focal_mm, seen.distance_m), (85, 6))
 
     def test_a_dark_bird_and_a_white_one_are_told_apart(self):
-        dark = situation(12.5, 10, genre="wildlife", subject="bird", background_ev100=14.5)
-        white = situation(14, 1, genre="wildlife", subject="bird", subject_tone="light", background_tone="dark")
-        self.assertEqual(suggested_scene(case_of(dark))[0].name, "dark_bird_bright_sky")
-        self.assertEqual(suggested_scene(case_of(white))[0].name, "white_bird_dark_water")
+        dark = situation(12.5, 10, genre="wildlife", subject="bird", background_ev100=14.5, subject_tone="dark")
+        white = situation(
+            14,
+            1,
+            genre="wildlife",
+            subject="bird",
+            subject_tone="light",
+            background_tone="dark",
+            activity="wading_bird",
+        )
+        seen = [composed(case_of(brief))[0] for brief in (dark, white)]
+        self.assertEqual(
+            [(one.surroundings, one.cast) for one in seen], [("bright_cloud", "dark_bird_flying"), ("reeds", "wader")]
+        )
+
+    def test_the_briefs_own_words_count_and_what_is_special_waits_for_them(self):
+        plain = situation(14, 9, genre="sports", subject="person", near=10, far=30)
+        for title, place in (
+            ("Sunday match", "pitch"),
+            ("Cyclists on the pass road", "road"),
+            ("Races in the snow", "snow"),
+        ):
+            self.assertEqual(composed(case_of(plain.model_copy(update={"title": title})))[0].surroundings, place)
+
+    def test_named_pieces_go_before_any_likeness_and_unknown_ones_are_said(self):
+        asked = situation(14, 9, genre="sports", subject="person", surroundings="beach", seen_as="couple")
+        seen, because = composed(case_of(asked))
+        self.assertEqual((seen.surroundings, seen.cast, because), ("beach", "couple", "As the brief says."))
+        unknown = case_of(situation(14, 9, genre="sports", surroundings="volcano"))
+        self.assertEqual(composed(unknown)[0].surroundings, "pitch")
+        self.assertIn("volcano", unknown.frame.faults[0])
+
+
+class EarlierNames(SimpleTestCase):
+    def test_every_scene_of_earlier_versions_has_become_a_composition(self):
+        self.assertEqual(len(EARLIER_SCENES), 18)
+        for name in EARLIER_SCENES:
+            made = earlier(name)
+            self.assertTrue(made.place.casts == () or made.cast in made.place.casts, name)
+            self.assertEqual(ComposedScene.model_validate(name).surroundings, made.surroundings)
+            self.assertEqual(ChosenPieces.model_validate(name).seen_as or "", made.cast)
+
+    def test_what_travels_comes_back(self):
+        made = earlier("chapel")
+        camera = Capture(shutter_s=1, aperture=2, iso=100, focal_mm=made.focal_mm, subject_m=made.distance_m)
+        self.assertEqual(composed_scene(made).through(camera), made)
+        nearer = composed_scene(made).through(camera.model_copy(update={"subject_m": 3.0, "focal_mm": 35}))
+        self.assertEqual((nearer.distance_m, nearer.focal_mm), (3.0, 35))
 
 
 class AsPlanned(SimpleTestCase):
     def start(self, brief, *, scene=None, **plan):
         made = planned(brief, **plan)
         camera, glass = plan.get("camera") or body(), plan.get("glass") or lens()
-        return rehearsal(case_of(brief, camera, glass), made, scene), made
+        return rehearsal(
+            case_of(brief, camera, glass), made, None if scene is None else ChosenPieces.model_validate(scene)
+        ), made
 
     def test_the_camera_stands_as_the_plan_sets_it(self):
         brief = situation(8.5, 7, near=15, far=40)
@@ -89,6 +147,6 @@ class AsPlanned(SimpleTestCase):
         self.assertTrue(panned.capture.panned)
 
     def test_a_scene_chosen_by_hand_must_exist(self):
-        self.assertEqual(self.start(situation(speed=7), scene="chapel")[0].scene, "chapel")
+        self.assertEqual(self.start(situation(speed=7), scene="chapel")[0].scene.surroundings, "chapel")
         with self.assertRaises(UnknownIdError):
-            self.start(situation(speed=7), scene="beach")
+            self.start(situation(speed=7), scene="volcano")

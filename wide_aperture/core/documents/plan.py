@@ -11,6 +11,7 @@ from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.documents.setup import Setup
+from wide_aperture.core.documents.situation import Tone
 
 Axis = Literal["shutter_s", "aperture", "iso"]
 RulerAxis = Literal["shutter_s", "aperture", "iso", "kelvin"]
@@ -216,6 +217,51 @@ class SensorWindow(Document):
     scene_high_ev: Finite | None
 
 
+Fate = Literal["held", "lost", "allowed", "black", "missed"]
+
+
+class ToneRead(Spoken):
+    """A tone of the plan's own frame. ev: its mean, over what the exposure makes mid; lost: how much of it clips, 0..1.
+
+    fate: held; lost (nobody allowed it); allowed (it may); black (it may); missed (must hold, and does not).
+    """
+
+    name: Tone
+    ev: Finite
+    low_ev: Finite
+    top_ev: Finite
+    share: Finite
+    lost: Finite
+    asked: Literal["must_hold", "may_clip", "may_go_black"] | None = None
+    fate: Fate
+    sentence: str
+
+
+class Assumption(Spoken):
+    """What the brief does not say and the drawn surroundings supply. field: where the brief would say it."""
+
+    field: str
+    value: Finite | None = None
+    unit: str = ""
+    sentence: str
+
+
+class FrameRead(Spoken):
+    """What the plan's own frame shows: its composition, what the exposure is for, and what becomes of each tone."""
+
+    surroundings: str
+    seen_as: str
+    title: str
+    because: str
+    aim: Literal["subject", "highlights", "silhouette"]
+    shift_ev: Finite
+    intent: str
+    verdict: str
+    tones: tuple[ToneRead, ...]
+    assumptions: tuple[Assumption, ...]
+    faults: tuple[str, ...]
+
+
 class LightSeen(Document):
     """The light the plan reckoned with, names resolved."""
 
@@ -263,6 +309,7 @@ class Plan(Document):
     field: ExposureField
     sharpness: Sharpness
     sensor: SensorWindow
+    frame: FrameRead
     set_by_hand: tuple[Axis, ...] = Field(
         default=(), description="What the mode leaves to the photographer; the body moves the rest"
     )

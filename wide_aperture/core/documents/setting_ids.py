@@ -27,6 +27,7 @@ SettingId = TypeAliasType(
         "battery_order",
         "boost_mode",
         "boosted_display",
+        "bracket_centre_ev",
         "bracket_one_press",
         "bracket_order",
         "bracketing",

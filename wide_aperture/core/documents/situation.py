@@ -41,7 +41,22 @@ Look = Literal[
     "light_trails",
 ]
 ToneClass = Literal["dark", "mid", "light"]
-Tone = Literal["skin", "white cloth", "sky", "lamps", "sun", "snow", "water", "shadows", "dark cloth", "moon", "windows", "feathers", "fur", "land"]
+Tone = Literal[
+    "skin",
+    "white cloth",
+    "sky",
+    "lamps",
+    "sun",
+    "snow",
+    "water",
+    "shadows",
+    "dark cloth",
+    "moon",
+    "windows",
+    "feathers",
+    "fur",
+    "land",
+]
 STREAK_LOOKS: tuple[Look, ...] = (
     "pan_blur",
     "blur",
@@ -188,7 +203,9 @@ class Situation(Document):
         default=None, description="Of the subject itself, where the light refers to something else: a silhouette"
     )
     scene_range_ev: Annotated[NotNegative, Field(le=40)] | None = None
-    background_m: DistanceM | None = Field(default=None, description="From the camera to what lies behind; null: as usual")
+    background_m: DistanceM | None = Field(
+        default=None, description="From the camera to what lies behind; null: as usual"
+    )
     surroundings: PieceName | None = Field(default=None, description="Drawn surroundings by name; null: the nearest")
     seen_as: PieceName | None = Field(default=None, description="Drawn subject by name; null: the nearest")
     subject_tone: ToneClass = "mid"

@@ -204,7 +204,10 @@ def _disc(shape: tuple[int, ...], point: tuple[float, float], area: float) -> ND
     weights = np.clip((radius - np.sqrt(_away(shape, point))) / soft + 0.5, 0.0, 1.0)
     weights = np.asarray(weights)
     if weights.sum() < 0.5:
-        weights[min(int(point[1] * height), height - 1), min(int(point[0] * width), width - 1)] = 1.0
+        row, column = (
+            min(max(int(share * size), 0), size - 1) for share, size in ((point[1], height), (point[0], width))
+        )
+        weights[row, column] = 1.0
     return weights
 
 

@@ -22,6 +22,7 @@ from wide_aperture.core.planning.advice import advice, cautions
 from wide_aperture.core.planning.alternatives import alternatives, choice_document, further_costs
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.frame_read import exposed_ev, frame_read
 from wide_aperture.core.planning.margins import give_way, margins
 from wide_aperture.core.planning.plan_input import SEARCHED_AXES, PlanInput
 from wide_aperture.core.planning.prediction import prediction
@@ -97,6 +98,7 @@ def plan_of(given: PlanInput) -> Plan:
         field=exposure_field(draft),
         sharpness=_sharpness(draft),
         sensor=_sensor_window(draft),
+        frame=frame_read(draft),
         set_by_hand=mode_facts(setup.option("exposure_mode")).by_hand,
         advice=advice(draft),
         missing=tuple(draft.missing),
@@ -183,15 +185,14 @@ def _sensor_window(draft: Draft) -> SensorWindow:
     case, cell = draft.case, draft.exposure
     raw_clip = case.body.electrons.mid_below_clipping_ev
     usable = float(usable_range_ev(case.body, cell.iso, case.output.pixels, lowest_snr=2.0))
-    scene, top = case.light.scene_range_ev, case.light.scene_top_ev
-    high = None if top is None else top + case.light.highlight_shift_ev
+    low, high = (end + exposed_ev(draft) for end in case.frame.ends_ev)
     profile = draft.option("picture_profile") or "standard"
     return SensorWindow(
         noise_floor_ev=raw_clip - usable,
         preview_clip_ev=raw_clip - case.figure("preview_clips_before_raw_ev", profile),
         raw_clip_ev=raw_clip,
-        scene_low_ev=None if scene is None or high is None else high - scene,
-        scene_high_ev=high,
+        scene_low_ev=round(low, 2),
+        scene_high_ev=round(high, 2),
     )
 
 

@@ -7,7 +7,7 @@ from dataclasses import asdict
 
 from wide_aperture.core.craft.brackets import NONE, brackets
 from wide_aperture.core.craft.exposure_modes import mode_facts
-from wide_aperture.core.craft.figures import figure
+from wide_aperture.core.craft.figures import figure, figures_of
 from wide_aperture.core.document import Document, Finite, Name
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.said import Spoken
@@ -47,6 +47,7 @@ class SceneTuning(Document):
     card: bool = False
     key_cct_k: Finite | None = None
     second_cct_k: Finite | None = None
+    flash_cct_k: Finite | None = None
     flicker_hz: Finite | None = None
     modulation: Finite | None = None
     around: AroundTuning | None = None
@@ -67,6 +68,7 @@ class BracketSetting(Document):
 
     frames: int = 1
     step_ev: Finite = 1
+    shift_ev: Finite = 0
 
 
 class Rehearsal(Spoken):
@@ -91,14 +93,18 @@ def rehearsal(case: Case, plan: Plan, chosen: ChosenPieces | None = None) -> Reh
     Args: chosen: surroundings or a subject chosen by hand, else the suggested ones.
     Raises: UnknownIdError for names nothing drawn has.
     """
-    composition, because = composed_of(case, chosen.surroundings, chosen.seen_as) if chosen else (case.frame.composition, case.frame.because)
+    composition, because = (
+        composed_of(case, chosen.surroundings, chosen.seen_as)
+        if chosen
+        else (case.frame.composition, case.frame.because)
+    )
     setup = plan.setup
     return Rehearsal(
         scene=composed_scene(composition),
         title=_title(composition),
         because=because,
         faults=case.frame.faults if chosen is None else faults(composition),
-        tuning=_tuning(case, composition),
+        tuning=_tuning(case, composition, setup),
         capture=capture_of(case, plan),
         meter=MeterSetting(
             pattern=_pattern(setup),
@@ -116,10 +122,12 @@ def rehearsal(case: Case, plan: Plan, chosen: ChosenPieces | None = None) -> Reh
 
 def _title(composition: Composition) -> str:
     who = composition.who
-    return composition.place.title if who is None or who.name == "nothing" else f"{who.title} · {composition.place.title}"
+    return (
+        composition.place.title if who is None or who.name == "nothing" else f"{who.title} · {composition.place.title}"
+    )
 
 
-def _tuning(case: Case, composition: Composition) -> SceneTuning:
+def _tuning(case: Case, composition: Composition, setup: Setup) -> SceneTuning:
     place, who, situation = composition.place, composition.who, case.situation
     own_speed = who.speed_m_s if who is not None else 0.0
     speed = case.subject.speed_m_s / own_speed if own_speed and case.subject.is_moving else 1.0
@@ -132,6 +140,9 @@ def _tuning(case: Case, composition: Composition) -> SceneTuning:
         haze=HAZE if isinstance(situation.light, LightBySky) and situation.light.condition == "haze" else 0.0,
         key_cct_k=case.light.cct_k if other else None,
         second_cct_k=situation.second_cct_k,
+        flash_cct_k=figure("gelled_flash_k", gel)
+        if (gel := setup.option("flash_gel")) in figures_of("gelled_flash_k")
+        else None,
         flicker_hz=case.light.flicker_hz or 0.0,
         modulation=case.light.modulation if case.light.flicker_hz else None,
         subject_ev=case.frame.subject_by_ev_in(composition),
@@ -208,4 +219,6 @@ def _pattern(setup: Setup) -> MeterPattern:
 
 def _bracket(setup: Setup) -> BracketSetting:
     known = brackets().get(setup.option("bracketing") or NONE)
-    return BracketSetting() if known is None else BracketSetting(frames=known[0], step_ev=known[1])
+    if known is None:
+        return BracketSetting()
+    return BracketSetting(frames=known[0], step_ev=known[1], shift_ev=setup.number("bracket_centre_ev") or 0.0)

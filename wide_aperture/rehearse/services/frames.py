@@ -6,6 +6,9 @@ import math
 from dataclasses import asdict
 from typing import Any
 
+import cv2
+import numpy as np
+
 from wide_aperture.core.documents.situation import OUTPUT_PIXELS
 from wide_aperture.core.physics.sensor import usable_range_ev
 from wide_aperture.core.picture.imaging import Rendered, readings
@@ -14,6 +17,7 @@ from wide_aperture.core.picture.imaging.compare import difference
 from wide_aperture.core.picture.imaging.optical import shake_mm
 from wide_aperture.core.picture.scenes import Scene
 from wide_aperture.core.picture.tone import scene_range_ev, tone_table
+from wide_aperture.core.planning.case.tones_seen import SPOKEN
 from wide_aperture.core.rehearsal.begin import tuning_of
 from wide_aperture.rehearse.pictures import jpeg_address, mask_address, png_address
 from wide_aperture.rehearse.questions import RenderRequest
@@ -29,11 +33,14 @@ from wide_aperture.rehearse.services.room import (
 )
 
 SCREEN_PIXELS, LOWEST_SNR = 4e6, 2.0
+GRID_ROWS, GRID_COLUMNS, GRID_LEAST = 32, 48, 0.25
 
 
 def rendered(asked: RenderRequest, capture: Capture, go_on: Waiting) -> Rendered:
     tuning = tuning_of(asked.tuning)
-    return darkroom().render(asked.scene.through(capture), asked.body, capture, asked.look, seed=asked.seed, tuning=tuning, go_on=go_on)
+    return darkroom().render(
+        asked.scene.through(capture), asked.body, capture, asked.look, seed=asked.seed, tuning=tuning, go_on=go_on
+    )
 
 
 def frame(asked: RenderRequest, go_on: Waiting) -> dict[str, Any]:
@@ -70,8 +77,22 @@ def frame(asked: RenderRequest, go_on: Waiting) -> dict[str, Any]:
         "masks": _masks(made, asked),
         "focus": _spot(scene, scene.focus),
         "card": _spot(scene, scene.card) if scene.card else None,
+        **_tone_grid(scene),
         "faces": [{**_spot(scene, (face.x, face.y)), "radius": face.radius} for face in scene.faces],
     }
+
+
+def _tone_grid(scene: Scene) -> dict[str, Any]:
+    """Which of the brief's tones lies where, for a click in the frame."""
+    names = list(dict.fromkeys(spoken for painted in scene.tones if (spoken := SPOKEN.get(painted))))
+    grid = np.full((GRID_ROWS, GRID_COLUMNS), -1)
+    best = np.full(grid.shape, GRID_LEAST)
+    for painted, mask in scene.tones.items():
+        if (spoken := SPOKEN.get(painted)) is not None:
+            covered = cv2.resize(mask, (GRID_COLUMNS, GRID_ROWS), interpolation=cv2.INTER_AREA)
+            grid[covered > best] = names.index(spoken)
+            best = np.maximum(best, covered)
+    return {"tone_names": names, "tone_grid": grid.tolist()}
 
 
 def _spot(scene: Scene, point: tuple[float, float]) -> dict[str, float]:

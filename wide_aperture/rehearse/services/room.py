@@ -42,7 +42,9 @@ def subject_off_ev(asked: RenderRequest, capture: Capture) -> float:
 def small_drawing(asked: RenderRequest) -> Scene:
     """The scene at the size the meter sees."""
     look = Look(width_px=METER_WIDTH_PX)
-    return darkroom().drawing(asked.scene.through(asked.capture), asked.body, look, seed=asked.seed, tuning=tuning_of(asked.tuning))
+    return darkroom().drawing(
+        asked.scene.through(asked.capture), asked.body, look, seed=asked.seed, tuning=tuning_of(asked.tuning)
+    )
 
 
 def luminances(asked: RenderRequest, capture: Capture | None = None) -> np.ndarray:

@@ -1,13 +1,16 @@
 <script setup lang="ts">
-/** The simulated frame of the plan, small, once the plan rests: what its settings make of a scene like this one. */
-import { refDebounced } from '@vueuse/core'
-import { computed, toRef, watch } from 'vue'
-import type { FrameOut, PlanInput, RenderRequest } from '@/api/types'
+/** The plan's own frame, once the plan rests, with its verdict: what holds, what is lost, and the brief's wish for each tone. */
+import { refDebounced, useEventListener } from '@vueuse/core'
+import { computed, ref, shallowRef, toRef, watch } from 'vue'
+import type { FrameOut, Plan, PlanInput, PlannedSituation, RenderRequest, Situation } from '@/api/types'
 import FrameView from '@/frames/FrameView.vue'
+import { toneAt, toneClass, type Wish, wished } from '@/frames/toneAt'
+import ToneList from '@/frames/ToneList.vue'
 import { useFrame } from '@/frames/useFrame'
 import { useRehearsed } from '@/frames/useRehearsed'
+import { edit } from '@/saving/undo'
 
-const props = defineProps<{ request: PlanInput; to: string }>()
+const props = defineProps<{ request: PlanInput; planned: PlannedSituation; plan: Plan; to: string }>()
 const emit = defineEmits<{ frame: [frame: FrameOut] }>()
 const REST_MS = 250
 /** The plan comes first; its picture may follow a moment later. */
@@ -22,7 +25,7 @@ const asked = computed<RenderRequest | null>(() =>
         tuning: base.value.tuning,
         body: props.request.body,
         capture: base.value.capture,
-        look: { width_px: 480, thresholds: base.value.thresholds, match_ev: 0 },
+        look: { width_px: 720, thresholds: base.value.thresholds, match_ev: 0 },
         metered: null,
         masks: true,
         measure: false,
@@ -33,20 +36,87 @@ const { frame, problem, waiting } = useFrame(
   () => asked.value,
   () => 480,
 )
-watch(frame, (now) => now && emit('frame', now))
+
+/** The frame before the last change, to be seen while a key or the button is held. */
+const before = shallowRef<FrameOut | null>(null)
+const current = shallowRef<FrameOut | null>(null)
+const showsBefore = ref(false)
+watch(frame, (now) => {
+  if (!now) return
+  if (current.value && current.value.image !== now.image) before.value = current.value
+  current.value = now
+  emit('frame', now)
+})
+watch(
+  () => props.planned.situation.id,
+  () => {
+    before.value = current.value = null
+    chosen.value = null
+  },
+)
+const typing = (event: KeyboardEvent): boolean =>
+  event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (event.key.toLowerCase() === 'b' && !event.ctrlKey && !event.metaKey && !typing(event)) showsBefore.value = before.value !== null
+})
+useEventListener(document, 'keyup', (event: KeyboardEvent) => {
+  if (event.key.toLowerCase() === 'b') showsBefore.value = false
+})
+const shown = computed(() => (showsBefore.value && before.value ? before.value : frame.value))
+
+/** The tone last clicked in the frame; its row in the list has the keyboard. */
+const chosen = ref<string | null>(null)
+const open = ref(false)
+function point(at: { x: number; y: number }): void {
+  const tone = frame.value && toneAt(frame.value, at)
+  if (!tone || !props.plan.frame.tones.some((each) => each.name === tone)) return
+  open.value = true
+  chosen.value = tone
+}
+function changed(part: Partial<Situation>): void {
+  edit('situations', { ...props.planned, situation: { ...props.planned.situation, ...part } })
+}
+const wish = (tone: string, to: Wish | 'none'): void => changed(wished(props.planned.situation, tone, to) as Partial<Situation>)
+function subject(tone: string): void {
+  const found = props.plan.frame.tones.find((each) => each.name === tone)
+  if (found) changed({ subject_tone: toneClass(found.ev) })
+}
 </script>
 
 <template>
   <figure class="preview">
     <FrameView
-      v-if="frame && base"
-      :frame="frame"
+      v-if="shown && base"
+      :frame="shown"
       :waiting="waiting"
       :name="`${base.title}, simulated with this setup`"
-      :hatches="{ raw: true, screen: false, black: false }" />
+      :hatches="{ raw: true, screen: false, black: true }"
+      click-does="A click says which tone lies there; the list below has the same by keyboard."
+      @point="point" />
     <div v-else class="waits soft" :aria-busy="!failed && !problem">{{ failed?.message || problem?.message || 'Drawing…' }}</div>
     <figcaption>
-      <span class="soft">{{ base?.title }}, drawn</span> <RouterLink :to="to">Rehearse</RouterLink>
+      <p class="verdict" role="status">{{ showsBefore ? 'Before the last change.' : plan.frame.verdict }}</p>
+      <p v-for="fault in plan.frame.faults" :key="fault" class="stop">{{ fault }}</p>
+      <p class="line">
+        <span class="soft">{{ base?.title }}, drawn</span>
+        <button
+          v-if="before"
+          class="link"
+          title="Hold, or hold B"
+          :aria-pressed="showsBefore"
+          @pointerdown="showsBefore = true"
+          @pointerup="showsBefore = false"
+          @pointerleave="showsBefore = false"
+          @keydown.enter.prevent="showsBefore = !showsBefore">
+          Before
+        </button>
+        <RouterLink :to="to">Rehearse</RouterLink>
+      </p>
+      <details :open="open" @toggle="(event) => (open = (event.target as HTMLDetailsElement).open)">
+        <summary>Tones of the frame ({{ plan.frame.tones.length }})</summary>
+        <p class="soft">{{ plan.frame.intent }}</p>
+        <ToneList :read="plan.frame" :chosen="chosen" @wish="wish" @subject="subject" />
+      </details>
     </figcaption>
   </figure>
 </template>
@@ -56,10 +126,6 @@ watch(frame, (now) => now && emit('frame', now))
   margin: 0;
 }
 
-.preview :deep(.frame) {
-  cursor: default;
-}
-
 .waits {
   aspect-ratio: 3 / 2;
   padding: 12px;
@@ -67,9 +133,23 @@ watch(frame, (now) => now && emit('frame', now))
 }
 
 figcaption {
-  display: flex;
-  justify-content: space-between;
+  display: grid;
+  gap: 3px;
   padding-top: 3px;
   font-size: 12px;
+}
+
+.verdict {
+  font-size: 13px;
+}
+
+.line {
+  display: flex;
+  gap: 12px;
+  justify-content: space-between;
+}
+
+summary {
+  cursor: pointer;
 }
 </style>

@@ -32,7 +32,13 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
     <button v-if="planned.pins.length" class="link" @click="emit('release-all')">Release {{ planned.pins.length }} held</button>
   </div>
   <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
-  <PlanPreview v-if="request && plan" :request="request" :to="at('rehearse')" @frame="(made) => emit('frame', made)" />
+  <PlanPreview
+    v-if="request && plan"
+    :request="request"
+    :planned="planned"
+    :plan="plan"
+    :to="at('rehearse')"
+    @frame="(made) => emit('frame', made)" />
   <template v-if="plan && hasKit">
     <ChangingLight v-if="request?.sky" :request="request" />
     <StandingLine v-if="plan.standing" :report="plan.standing" :planned="planned" @hold="(changes) => emit('hold', changes)" />

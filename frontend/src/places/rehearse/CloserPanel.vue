@@ -34,7 +34,7 @@ const answers = useQueries({
 <template>
   <section class="panel" aria-label="Closer">
     <p v-if="!marks.length" class="soft">
-      Choose “Closer” above the frame and click up to three places: they are shown here at 400 %, with the noise and blur of single pixels.
+      Click up to three places in the frame: they are shown here at 400 %, with the noise and blur of single pixels.
     </p>
     <div v-for="(_, m) in marks" :key="m" class="place">
       <p>

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { FrameOut } from '@/api/types'
 import { evText, stopsText } from '@/shared/format'
 
-const props = defineProps<{ frame: FrameOut }>()
+const props = defineProps<{ frame: FrameOut; verdict?: string | null }>()
 const exposed = computed(() => {
   const { off_ev } = props.frame
   if (Math.abs(off_ev) < 0.17) return 'The subject as intended'
@@ -21,7 +21,7 @@ const moving = computed(() => {
 
 <template>
   <p class="said">
-    {{ exposed }}; {{ moving }}.
+    <b v-if="verdict">{{ verdict }}</b> {{ exposed }}; {{ moving }}.
     <span class="soft">Exposed for {{ evText(frame.exposure_ev100) }}. A drawn scene in true units, not a photograph.</span>
   </p>
 </template>

@@ -1,11 +1,7 @@
 <script setup lang="ts">
-/** What a click in the frame does, and what is kept, shown and compared. */
-import PickRow from '@/shared/PickRow.vue'
-
-export type ClickDoes = 'point' | 'card' | 'closer'
-defineProps<{ kept: boolean; count: number; summary: string }>()
+/** One bar over the frame: what a click does (the tool of the open reading), what is kept, shown and compared. */
+defineProps<{ kept: boolean; count: number; summary: string; clickDoes: string }>()
 const emit = defineEmits<{ keep: []; add: [] }>()
-const click = defineModel<ClickDoes>('click', { required: true })
 const pixels = defineModel<boolean>('pixels', { required: true })
 const showKept = defineModel<boolean>('showKept', { required: true })
 const comparing = defineModel<boolean>('comparing', { required: true })
@@ -13,21 +9,13 @@ const comparing = defineModel<boolean>('comparing', { required: true })
 
 <template>
   <div class="tools">
-    <PickRow
-      v-model:value="click"
-      spoken
-      label="A click in the frame"
-      :options="[
-        { value: 'point', label: 'Meter point' },
-        { value: 'card', label: 'Read card' },
-        { value: 'closer', label: 'Closer' },
-      ]" />
+    <span class="soft does">{{ clickDoes }}</span>
     <button class="plain tool" :aria-pressed="pixels" @click="pixels = !pixels">{{ pixels ? 'Whole frame' : '100 %' }}</button>
-    <button class="plain tool" title="A" @click="emit('keep')">Keep</button>
+    <button class="plain tool" title="A: remembers this frame, to look at it beside what you try next" @click="emit('keep')">Keep</button>
     <button
       class="plain tool"
       :disabled="!kept"
-      title="Hold, or press B"
+      :title="kept ? 'Hold, or press B: the kept frame and this one in turn' : 'Keep a frame first'"
       :aria-pressed="showKept"
       @pointerdown="showKept = true"
       @pointerup="showKept = false"
@@ -35,7 +23,7 @@ const comparing = defineModel<boolean>('comparing', { required: true })
       @keydown.enter.prevent="showKept = !showKept">
       Show kept
     </button>
-    <button class="plain tool" :disabled="count >= 4" title="V" @click="emit('add')">Add variant</button>
+    <button class="plain tool" :disabled="count >= 4" title="V: up to four frames to lay side by side" @click="emit('add')">Add variant</button>
     <button class="plain tool" :disabled="!count" :aria-pressed="comparing" title="C" @click="comparing = !comparing">
       {{ comparing ? 'Back to the frame' : `Compare ${count || ''}` }}
     </button>
@@ -51,6 +39,10 @@ const comparing = defineModel<boolean>('comparing', { required: true })
   flex-wrap: wrap;
   gap: 4px 14px;
   align-items: center;
+}
+
+.does {
+  font-size: 12px;
 }
 
 .tool {

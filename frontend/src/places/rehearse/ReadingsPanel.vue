@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the frame shows, one reading at a time: meter, tone, bracket, colour, look, closer, scene. */
 import { defineAsyncComponent } from 'vue'
-import type { FrameOut, RenderRequest, SceneTuning } from '@/api/types'
+import type { FrameOut, FrameRead, RenderRequest, SceneTuning } from '@/api/types'
 import type { ViewChoice } from './LookPanel.vue'
 import MeterPanel from './MeterPanel.vue'
 import { type Reading, READINGS } from './readings'
@@ -21,6 +21,7 @@ const props = defineProps<{
   kept: RenderRequest | null
   marks: { x: number; y: number }[]
   cardAt: { x: number; y: number } | null
+  read: FrameRead | null
 }>()
 const emit = defineEmits<{ forget: [index: number]; tune: [part: Partial<SceneTuning>] }>()
 const tab = defineModel<Reading>('tab', { required: true })
@@ -28,7 +29,7 @@ const view = defineModel<ViewChoice>('view', { required: true })
 const thresholds = defineModel<{ high: number; low: number } | null>('thresholds', { required: true })
 const hatches = defineModel<{ raw: boolean; screen: boolean; black: boolean }>('hatches', { required: true })
 const spotRadius = defineModel<number>('spotRadius', { required: true })
-const { base, body, asked, capture, meter, trial, tuning, change, note } = props.stage
+const { base, body, asked, capture, meter, planned, trial, tuning, change, note, say } = props.stage
 </script>
 
 <template>
@@ -76,10 +77,14 @@ const { base, body, asked, capture, meter, trial, tuning, change, note } = props
     <LookPanel v-else-if="tab === 'look'" v-model:view="view" :capture="capture" @change="change" />
     <CloserPanel v-else-if="tab === 'closer'" :asked="wished" :kept="kept" :marks="marks" @forget="(index) => emit('forget', index)" />
     <ScenePanel
-      v-else-if="tab === 'scene'"
+      v-else-if="tab === 'scene' && planned"
       :base="base"
       :tuning="tuning"
       :tuned="Object.keys(trial.tuning).length > 0"
+      :chosen="trial.scene"
+      :read="read"
+      :situation="planned.situation"
+      @situation="say"
       @scene="(scene) => note({ scene, tuning: {} })"
       @tune="(part) => emit('tune', part)"
       @untune="note({ tuning: {}, scene: null })" />

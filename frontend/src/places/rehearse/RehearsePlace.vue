@@ -14,7 +14,8 @@ import RulerStack from '@/planning/RulerStack.vue'
 import { usePlan } from '@/planning/usePlan'
 import FrameView from '@/frames/FrameView.vue'
 import FrameCaption from './FrameCaption.vue'
-import FrameTools, { type ClickDoes } from './FrameTools.vue'
+import FrameTools from './FrameTools.vue'
+import ThroughTheHours from './ThroughTheHours.vue'
 import { type Reading, READINGS } from './readings'
 import ReadingsPanel from './ReadingsPanel.vue'
 import TrialBar from './TrialBar.vue'
@@ -45,13 +46,16 @@ const {
   live,
   capture,
   meter,
+  minute,
   sendBack,
 } = stage
 /** The limits on the rulers may come a moment after the picture. */
 const rested = refDebounced(request, 120)
 const { plan } = usePlan(() => rested.value)
 const tab = useLocalStorage<Reading>('wa-rehearse-tab', 'meter')
-const click = ref<ClickDoes>('point')
+/** A tool and its panel are one thing: what a click in the frame does is what the open reading is about. */
+const click = computed(() => (tab.value === 'closer' ? 'closer' : tab.value === 'colour' ? 'card' : 'point'))
+const CLICKS = { point: 'A click moves the meter point.', card: 'A click reads a card.', closer: 'A click marks a place to look closer.' }
 const hatches = useLocalStorage('wa-hatches', { raw: true, screen: true, black: false })
 const spotRadius = ref(0.07)
 const marks = ref<{ x: number; y: number }[]>([])
@@ -76,13 +80,15 @@ function pointed(at: { x: number; y: number }): void {
   if (click.value === 'card') cardAt.value = at
   else if (click.value === 'closer') {
     marks.value = [...marks.value.filter((mark) => Math.hypot(mark.x - at.x, mark.y - at.y) > 0.03), at].slice(-3)
-    tab.value = 'closer'
   } else note({ point: at })
 }
-const tune = (part: Partial<SceneTuning>): void => {
-  note({ tuning: { ...trial.value.tuning, ...part } })
-  if (part.card) click.value = 'card'
-}
+const tune = (part: Partial<SceneTuning>): void => note({ tuning: { ...trial.value.tuning, ...part } })
+/** Only the sky's light changes with the hours. */
+const hours = computed(() => {
+  const situation = planned.value?.situation
+  const { starts_at_min: from, ends_at_min: to } = situation ?? {}
+  return situation?.light.kind === 'sky' && typeof from === 'number' && typeof to === 'number' && to > from ? { from, to } : null
+})
 function go(by: number): void {
   const at = situations.value.findIndex((each) => each.situation.id === props.situationId)
   const to = situations.value[at + by]
@@ -92,7 +98,7 @@ watch(
   () => props.situationId,
   () => {
     marks.value = []
-    kept.value = cardAt.value = null
+    kept.value = cardAt.value = minute.value = null
     variant.clear()
   },
 )
@@ -121,13 +127,13 @@ useShortcuts([
   </div>
   <TwoColumns v-else class="rehearse" main="Frame" side="What the frame shows" :side-px="384">
     <FrameTools
-      v-model:click="click"
       v-model:pixels="pixels"
       v-model:show-kept="showKept"
       v-model:comparing="comparing"
       :kept="kept !== null"
       :count="variants.length"
       :summary="summary"
+      :click-does="CLICKS[click]"
       @keep="keep"
       @add="variant.add" />
     <p v-if="problem || frameProblem" class="stop" role="alert">{{ (problem ?? frameProblem)!.message }}</p>
@@ -142,11 +148,12 @@ useShortcuts([
       :point="pixels ? null : trial.point"
       :spot-radius="meter?.pattern === 'spot' ? spotRadius : 0.025"
       :marks="pixels ? [] : marks"
-      :click-does="click === 'point' ? 'Arrow keys move the meter point.' : ''"
+      :click-does="click === 'point' ? 'Arrow keys move the meter point.' : CLICKS[click]"
       :style="{ '--peak': view.peakColour }"
       @point="pointed" />
     <div v-else class="waits soft" aria-busy="true">Drawing the scene…</div>
-    <FrameCaption v-if="frame && !comparing" :frame="frame" />
+    <FrameCaption v-if="frame && !comparing" :frame="frame" :verdict="changedText.length || minute !== null ? null : (plan?.frame.verdict ?? null)" />
+    <ThroughTheHours v-if="hours && !comparing" :from="hours.from" :to="hours.to" :at="minute" @at="(at) => (minute = at)" />
     <RulerStack
       v-if="plan && body && lens && !comparing"
       class="rulers"
@@ -183,6 +190,7 @@ useShortcuts([
         :kept="kept"
         :marks="marks"
         :card-at="cardAt"
+        :read="plan?.frame ?? null"
         @tune="tune"
         @forget="(index) => (marks = marks.filter((_, i) => i !== index))" />
     </template>

@@ -1,30 +1,62 @@
 <script setup lang="ts">
-/** Which scene stands for the situation, and how it is tuned. */
+/** What is drawn for the situation: surroundings and subject, what was assumed and can be corrected, and how it is tuned. */
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, client } from '@/api/client'
-import type { Rehearsal, SceneTuning } from '@/api/types'
+import type { FrameRead, Rehearsal, SceneTuning, Situation } from '@/api/types'
+import type { Chosen } from '@/frames/useRehearsed'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { signedStops } from '@/shared/format'
 import RangeField from '@/shared/RangeField.vue'
+import AssumedList from './AssumedList.vue'
 
-const props = defineProps<{ base: Rehearsal; tuning: SceneTuning; tuned: boolean }>()
-const emit = defineEmits<{ scene: [name: string]; tune: [tuning: Partial<SceneTuning>]; untune: [] }>()
+const props = defineProps<{
+  base: Rehearsal
+  tuning: SceneTuning
+  tuned: boolean
+  chosen: Chosen | null
+  read: FrameRead | null
+  situation: Situation
+}>()
+const emit = defineEmits<{ scene: [pieces: Chosen]; tune: [tuning: Partial<SceneTuning>]; untune: []; situation: [part: Partial<Situation>] }>()
 const list = useQuery({ queryKey: ['scenes'], queryFn: () => answered(client.GET('/api/v1/scenes')), staleTime: Infinity })
-const kinds = computed(() => list.data.value ?? [])
-const about = computed(() => kinds.value.find((kind) => kind.name === props.base.scene)?.about ?? '')
+const places = computed(() => list.data.value?.surroundings ?? [])
+const place = computed(() => places.value.find((each) => each.name === props.base.scene.surroundings))
+const subjects = computed(() => {
+  const all = list.data.value?.subjects ?? []
+  const here = place.value?.subjects ?? []
+  return [...all.filter((who) => here.includes(who.name)), ...all.filter((who) => !here.includes(who.name))]
+})
+/** In the brief the choice lasts and the plan is computed from it; here it is only tried. */
+const differs = computed(
+  () => props.base.scene.surroundings !== props.situation.surroundings || props.base.scene.seen_as !== (props.situation.seen_as ?? ''),
+)
 </script>
 
 <template>
   <section class="panel" aria-label="Scene">
     <ChoiceField
-      label="Scene"
+      label="Surroundings"
       searchable
-      :options="kinds.map((kind) => ({ value: kind.name, label: kind.title }))"
-      :value="base.scene"
-      @update:value="(name) => emit('scene', name)" />
-    <p>{{ about }}</p>
+      :options="places.map((each) => ({ value: each.name, label: each.title }))"
+      :value="base.scene.surroundings"
+      @update:value="(surroundings) => emit('scene', { surroundings, seen_as: null })" />
+    <ChoiceField
+      label="Subject in it"
+      searchable
+      :options="subjects.map((each) => ({ value: each.name, label: each.title }))"
+      :value="base.scene.seen_as"
+      @update:value="(seen_as) => emit('scene', { surroundings: base.scene.surroundings, seen_as })" />
+    <p>{{ place?.about }}</p>
     <p class="soft">{{ base.because }}</p>
+    <p v-for="fault in base.faults" :key="fault" class="stop">{{ fault }}</p>
+    <button
+      v-if="chosen !== null && differs"
+      class="link"
+      @click="emit('situation', { surroundings: base.scene.surroundings, seen_as: base.scene.seen_as || null })">
+      Write this into the brief
+    </button>
+    <AssumedList v-if="read?.assumptions.length" :assumptions="read.assumptions" @say="(part) => emit('situation', part)" />
     <RangeField
       label="Light"
       :min="-8"
@@ -66,6 +98,6 @@ const about = computed(() => kinds.value.find((kind) => kind.name === props.base
       :text="`× ${tuning.speed.toFixed(1)}`"
       :value="tuning.speed"
       @update:value="(speed) => emit('tune', { speed })" />
-    <button v-if="tuned" class="link" @click="emit('untune')">As the situation says</button>
+    <button v-if="tuned || chosen !== null" class="link" @click="emit('untune')">As the situation says</button>
   </section>
 </template>

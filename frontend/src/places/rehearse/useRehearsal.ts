@@ -1,8 +1,8 @@
 /** One situation in rehearsal: the camera as planned, what is tried on it, the scene and its tuning. */
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import type { Capture, RenderRequest, SceneTuning } from '@/api/types'
-import { useRehearsed } from '@/frames/useRehearsed'
+import type { Capture, RenderRequest, SceneTuning, Situation } from '@/api/types'
+import { type Chosen, useRehearsed } from '@/frames/useRehearsed'
 import { edit } from '@/saving/undo'
 import { computedSame } from '@/shared/computedSame'
 import { useFoundation } from '@/planning/useFoundation'
@@ -13,7 +13,7 @@ import { captureWith, meterWith, pinsOf } from './trial'
 interface Trial {
   changes: Changes
   tuning: Partial<SceneTuning>
-  scene: string | null
+  scene: Chosen | null
   point: { x: number; y: number }
   metered: boolean
 }
@@ -35,10 +35,15 @@ export function useRehearsal(situationId: () => string) {
   const live = ref<Changes>({})
   const kit = useCase(situationId, { pins: (held) => withPins(held, pinsOf(capture.value, { ...changes.value, ...live.value })) })
   const foundation = useFoundation()
+  /** The minute of the day the frame is looked at; null: the whole situation, as planned. */
+  const minute = ref<number | null>(null)
   const asPlanned = computedSame(() => {
     const { planned, body, lens, loaded } = kit
     if (!loaded.value || !planned.value || !body.value || !lens.value) return null
-    return { ...requestFor(planned.value, body.value, lens.value, foundation.under(planned.value), kit.sky.value), scene: trial.value.scene }
+    const asked = requestFor(planned.value, body.value, lens.value, foundation.under(planned.value), kit.sky.value)
+    if (minute.value === null) return { ...asked, scene: trial.value.scene }
+    const at = { starts_at_min: minute.value, ends_at_min: minute.value }
+    return { ...asked, situation: { ...asked.situation, ...at }, scene: trial.value.scene }
   })
 
   const { answer: base, problem } = useRehearsed(() => asPlanned.value)
@@ -68,7 +73,14 @@ export function useRehearsal(situationId: () => string) {
     note({ changes: {} })
   }
 
-  return { ...kit, trial, changes, change, putBack, note, base, problem, live, capture, tuning, meter, asked, sendBack }
+  /** Write something into the brief, with undo; pieces tried here are then the brief's. */
+  function say(part: Partial<Situation>): void {
+    if (!kit.planned.value) return
+    edit('situations', { ...kit.planned.value, situation: { ...kit.planned.value.situation, ...part } })
+    if ('surroundings' in part) note({ scene: null })
+  }
+
+  return { ...kit, say, minute, trial, changes, change, putBack, note, base, problem, live, capture, tuning, meter, asked, sendBack }
 }
 
 export type Stage = ReturnType<typeof useRehearsal>

@@ -3,7 +3,7 @@
 Half grey world (the mean of the mid-tones is grey), half white patch (the brightest tones that do not clip are white), both
 as logarithms of the channels. Then the body's range of colour temperatures, and its bias: “keep white” corrects warm light
 wholly, “keep warm” leaves a third of what is warmer than 4000 K, “balanced” an eighth. Greenish or pinkish casts are taken
-out up to 0.012 duv. A plain model with known failures: one colour filling the frame is taken for the light.
+out up to 0.012 duv; what lies further off than any light does is grass or paint, and counts the less the further it lies. A plain model with known failures: one colour filling the frame is taken for the light.
 """
 
 from __future__ import annotations
@@ -58,7 +58,8 @@ def automatic_white(
     found_k, duv = _temperature(guess)
     light = 1e6 / found_k
     setting = light - KEPT_WARM[bias] * max(light - WARM_FROM_MIRED, 0.0)
-    return AutomaticWhite(min(max(1e6 / setting, low_k), high_k), min(max(duv, -MOST_DUV), MOST_DUV), found_k)
+    believed = duv if abs(duv) <= MOST_DUV else math.copysign(MOST_DUV * (MOST_DUV / abs(duv)) ** 2, duv)
+    return AutomaticWhite(min(max(1e6 / setting, low_k), high_k), believed, found_k)
 
 
 def chromaticity_of(channels: NDArray[np.floating]) -> Chromaticity:

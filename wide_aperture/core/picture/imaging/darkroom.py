@@ -55,7 +55,9 @@ class Darkroom:
         self.optical = BoundedStore(optical_bytes)
         self.noise = BoundedStore(noise_bytes)
 
-    def drawing(self, composition: Composition, body: Body, look: Look, *, seed: int = 1, tuning: Tuning = AS_DRAWN) -> Scene:
+    def drawing(
+        self, composition: Composition, body: Body, look: Look, *, seed: int = 1, tuning: Tuning = AS_DRAWN
+    ) -> Scene:
         """The drawing for a view: the whole frame, or a crop with a margin for blur. Raises as build.scene does."""
         width, height, window = view_of(body, look)
         drawn_as = tuning.drawn_as

@@ -10,12 +10,13 @@ import numpy as np
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.picture.scenes.composition import Composition, behind_m, checked, drawn_at_m, placed, view
 from wide_aperture.core.picture.scenes.drawing import Canvas
-from wide_aperture.core.picture.scenes.piece import Surroundings
+from wide_aperture.core.picture.scenes.piece import Surroundings, flash
 from wide_aperture.core.picture.scenes.scene import AS_DRAWN, WHOLE_FRAME, Lamp, Scene, Tuning, Window, brought_to
 from wide_aperture.core.picture.scenes.stage import hazed, hold_card, mean_light
 from wide_aperture.core.picture.scenes.world import World
 
 FARTHEST_CARD_M = 1000.0
+UNNAMED_LIGHT = 0.25  # of a second light reaches the subject where the brief does not speak of it
 SMALLEST_PX, LARGEST_PX, MOST_PIXELS = 16, 4096, 4_200_000
 
 
@@ -29,7 +30,14 @@ def checked_size(width_px: int, height_px: int) -> None:
 
 
 def scene(
-    composition: Composition, width_px: int, height_px: int, seed: int = 1, *, window: Window = WHOLE_FRAME, tuning: Tuning = AS_DRAWN, coarse: bool = False
+    composition: Composition,
+    width_px: int,
+    height_px: int,
+    seed: int = 1,
+    *,
+    window: Window = WHOLE_FRAME,
+    tuning: Tuning = AS_DRAWN,
+    coarse: bool = False,
 ) -> Scene:
     """Draw a composition.
 
@@ -82,8 +90,25 @@ def _world(composition: Composition, canvas: Canvas, seed: int, tuning: Tuning, 
     return World(
         canvas, seed, tuning, place.key_deg if tuning.key_deg is None else tuning.key_deg, {lamp.name: lamp for lamp in lamps},
         view=view(composition), subject_m=drawn_at_m(composition), background_m=behind_m(composition), ev100=place.ev100,
-        windy=composition.windy, cast_in_sky=who is not None and who.in_sky, draw_cast=draw_cast, subject_light=dict(place.on_subject),
+        windy=composition.windy, cast_in_sky=who is not None and who.in_sky, draw_cast=draw_cast, subject_light=_on_subject(place, lamps, tuning),
     )  # fmt: skip
+
+
+def _on_subject(place: Surroundings, lamps: tuple[Lamp, ...], tuning: Tuning) -> dict[str, float]:
+    """What reaches the subject of each lamp. A second light that the brief does not name hardly does: the key takes its part."""
+    key = lamps[0]
+    shares = dict(place.on_subject) or {key.name: 1.0}
+    shares.update({lamp.name: 1.0 for lamp in lamps if lamp.part == "flash"})
+    if tuning.second_cct_k is not None:
+        return shares
+    for lamp in lamps[1:]:
+        if lamp.part != "flash" and lamp.name in shares:
+            kept = UNNAMED_LIGHT * shares[lamp.name]
+            shares[key.name] = (
+                shares.get(key.name, 1.0) + (shares[lamp.name] - kept) * lamp.illuminance_lux / key.illuminance_lux
+            )
+            shares[lamp.name] = kept
+    return shares
 
 
 def _tuned_lamps(place: Surroundings, tuning: Tuning) -> tuple[Lamp, ...]:
@@ -94,7 +119,13 @@ def _tuned_lamps(place: Surroundings, tuning: Tuning) -> tuple[Lamp, ...]:
         second = next((k for k, lamp in enumerate(others) if lamp.part != "flash"), None)
         if second is not None:
             others[second] = replace(others[second], cct_k=tuning.second_cct_k, duv=0.0)
+    if tuning.flash_cct_k is not None:
+        others = [replace(lamp, cct_k=tuning.flash_cct_k) if lamp.part == "flash" else lamp for lamp in others]
     lamps = [key, *others]
+    if not any(lamp.part == "flash" for lamp in lamps):
+        lamps.append(
+            flash() if tuning.flash_cct_k is None else flash(tuning.flash_cct_k)
+        )  # whoever holds a camera may have one on it
     if tuning.flicker_hz == 0:
         lamps = [replace(lamp, part="steady") if lamp.part == "pulsing" else lamp for lamp in lamps]
     elif tuning.flicker_hz is not None:
@@ -123,6 +154,7 @@ def _check_tuning(tuning: Tuning) -> None:
         ("speed", tuning.speed, 0, 50),
         ("key_cct_k", tuning.key_cct_k if tuning.key_cct_k is not None else 5500.0, 1500, 20_000),
         ("second_cct_k", tuning.second_cct_k if tuning.second_cct_k is not None else 5500.0, 1500, 20_000),
+        ("flash_cct_k", tuning.flash_cct_k if tuning.flash_cct_k is not None else 5500.0, 1500, 20_000),
         ("flicker_hz", tuning.flicker_hz if tuning.flicker_hz is not None else 100.0, 0, 100_000),
         ("modulation", tuning.modulation if tuning.modulation is not None else 0.0, 0, 1),
         ("key_deg", tuning.key_deg if tuning.key_deg is not None else 0.0, -360, 360),

@@ -90,7 +90,12 @@ def cast(name: str) -> Cast:
 def usual(name: str) -> Composition:
     """Surroundings as they are usually seen. Raises UnknownIdError."""
     place = surroundings(name)
-    return Composition(surroundings=name, cast=place.casts[0] if place.casts else "", distance_m=place.distance_m, focal_mm=place.focal_mm)
+    return Composition(
+        surroundings=name,
+        cast=place.casts[0] if place.casts else "",
+        distance_m=place.distance_m,
+        focal_mm=place.focal_mm,
+    )
 
 
 def checked(composition: Composition) -> None:
@@ -117,7 +122,12 @@ def placed(composition: Composition) -> Placed:
         return Placed(0.0, distance, 1.0)
     x = composition.across / per_m
     if who.in_sky and who.name == "moon":
-        return Placed(composition.across * WHOLE_SKY_M * composition.sensor_height_mm / composition.focal_mm, WHOLE_SKY_M, who.height_m, _moon_tangent(composition) * WHOLE_SKY_M)
+        return Placed(
+            composition.across * WHOLE_SKY_M * composition.sensor_height_mm / composition.focal_mm,
+            WHOLE_SKY_M,
+            who.height_m,
+            _moon_tangent(composition) * WHOLE_SKY_M,
+        )
     return Placed(x, distance, who.height_m, who.over_ground_m, flip=composition.across > 0.12)
 
 
@@ -150,7 +160,11 @@ def view(composition: Composition) -> View:
     if composition.tilt_deg is not None:
         horizon = 0.5 + math.tan(math.radians(max(min(composition.tilt_deg, 85.0), -85.0))) * at_infinity
     elif who is None or who.name in ("nothing", "rocks", "trails"):
-        horizon = SKY_HORIZON if composition.place.level_follows and composition.place.own_sky and composition.place.ev100 < 0 else LAND_HORIZON
+        horizon = (
+            SKY_HORIZON
+            if composition.place.level_follows and composition.place.own_sky and composition.place.ev100 < 0
+            else LAND_HORIZON
+        )
     elif who.name == "moon":
         horizon = MOON_AT + _moon_tangent(composition) * at_infinity
     elif who.in_sky and who.name in ("stars", "aurora"):
@@ -158,7 +172,11 @@ def view(composition: Composition) -> View:
     else:
         tall = who.framed_m or who.height_m
         share = tall * at_infinity / distance
-        aim, at = (who.over_ground_m + 0.5 * tall, WHOLE_AT) if share <= FILLS else (who.over_ground_m + who.tall_part * tall, min(HEADROOM + (1 - who.tall_part) * share, CUT_AT))
+        aim, at = (
+            (who.over_ground_m + 0.5 * tall, WHOLE_AT)
+            if share <= FILLS
+            else (who.over_ground_m + who.tall_part * tall, min(HEADROOM + (1 - who.tall_part) * share, CUT_AT))
+        )
         if who.in_sky:
             aim, at = who.over_ground_m, 0.5
         horizon = at - (eye - aim) * at_infinity / distance
@@ -170,22 +188,30 @@ def faults(composition: Composition) -> tuple[str, ...]:
     who, found = composition.who, []
     near = composition.close_focus_m
     if near is not None and composition.distance_m < near - 1e-9:
-        found.append(f"The lens focuses from {near:g} m: at {composition.distance_m:g} m nothing is sharp. Step back, or take a lens that focuses nearer.")
+        found.append(
+            f"The lens focuses from {near:g} m: at {composition.distance_m:g} m nothing is sharp. Step back, or take a lens that focuses nearer."
+        )
     if who is not None and not who.in_sky and who.name not in ("nothing", "rocks", "trails"):
         share = who.height_m * composition.focal_mm / drawn_at_m(composition) / composition.sensor_height_mm
         if share > ABSURD_SHARE:
-            found.append(f"{who.title} at {composition.distance_m:g} m is {share:.0f} times as high as the frame: only a part is drawn. Step back, or take a shorter lens.")
+            found.append(
+                f"{who.title} at {composition.distance_m:g} m is {share:.0f} times as high as the frame: only a part is drawn. Step back, or take a shorter lens."
+            )
         if share < 0.004:
-            found.append(f"{who.title} at {composition.distance_m:g} m is smaller than can be drawn: {share:.2%} of the frame's height. Go nearer, or take a longer lens.")
+            found.append(
+                f"{who.title} at {composition.distance_m:g} m is smaller than can be drawn: {share:.2%} of the frame's height. Go nearer, or take a longer lens."
+            )
     if composition.background_m is not None and composition.background_m <= drawn_at_m(composition):
-        found.append(f"The background at {composition.background_m:g} m would lie before the subject at {drawn_at_m(composition):g} m; it is drawn just behind it.")
+        found.append(
+            f"The background at {composition.background_m:g} m would lie before the subject at {drawn_at_m(composition):g} m; it is drawn just behind it."
+        )
     if composition.tilt_deg is not None:
         seen = view(composition)
         if not -0.05 <= seen.horizon <= 1.05:
             found.append(f"Tilted {composition.tilt_deg:+g} degrees this lens does not see the horizon.")
         if who is not None and not who.in_sky and who.name not in ("nothing", "rocks", "trails"):
             spot = placed(composition)
-            y = seen.at(spot.x_m, spot.y_m + 0.5 * spot.height_m, spot.z_m)[1]
-            if not 0 <= y <= 1:
+            top, foot = (seen.at(spot.x_m, spot.y_m + share * spot.height_m, spot.z_m)[1] for share in (0.9, 0.1))
+            if foot < 0 or top > 1:
                 found.append(f"Tilted {composition.tilt_deg:+g} degrees the camera looks past the subject.")
     return tuple(found)

@@ -23,6 +23,7 @@ _SHIFT = 4  # sixteenths of a pixel for edges
 TILE = 128  # cells of a texture before it repeats
 SAMPLES_A_CELL = 6
 FINEST_CELLS_A_PX = 0.75
+COARSE_OCTAVES = 2  # finer ones average out under a meter
 
 
 class Canvas:
@@ -60,15 +61,21 @@ class Canvas:
         """A filled polygon with soft edges."""
         return self._covered(np.asarray(points, np.float64), [len(points)])
 
-    def polygons(self, shapes: Sequence[Points] | NDArray[np.float64]) -> Pixels:
-        """Several polygons in one mask; where they overlap the mask stays whole."""
+    def polygons(self, shapes: Sequence[Points] | NDArray[np.float64], *, exact: bool = False) -> Pixels:
+        """Several polygons in one mask; where they overlap the mask stays whole.
+
+        exact: for what shines, whose light must not grow with the half pixel that drawn edges do.
+        """
         if not len(shapes):
             return self.zeros()
         if isinstance(shapes, np.ndarray):
             counts, points = [shapes.shape[1]] * shapes.shape[0], shapes.reshape(-1, 2)
         else:
-            counts, points = [len(shape) for shape in shapes], np.concatenate([np.asarray(shape, np.float64) for shape in shapes])
-        return self._covered(points, counts)
+            counts, points = (
+                [len(shape) for shape in shapes],
+                np.concatenate([np.asarray(shape, np.float64) for shape in shapes]),
+            )
+        return self._covered(points, counts, exact=exact)
 
     def blob(self, points: Points) -> Pixels:
         """A closed smooth curve through the points."""
@@ -95,12 +102,13 @@ class Canvas:
 
     def limb(self, points: Points, widths: Sequence[float]) -> Pixels:
         """A chain of tapered rounded segments through points, widths in frame heights at each."""
-        shapes: list[Points] = []
-        for (a, wa), (b, wb) in zip(
-            zip(points[:-1], widths[:-1], strict=True), zip(points[1:], widths[1:], strict=True), strict=True
-        ):
-            shapes.append(_capsule(a, b, wa / 2, wb / 2))
-        return self.polygons(shapes)
+        return self.polygons(self.limb_outline(points, widths))
+
+    @staticmethod
+    def limb_outline(points: Points, widths: Sequence[float]) -> list[NDArray[np.float64]]:
+        """The outlines of a limb's segments."""
+        ends = zip(zip(points[:-1], widths[:-1], strict=True), zip(points[1:], widths[1:], strict=True), strict=True)
+        return [_capsule(a, b, wa / 2, wb / 2) for (a, wa), (b, wb) in ends]
 
     def line(self, points: Points, width: float) -> Pixels:
         return self.limb(points, [width] * len(points))
@@ -110,9 +118,10 @@ class Canvas:
         (x0, _), (x1, _) = heights[0], heights[-1]
         return self.polygon([*heights, (x1, 3.0), (x0, 3.0)])
 
-    def _covered(self, points: NDArray[np.float64], counts: Sequence[int]) -> Pixels:
-        """Coverage of polygons, their points one after another. Coarse: by finer pixels, else thin things would swell."""
-        by = _FINER if self.coarse else 1
+    def _covered(self, points: NDArray[np.float64], counts: Sequence[int], *, exact: bool = False) -> Pixels:
+        """Coverage of polygons, their points one after another. Exact or coarse: by finer pixels, else thin things would swell."""
+        exact = exact or self.coarse
+        by = _FINER if exact else 1
         at = (points - (self.left, self.top)) * self.scale
         mask = self.zeros()
         low, high = at.min(axis=0), at.max(axis=0)
@@ -125,12 +134,12 @@ class Canvas:
         pixels = np.floor(np.minimum(np.maximum(scaled, -_FURTHEST), _FURTHEST)).astype(np.int32)
         start = 0
         for count in counts:
-            cv2.fillPoly(fine, [pixels[start : start + count]], 255, cv2.LINE_8 if self.coarse else cv2.LINE_AA, _SHIFT)
+            cv2.fillPoly(fine, [pixels[start : start + count]], 255, cv2.LINE_8 if exact else cv2.LINE_AA, _SHIFT)
             start += count
-        if self.coarse:
+        if exact:
             fine = cv2.resize(fine, (right - left, bottom - top), interpolation=cv2.INTER_AREA)
         mask[top:bottom, left:right] = fine * np.float32(1 / 255)
-        return mask
+        return Mask.of(mask, (slice(top, bottom), slice(left, right)))
 
     # softness and roundness ------------------------------------------------------------------------
 
@@ -198,7 +207,7 @@ class Canvas:
         total, weight, size = self.zeros(), 1.0, 0.0
         if part[0].stop == part[0].start:
             return total
-        for octave in range(octaves):
+        for octave in range(min(octaves, COARSE_OCTAVES) if self.coarse else octaves):
             per_height = cells * 2**octave
             if per_height > self.scale * FINEST_CELLS_A_PX:
                 break
@@ -245,6 +254,22 @@ class Canvas:
         return int(min(max(math.floor(away * self.scale) + more, 0), most))
 
 
+class Mask(np.ndarray):
+    """Coverage of a shape that remembers where it lies, so that nobody searches a whole picture for it. Read only."""
+
+    box: tuple[slice, slice] | None
+
+    @classmethod
+    def of(cls, plane: Pixels, box: tuple[slice, slice]) -> Mask:
+        made = plane.view(cls)
+        made.box = box
+        made.flags.writeable = False
+        return made
+
+    def __array_finalize__(self, source: object) -> None:
+        self.box = None  # what is made of it may lie elsewhere
+
+
 @dataclass(frozen=True, slots=True)
 class Cut:
     """A canvas of a part of another, and where its first row and column lie there."""
@@ -270,13 +295,18 @@ def sample(tile: Pixels, x: Pixels, y: Pixels) -> Pixels:
 
 def extent(mask: Pixels, margin_px: int = 0) -> tuple[slice, slice]:
     """The rows and columns a mask (0 or more) touches, widened by a margin; empty slices where it touches nothing."""
-    rows = cv2.reduce(mask, 1, cv2.REDUCE_MAX).ravel() > 0
-    first = int(rows.argmax())
-    if not rows[first]:
+    if isinstance(mask, Mask) and mask.box is not None:
+        rows, columns = mask.box
+        return slice(max(rows.start - margin_px, 0), rows.stop + margin_px), slice(
+            max(columns.start - margin_px, 0), columns.stop + margin_px
+        )
+    used = cv2.reduce(mask, 1, cv2.REDUCE_MAX).ravel() > 0
+    first = int(used.argmax())
+    if not used[first]:
         return slice(0, 0), slice(0, 0)
-    last = rows.size - int(rows[::-1].argmax())
-    columns = cv2.reduce(mask[first:last], 0, cv2.REDUCE_MAX).ravel() > 0
-    left, right = int(columns.argmax()), columns.size - int(columns[::-1].argmax())
+    last = used.size - int(used[::-1].argmax())
+    across = cv2.reduce(mask[first:last], 0, cv2.REDUCE_MAX).ravel() > 0
+    left, right = int(across.argmax()), across.size - int(across[::-1].argmax())
     return slice(max(first - margin_px, 0), last + margin_px), slice(max(left - margin_px, 0), right + margin_px)
 
 
@@ -302,14 +332,16 @@ def smooth(points: Points, steps: int = 10) -> NDArray[np.float64]:
     p = np.asarray(points, dtype=np.float64)
     index = np.arange(len(p))
     held = p[(index[:, None] + (-1, 0, 1, 2)) % len(p)]  # before, from, to and after each piece
-    return np.einsum("sk,nkc->nsc", _catmull_rom(steps), held).reshape(-1, 2)
+    return np.asarray(np.einsum("sk,nkc->nsc", _catmull_rom(steps), held).reshape(-1, 2))
 
 
 @lru_cache(maxsize=16)
 def _catmull_rom(steps: int) -> NDArray[np.float64]:
     """Weights of four neighbours along a piece, shape (steps, 4)."""
     t = np.linspace(0, 1, steps, endpoint=False)[:, None]
-    return 0.5 * np.concatenate([-t + 2 * t**2 - t**3, 2 - 5 * t**2 + 3 * t**3, t + 4 * t**2 - 3 * t**3, -(t**2) + t**3], axis=1)
+    return 0.5 * np.concatenate(
+        [-t + 2 * t**2 - t**3, 2 - 5 * t**2 + 3 * t**3, t + 4 * t**2 - 3 * t**3, -(t**2) + t**3], axis=1
+    )
 
 
 def _capsule(a: Point, b: Point, ra: float, rb: float) -> NDArray[np.float64]:
@@ -320,7 +352,9 @@ def _capsule(a: Point, b: Point, ra: float, rb: float) -> NDArray[np.float64]:
     return np.concatenate([turned * ra + a, turned * -rb + b])
 
 
-_HALF = np.stack([np.cos(np.linspace(math.pi / 2, 3 * math.pi / 2, 8)), np.sin(np.linspace(math.pi / 2, 3 * math.pi / 2, 8))], axis=1)
+_HALF = np.stack(
+    [np.cos(np.linspace(math.pi / 2, 3 * math.pi / 2, 8)), np.sin(np.linspace(math.pi / 2, 3 * math.pi / 2, 8))], axis=1
+)
 
 
 def _circle(count: int) -> NDArray[np.float64]:

@@ -72,7 +72,9 @@ def bounds(feet: Point, height: float) -> tuple[float, float, float, float]:
 class _Body:
     """One person in the making."""
 
-    def __init__(self, sheet: Sheet, feet: Point, height: float, joints: Joints, dress: Dress, key_deg: float, flip: bool) -> None:
+    def __init__(
+        self, sheet: Sheet, feet: Point, height: float, joints: Joints, dress: Dress, key_deg: float, flip: bool
+    ) -> None:
         self.sheet, self.canvas, self.dress, self.key_deg = sheet, sheet.canvas, dress, key_deg
         self.h, self.w = height, height * dress.build
         self.side = -1.0 if flip else 1.0
@@ -80,10 +82,24 @@ class _Body:
         self.at = {name: (feet[0] + self.side * x * height, feet[1] - y * height) for name, (x, y) in joints.items()}
         self.whole, self.skin, self.cloth = (sheet.canvas.zeros() for _ in range(3))
 
-    def lay(self, mask: Pixels, colour: Colour, round_by: float = 0.028, *, kind: Pixels | None = None, fill: float = 0.42, folds: float = 0.0) -> Pixels:
+    def lay(
+        self,
+        mask: Pixels,
+        colour: Colour,
+        round_by: float = 0.028,
+        *,
+        kind: Pixels | None = None,
+        fill: float = 0.42,
+        folds: float = 0.0,
+    ) -> Pixels:
         texture: Pixels | float = 1.0
         if folds and self.px > FOLDS_FROM_PX:
-            texture = np.clip(1 + np.float32(folds) * self.canvas.noise(7 / self.h, 77, octaves=5, stretch=0.5, gain=0.6, within=mask), 0.6, 1.4).astype(np.float32)
+            texture = np.clip(
+                1
+                + np.float32(folds) * self.canvas.noise(7 / self.h, 77, octaves=5, stretch=0.5, gain=0.6, within=mask),
+                0.6,
+                1.4,
+            ).astype(np.float32)
         self.sheet.fill(mask, colour, texture)
         self.sheet.shade(self.canvas.roundness(mask, round_by * self.h, self.key_deg, fill=fill), mask)
         np.maximum(self.whole, mask, out=self.whole)
@@ -121,7 +137,14 @@ class _Body:
         self.bare(self.chain(names, LEG))
         if dress.socks:
             knee, foot = self.at[names[1]], self.at[names[2]]
-            self.dressed(self.canvas.limb([_between(knee, foot, t) for t in (0.3, 0.65, 1.0)], [0.063 * self.w, 0.054 * self.w, 0.042 * self.w]), dress.socks, folds=0.04)
+            self.dressed(
+                self.canvas.limb(
+                    [_between(knee, foot, t) for t in (0.3, 0.65, 1.0)],
+                    [0.063 * self.w, 0.054 * self.w, 0.042 * self.w],
+                ),
+                dress.socks,
+                folds=0.04,
+            )
         self._shoe(leg)
         if dress.cut == "shorts":
             self.dressed(self.chain(names, (0.112, 0.114, 0.108, 0.1, 0.1, 0.1, 0.1), 0.34), dress.legs)
@@ -130,10 +153,17 @@ class _Body:
         knee, foot = self.at[f"{leg}_knee"], self.at[f"{leg}_foot"]
         shin = math.atan2(foot[1] - knee[1], foot[0] - knee[0])
         along = shin - self.side * math.radians(78)
-        heel = (foot[0] - 0.018 * self.h * math.cos(along), foot[1] - 0.018 * self.h * math.sin(along) + 0.012 * self.h * math.sin(shin))
+        heel = (
+            foot[0] - 0.018 * self.h * math.cos(along),
+            foot[1] - 0.018 * self.h * math.sin(along) + 0.012 * self.h * math.sin(shin),
+        )
         toe = (heel[0] + 0.098 * self.h * math.cos(along), heel[1] + 0.098 * self.h * math.sin(along))
         middle = _between(heel, toe, 0.45)
-        self.lay(self.canvas.limb([heel, middle, toe], [0.044 * self.h, 0.042 * self.h, 0.026 * self.h]), self.dress.shoes, 0.012)
+        self.lay(
+            self.canvas.limb([heel, middle, toe], [0.044 * self.h, 0.042 * self.h, 0.026 * self.h]),
+            self.dress.shoes,
+            0.012,
+        )
 
     def arm(self, arm: str) -> None:
         names = (f"{arm}_shoulder", f"{arm}_elbow", f"{arm}_hand")
@@ -141,7 +171,10 @@ class _Body:
         reach = math.atan2(hand[1] - elbow[1], hand[0] - elbow[0])
         tip = (hand[0] + 0.052 * self.h * math.cos(reach), hand[1] + 0.052 * self.h * math.sin(reach))
         self.bare(self.chain(names, ARM))
-        self.bare(self.canvas.limb([hand, _between(hand, tip, 0.5), tip], [0.030 * self.h, 0.038 * self.h, 0.022 * self.h]), 0.012)
+        self.bare(
+            self.canvas.limb([hand, _between(hand, tip, 0.5), tip], [0.030 * self.h, 0.038 * self.h, 0.022 * self.h]),
+            0.012,
+        )
         dress = self.dress
         if dress.garment == "gown":
             return
@@ -205,20 +238,60 @@ class _Body:
             return neck[0] + dx * w + (hip[0] - neck[0]) * dy, neck[1] + (hip[1] - neck[1]) * dy
 
         if self.dress.garment == "suit":
-            self.dressed(self.canvas.polygon([down(-0.036, -0.02), down(0.036, -0.02), down(0.004, 0.46), down(-0.004, 0.46)]), (0.80, 0.80, 0.80), 0.01, 0.03)
-            self.dressed(self.canvas.polygon([down(-0.010, 0.03), down(0.010, 0.03), down(0.011, 0.33), down(0, 0.42), down(-0.011, 0.33)]), (0.10, 0.05, 0.07), 0.006, 0.0)
+            self.dressed(
+                self.canvas.polygon([down(-0.036, -0.02), down(0.036, -0.02), down(0.004, 0.46), down(-0.004, 0.46)]),
+                (0.80, 0.80, 0.80),
+                0.01,
+                0.03,
+            )
+            self.dressed(
+                self.canvas.polygon(
+                    [down(-0.010, 0.03), down(0.010, 0.03), down(0.011, 0.33), down(0, 0.42), down(-0.011, 0.33)]
+                ),
+                (0.10, 0.05, 0.07),
+                0.006,
+                0.0,
+            )
             for side in (-1, 1):
-                lapel = self.canvas.polygon([down(side * 0.036, -0.03), down(side * 0.062, 0.17), down(side * 0.048, 0.22), down(side * 0.003, 0.47)])
-                self.sheet.shade(np.float32(0.72) * np.ones_like(lapel), np.clip(lapel - self.canvas.soften(lapel, 0.006 * self.h), 0, 1) * 1.6)
+                lapel = self.canvas.polygon(
+                    [
+                        down(side * 0.036, -0.03),
+                        down(side * 0.062, 0.17),
+                        down(side * 0.048, 0.22),
+                        down(side * 0.003, 0.47),
+                    ]
+                )
+                self.sheet.shade(
+                    np.float32(0.72) * np.ones_like(lapel),
+                    np.clip(lapel - self.canvas.soften(lapel, 0.006 * self.h), 0, 1) * 1.6,
+                )
         else:
             deep = 0.34 if self.dress.garment == "gown" else 0.12
             wide = 0.060 if self.dress.garment == "gown" else 0.032
-            self.bare(self.canvas.polygon(smooth([down(-wide, -0.03), down(wide, -0.03), down(wide * 0.6, deep * 0.6), down(0, deep), down(-wide * 0.6, deep * 0.6)], 4)), 0.03)
+            self.bare(
+                self.canvas.polygon(
+                    smooth(
+                        [
+                            down(-wide, -0.03),
+                            down(wide, -0.03),
+                            down(wide * 0.6, deep * 0.6),
+                            down(0, deep),
+                            down(-wide * 0.6, deep * 0.6),
+                        ],
+                        4,
+                    )
+                ),
+                0.03,
+            )
 
     def head(self) -> tuple[Point, float]:
         at, h = self.at, self.h
-        self.bare(self.canvas.limb([(at["neck"][0], at["neck"][1] + 0.02 * h), at["head"]], [0.060 * self.w, 0.052 * h]))
-        throat = self.canvas.soften(self.canvas.ellipse((at["head"][0], at["head"][1] + 0.072 * h), 0.045 * h, 0.024 * h), 0.010 * h)
+        self.bare(
+            self.canvas.limb([(at["neck"][0], at["neck"][1] + 0.02 * h), at["head"]], [0.060 * self.w, 0.052 * h])
+        )
+        throat = self.canvas.soften(
+            self.canvas.ellipse((at["head"][0], at["head"][1] + 0.072 * h), 0.045 * h, 0.024 * h), 0.010 * h
+        )
         self.sheet.shade(1 - 0.42 * throat, self.whole * throat)
         radius = HEAD_RADIUS * h
         paint_head(self, at["head"], radius)
@@ -228,7 +301,17 @@ class _Body:
 def long_hair(body: _Body) -> None:
     """Hair down to the shoulders, behind everything else."""
     (x, y), r = body.at["head"], HEAD_RADIUS * body.h
-    shape = [(-0.80, -0.4), (0, -1.06), (0.80, -0.4), (0.92, 0.5), (0.98, 1.45), (0.4, 1.85), (-0.4, 1.85), (-0.98, 1.45), (-0.92, 0.5)]
+    shape = [
+        (-0.80, -0.4),
+        (0, -1.06),
+        (0.80, -0.4),
+        (0.92, 0.5),
+        (0.98, 1.45),
+        (0.4, 1.85),
+        (-0.4, 1.85),
+        (-0.98, 1.45),
+        (-0.92, 0.5),
+    ]
     mask = body.canvas.blob([(x + dx * r, y + dy * r) for dx, dy in shape])
     body.lay(mask, body.dress.hair, 0.012)
     if r * body.canvas.scale > 12:
@@ -236,7 +319,7 @@ def long_hair(body: _Body) -> None:
 
 
 def textured_hair(canvas: Canvas, r: float) -> Pixels:
-    return np.clip(1 + 0.35 * canvas.noise(3.2 / r, 4, octaves=5, stretch=0.25), 0.5, 1.7).astype(np.float32)
+    return np.asarray(np.clip(1 + 0.35 * canvas.noise(3.2 / r, 4, octaves=5, stretch=0.25), 0.5, 1.7), np.float32)
 
 
 def paint_head(body: _Body, centre: Point, r: float) -> None:
@@ -256,7 +339,22 @@ def paint_head(body: _Body, centre: Point, r: float) -> None:
     for side in (-1, 1):
         if side * turn < 0.45:
             body.bare(canvas.ellipse(p(side * 0.72 - 0.10 * turn, 0.10), 0.10 * r, 0.19 * r), 0.005)
-    face = canvas.blob([p(-0.66, -0.45), p(-0.45, -0.88), p(0, -0.98), p(0.45, -0.88), p(0.66, -0.45), p(0.68, 0.12), p(0.56, 0.56), p(0.26, 0.93), p(0, 1.0), p(-0.26, 0.93), p(-0.56, 0.56), p(-0.68, 0.12)])
+    face = canvas.blob(
+        [
+            p(-0.66, -0.45),
+            p(-0.45, -0.88),
+            p(0, -0.98),
+            p(0.45, -0.88),
+            p(0.66, -0.45),
+            p(0.68, 0.12),
+            p(0.56, 0.56),
+            p(0.26, 0.93),
+            p(0, 1.0),
+            p(-0.26, 0.93),
+            p(-0.56, 0.56),
+            p(-0.68, 0.12),
+        ]
+    )
     body.bare(face, 0.030)
     if px > LIDS_FROM_PX:
         body.sheet.shade(1 + 0.035 * canvas.noise(4.0 / r, 3, octaves=5, within=face), face)
@@ -265,7 +363,17 @@ def paint_head(body: _Body, centre: Point, r: float) -> None:
     if dress.hair_cut == "none":
         return
     if dress.hair_cut == "cap":
-        cap = canvas.blob([p(-0.76, -0.30), p(-0.66, -0.86), p(0, -1.12), p(0.66, -0.86), p(0.76, -0.30), p(0.2, -0.42), p(-0.2, -0.42)])
+        cap = canvas.blob(
+            [
+                p(-0.76, -0.30),
+                p(-0.66, -0.86),
+                p(0, -1.12),
+                p(0.66, -0.86),
+                p(0.76, -0.30),
+                p(0.2, -0.42),
+                p(-0.2, -0.42),
+            ]
+        )
         peak = canvas.limb([p(-0.2 + 0.5 * turn, -0.34), p(0.6 * turn + 0.35, -0.28)], [0.20 * r, 0.14 * r])
         body.lay(np.maximum(cap, peak), dress.top, 0.012)
         return
@@ -293,25 +401,63 @@ def _features(body: _Body, p, r: float, turn: float, face: Pixels, *, fine: bool
         x = side * 0.29 * (1 - 0.25 * abs(turn)) + t
         shaded(canvas.ellipse(p(x, -0.10), 0.22 * r, 0.12 * r), 0.07, -0.42)
         shaded(canvas.ellipse(p(x + side * 0.12, 0.32), 0.18 * r, 0.15 * r), 0.10, 0.10)
-        brow = canvas.limb([p(x - side * 0.15, -0.25), p(x + side * 0.03, -0.29), p(x + side * 0.20, -0.22)], [0.045 * r, 0.06 * r, 0.03 * r])
-        sheet.fill(canvas.soften(brow, 0.012 * r) * np.float32(0.75), tuple(0.6 * own[k] * 0.4 + 0.4 * body.dress.hair[k] for k in range(3)))  # type: ignore[arg-type]
+        brow = canvas.limb(
+            [p(x - side * 0.15, -0.25), p(x + side * 0.03, -0.29), p(x + side * 0.20, -0.22)],
+            [0.045 * r, 0.06 * r, 0.03 * r],
+        )
+        sheet.fill(
+            canvas.soften(brow, 0.012 * r) * np.float32(0.75),
+            _mixed(own, body.dress.hair),
+        )
         if fine:
             shaded(canvas.ellipse(p(x, -0.09), 0.13 * r, 0.055 * r), 0.02, 0.22)  # the lid over the eye catches light
-            lash = canvas.limb([p(x - 0.145, -0.055), p(x - 0.03, -0.018), p(x + 0.06, -0.022), p(x + 0.15, -0.06)], [0.014 * r, 0.026 * r, 0.026 * r, 0.014 * r])
+            lash = canvas.limb(
+                [p(x - 0.145, -0.055), p(x - 0.03, -0.018), p(x + 0.06, -0.022), p(x + 0.15, -0.06)],
+                [0.014 * r, 0.026 * r, 0.026 * r, 0.014 * r],
+            )
             sheet.fill(canvas.soften(lash, 0.006 * r) * np.float32(0.85), (0.02, 0.014, 0.012))
     way = 1.0 if turn >= 0 else -1.0
-    shaded(canvas.blob([p(t - way * 0.02, -0.14), p(t + way * 0.15, 0.24), p(t + way * 0.10, 0.35), p(t - way * 0.03, 0.30)]), 0.05, -0.26)
+    shaded(
+        canvas.blob(
+            [p(t - way * 0.02, -0.14), p(t + way * 0.15, 0.24), p(t + way * 0.10, 0.35), p(t - way * 0.03, 0.30)]
+        ),
+        0.05,
+        -0.26,
+    )
     shaded(canvas.limb([p(t - way * 0.03, -0.16), p(t + way * 0.0, 0.24)], [0.05 * r, 0.10 * r]), 0.04, 0.12)
     shaded(canvas.ellipse(p(t, 0.36), 0.15 * r, 0.045 * r), 0.025, -0.34)
     lips: Colour = (own[0] * 0.72, own[1] * 0.50, own[2] * 0.52)
-    mouth = canvas.blob([p(t - 0.21, 0.585), p(t - 0.07, 0.545), p(t + 0.07, 0.545), p(t + 0.21, 0.585), p(t + 0.09, 0.66), p(t - 0.09, 0.66)])
+    mouth = canvas.blob(
+        [
+            p(t - 0.21, 0.585),
+            p(t - 0.07, 0.545),
+            p(t + 0.07, 0.545),
+            p(t + 0.21, 0.585),
+            p(t + 0.09, 0.66),
+            p(t - 0.09, 0.66),
+        ]
+    )
     sheet.fill(canvas.soften(mouth, 0.02 * r) * np.float32(0.8), lips)
     if fine:
-        sheet.fill(canvas.soften(canvas.limb([p(t - 0.20, 0.585), p(t, 0.600), p(t + 0.20, 0.585)], [0.010 * r, 0.020 * r, 0.010 * r]), 0.005 * r), dark)
+        sheet.fill(
+            canvas.soften(
+                canvas.limb([p(t - 0.20, 0.585), p(t, 0.600), p(t + 0.20, 0.585)], [0.010 * r, 0.020 * r, 0.010 * r]),
+                0.005 * r,
+            ),
+            dark,
+        )
     shaded(canvas.ellipse(p(t, 0.76), 0.16 * r, 0.045 * r), 0.03, -0.16)
 
 
-def person(sheet: Sheet, feet: Point, height: float, joints: Joints, dress: Dress, key_deg: float, *, flip: bool = False) -> Painted:
+def _mixed(own: Colour, hair: Colour) -> Colour:
+    """A brow: skin seen through hair."""
+    r, g, b = (0.24 * mine + 0.4 * hers for mine, hers in zip(own, hair, strict=True))
+    return r, g, b
+
+
+def person(
+    sheet: Sheet, feet: Point, height: float, joints: Joints, dress: Dress, key_deg: float, *, flip: bool = False
+) -> Painted:
     """Paint a person whose feet's middle stands at a place. Returns the masks, cut as the sheet is."""
     body = _Body(sheet, feet, height, joints, dress, key_deg, flip)
     if dress.hair_cut == "long":
@@ -329,7 +475,9 @@ def person(sheet: Sheet, feet: Point, height: float, joints: Joints, dress: Dres
     return Painted(sheet, body.whole, body.skin, body.cloth, head, radius, body.at)
 
 
-def bystander(sheet: Sheet, feet: Point, height: float, dress: Dress, key_deg: float, *, seated: bool = False) -> Pixels:
+def bystander(
+    sheet: Sheet, feet: Point, height: float, dress: Dress, key_deg: float, *, seated: bool = False
+) -> Pixels:
     """Somebody in the background: head, hair, body and legs in few strokes. Returns the mask of the whole."""
     canvas, h = sheet.canvas, height
     x, y = feet
@@ -341,8 +489,39 @@ def bystander(sheet: Sheet, feet: Point, height: float, dress: Dress, key_deg: f
     whole = canvas.zeros()
     parts: list[tuple[Pixels, Colour]] = []
     if not seated:
-        parts.append((canvas.polygons([[p(-0.088, 0.54), p(0.088, 0.54), p(0.075, 0.03), p(0.022, 0.03), p(0.0, 0.44), p(-0.022, 0.03), p(-0.075, 0.03)]]), dress.legs))
-    body = canvas.polygon(smooth([p(-0.04, 0.855), p(-0.12, 0.80), p(-0.145, 0.62), p(-0.11, low), p(0.11, low), p(0.145, 0.62), p(0.12, 0.80), p(0.04, 0.855)], 4))
+        parts.append(
+            (
+                canvas.polygons(
+                    [
+                        [
+                            p(-0.088, 0.54),
+                            p(0.088, 0.54),
+                            p(0.075, 0.03),
+                            p(0.022, 0.03),
+                            p(0.0, 0.44),
+                            p(-0.022, 0.03),
+                            p(-0.075, 0.03),
+                        ]
+                    ]
+                ),
+                dress.legs,
+            )
+        )
+    body = canvas.polygon(
+        smooth(
+            [
+                p(-0.04, 0.855),
+                p(-0.12, 0.80),
+                p(-0.145, 0.62),
+                p(-0.11, low),
+                p(0.11, low),
+                p(0.145, 0.62),
+                p(0.12, 0.80),
+                p(0.04, 0.855),
+            ],
+            4,
+        )
+    )
     parts += [(body, dress.top), (canvas.ellipse(p(0, 0.925), 0.050 * h, 0.066 * h), skin(dress.skin))]
     hair = canvas.ellipse(p(0, 0.955), 0.053 * h, 0.048 * h)
     if dress.hair_cut == "long":
@@ -359,7 +538,14 @@ WARDROBE: tuple[Colour, ...] = (
     (0.06, 0.07, 0.11), (0.30, 0.28, 0.25), (0.20, 0.05, 0.05), (0.05, 0.12, 0.16), (0.42, 0.36, 0.22), (0.10, 0.10, 0.11), (0.14, 0.20, 0.10), (0.52, 0.50, 0.48),
 )  # fmt: skip
 SKINS = ("fair", "tan", "dark", "light", "brown")
-HAIRS: tuple[Colour, ...] = ((0.02, 0.015, 0.012), (0.10, 0.055, 0.025), (0.03, 0.02, 0.015), (0.24, 0.16, 0.07), (0.22, 0.21, 0.20))
+CUTS: tuple[Hair, ...] = ("short", "long", "short", "bun")
+HAIRS: tuple[Colour, ...] = (
+    (0.02, 0.015, 0.012),
+    (0.10, 0.055, 0.025),
+    (0.03, 0.02, 0.015),
+    (0.24, 0.16, 0.07),
+    (0.22, 0.21, 0.20),
+)
 
 
 def somebody(random: np.random.Generator, **fixed: object) -> Dress:
@@ -369,7 +555,7 @@ def somebody(random: np.random.Generator, **fixed: object) -> Dress:
         top=WARDROBE[int(random.integers(len(WARDROBE)))],
         legs=WARDROBE[int(random.integers(3)) * 2],
         hair=HAIRS[int(random.integers(len(HAIRS)))],
-        hair_cut=("short", "long", "short", "bun")[int(random.integers(4))],  # type: ignore[arg-type]
+        hair_cut=CUTS[int(random.integers(len(CUTS)))],
         build=float(random.uniform(0.92, 1.14)),
         turn=float(random.uniform(-0.8, 0.8)),
     )
@@ -380,4 +566,16 @@ def _between(a: Point, b: Point, share: float) -> Point:
     return a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share
 
 
-__all__ = ["HAIRS", "HEAD_RADIUS", "SKINS", "WARDROBE", "Canvas", "Dress", "Painted", "bounds", "bystander", "person", "somebody"]
+__all__ = [
+    "HAIRS",
+    "HEAD_RADIUS",
+    "SKINS",
+    "WARDROBE",
+    "Canvas",
+    "Dress",
+    "Painted",
+    "bounds",
+    "bystander",
+    "person",
+    "somebody",
+]

@@ -64,7 +64,7 @@ class Tuning:
 
     around: the surroundings at stated numbers, None: as they are drawn;
 
-    key_cct_k, second_cct_k: colour of the first lamp and of the second; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
+    key_cct_k, second_cct_k: colour of the first lamp and of the second; flash_cct_k: of a flash, None: unfiltered; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
     """
 
     light_ev: float = 0.0
@@ -75,6 +75,7 @@ class Tuning:
     card: bool = False
     key_cct_k: float | None = None
     second_cct_k: float | None = None
+    flash_cct_k: float | None = None
     flicker_hz: float | None = None
     modulation: float | None = None
     around: Around | None = None

@@ -13,6 +13,7 @@ from functools import lru_cache
 import cv2
 import numpy as np
 
+from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.drawing import Canvas, Point
 from wide_aperture.core.picture.scenes.people import Dress, Painted, bounds, bystander, person
@@ -20,7 +21,7 @@ from wide_aperture.core.picture.scenes.poses import Joints
 from wide_aperture.core.picture.scenes.scene import WHOLE_FRAME
 from wide_aperture.core.picture.scenes.stage import Sheet
 
-HEIGHTS_PX = (24, 48, 96, 192, 384)
+HEIGHTS_PX = (6, 12, 24, 48, 96, 192, 384)
 MASTER_PX = HEIGHTS_PX[-1]
 SMALL_PX = 150  # in any picture, a figure no taller than this is laid down from its sprite
 COARSE_PX = 400  # in a meter's map, any that is not far larger than the frame
@@ -29,7 +30,7 @@ KEY_STEP_DEG = 15.0
 _HALVES = (slice(0, 3), slice(3, 6))  # surfaces, masks: OpenCV takes no more channels at once
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Sprite:
     """Planes of a figure whose feet stand at (0.62, 1.38) heights of the sheet. head: in heights, from the feet."""
 
@@ -37,15 +38,27 @@ class Sprite:
     head: Point
     head_radius: float
 
+    @cached_property
+    def halves(self) -> tuple[Pixels, Pixels]:
+        """Surfaces, and masks: OpenCV takes no more channels at once."""
+        return np.ascontiguousarray(self.planes[..., :3]), np.ascontiguousarray(self.planes[..., 3:])
+
 
 @lru_cache(maxsize=900)
-def sprite(kind: Callable[..., object], dress: Dress, pose: tuple[tuple[str, Point], ...], key_deg: float, height_px: int) -> Sprite:
+def sprite(
+    kind: Callable[..., object], dress: Dress, pose: tuple[tuple[str, Point], ...], key_deg: float, height_px: int
+) -> Sprite:
     """A figure at one of the heights, each made of the next larger. pose: its joints, or whether it is seated."""
     if height_px < MASTER_PX:
         larger = sprite(kind, dress, pose, key_deg, height_px * 2)
         size = (round(WIDE * height_px), round(TALL * height_px))
-        planes = np.dstack([cv2.resize(np.ascontiguousarray(larger.planes[..., some]), size, interpolation=cv2.INTER_AREA) for some in _HALVES])
-        return Sprite(planes, larger.head, larger.head_radius)
+        planes = np.dstack(
+            [
+                cv2.resize(np.ascontiguousarray(larger.planes[..., some]), size, interpolation=cv2.INTER_AREA)
+                for some in _HALVES
+            ]
+        )
+        return Sprite(np.asarray(planes, np.float32), larger.head, larger.head_radius)
     tall, wide = round(TALL * height_px), round(WIDE * height_px)
     canvas = Canvas(wide, tall, WHOLE_FRAME)
     sheet = Sheet(canvas)
@@ -57,7 +70,9 @@ def sprite(kind: Callable[..., object], dress: Dress, pose: tuple[tuple[str, Poi
         return Sprite(np.dstack([sheet.surface, whole, nothing, nothing]), (0.0, -0.925), 0.066)
     painted = person(sheet, feet, height, dict(pose), dress, key_deg)
     head = ((painted.head[0] - feet[0]) / height, (painted.head[1] - feet[1]) / height)
-    return Sprite(np.dstack([sheet.surface, painted.whole, painted.skin, painted.cloth]), head, painted.head_radius / height)
+    return Sprite(
+        np.dstack([sheet.surface, painted.whole, painted.skin, painted.cloth]), head, painted.head_radius / height
+    )
 
 
 def small_enough(sheet: Sheet, height: float) -> bool:
@@ -66,25 +81,32 @@ def small_enough(sheet: Sheet, height: float) -> bool:
     return px <= (COARSE_PX if sheet.canvas.coarse else SMALL_PX)
 
 
-def lay_person(sheet: Sheet, feet: Point, height: float, joints: Joints, dress: Dress, key_deg: float, *, flip: bool = False) -> Painted:
+def lay_person(
+    sheet: Sheet, feet: Point, height: float, joints: Joints, dress: Dress, key_deg: float, *, flip: bool = False
+) -> Painted:
     """As people.person, from the sprite where that shows no less."""
     if not small_enough(sheet, height):
         return person(sheet, feet, height, joints, dress, key_deg, flip=flip)
-    made = _laid(sheet, feet, height, sprite(person, dress, tuple(joints.items()), _key(key_deg, flip), _level(sheet, height)), flip)
-    held, drawn = made
+    drawn = sprite(person, dress, tuple(joints.items()), _key(key_deg, flip), _level(sheet, height))
+    box, held = _laid(sheet, feet, height, drawn, flip)
+    masks = np.zeros((3, sheet.canvas.height, sheet.canvas.width), np.float32)
+    if held is not None:
+        masks[:, box[0], box[1]] = held.transpose(2, 0, 1)
     side = -1.0 if flip else 1.0
     head = (feet[0] + side * drawn.head[0] * height, feet[1] + drawn.head[1] * height)
     at = {name: (feet[0] + side * x * height, feet[1] - y * height) for name, (x, y) in joints.items()}
-    return Painted(sheet, held[..., 3], held[..., 4], held[..., 5], head, drawn.head_radius * height, at)
+    return Painted(sheet, masks[0], masks[1], masks[2], head, drawn.head_radius * height, at)
 
 
-def lay_bystander(sheet: Sheet, feet: Point, height: float, dress: Dress, key_deg: float, *, seated: bool = False) -> Pixels:
+def lay_bystander(
+    sheet: Sheet, feet: Point, height: float, dress: Dress, key_deg: float, *, seated: bool = False
+) -> None:
     """As people.bystander, from the sprite where that shows no less."""
     if not small_enough(sheet, height):
-        return bystander(sheet, feet, height, dress, key_deg, seated=seated)
+        bystander(sheet, feet, height, dress, key_deg, seated=seated)
+        return
     pose = (("seated", (0.0, 0.0)),) if seated else ()
-    held, _ = _laid(sheet, feet, height, sprite(bystander, dress, pose, _key(key_deg, False), _level(sheet, height)), False)
-    return np.asarray(held[..., 3])
+    _laid(sheet, feet, height, sprite(bystander, dress, pose, _key(key_deg, False), _level(sheet, height)), False)
 
 
 def _key(key_deg: float, flip: bool) -> float:
@@ -97,34 +119,31 @@ def _level(sheet: Sheet, height: float) -> int:
     return next((level for level in HEIGHTS_PX if level >= 0.8 * px), HEIGHTS_PX[-1])
 
 
-def _laid(sheet: Sheet, feet: Point, height: float, drawn: Sprite, flip: bool) -> tuple[Pixels, Sprite]:
-    """The planes where they stand on the sheet, blended into it; shape of the sheet."""
+def _laid(
+    sheet: Sheet, feet: Point, height: float, drawn: Sprite, flip: bool
+) -> tuple[tuple[slice, slice], Pixels | None]:
+    """Blend a sprite into the sheet where it stands. Returns the box it covers and its masks there (whole, skin, cloth)."""
     canvas = sheet.canvas
     tall, wide = drawn.planes.shape[:2]
     by = height * canvas.scale / (tall / TALL)
     left, top, _, _ = bounds(feet, height)
     x, y = (left - canvas.left) * canvas.scale, (top - canvas.top) * canvas.scale
-    planes = np.ascontiguousarray(drawn.planes[:, ::-1]) if flip else drawn.planes
     rows = slice(max(int(y) - 1, 0), min(int(y + tall * by) + 2, canvas.height))
     columns = slice(max(int(x) - 1, 0), min(int(x + wide * by) + 2, canvas.width))
-    held = np.zeros((canvas.height, canvas.width, 6), np.float32)
     if rows.stop <= rows.start or columns.stop <= columns.start:
-        return held, drawn
-    if by < 0.6:  # each pixel the mean of what it covers
-        small = (max(round(wide * by), 1), max(round(tall * by), 1))
-        planes = np.dstack([cv2.resize(planes[..., some], small, interpolation=cv2.INTER_AREA) for some in _HALVES])
-        matrix = np.array([[1, 0, x - columns.start], [0, 1, y - rows.start]], np.float32)
-    else:
-        matrix = np.array([[by, 0, x - columns.start + 0.5 * by - 0.5], [0, by, y - rows.start + 0.5 * by - 0.5]], np.float32)
+        return (rows, columns), None
+    across, edge = (-by, x + wide * by) if flip else (by, x)
+    matrix = np.array(
+        [[across, 0, edge - columns.start + 0.5 * across - 0.5], [0, by, y - rows.start + 0.5 * by - 0.5]], np.float32
+    )
     size = (columns.stop - columns.start, rows.stop - rows.start)
-    for some in _HALVES:
-        held[rows, columns, some] = cv2.warpAffine(planes[..., some], matrix, size, flags=cv2.INTER_LINEAR)
-    box = held[rows, columns]
-    surface = sheet.surface[rows, columns]
-    surface *= 1 - box[..., 3:4]
-    surface += box[..., :3]
-    np.maximum(sheet.alpha[rows, columns], box[..., 3], out=sheet.alpha[rows, columns])
-    return held, drawn
+    surface, masks = (cv2.warpAffine(half, matrix, size, flags=cv2.INTER_LINEAR) for half in drawn.halves)
+    box = rows, columns
+    under = sheet.surface[box]
+    under *= 1 - masks[..., :1]
+    under += surface
+    np.maximum(sheet.alpha[box], masks[..., 0], out=sheet.alpha[box])
+    return box, np.asarray(masks, np.float32)
 
 
 __all__ = ["Sprite", "lay_bystander", "lay_person", "sprite"]

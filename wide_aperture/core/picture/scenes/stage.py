@@ -76,10 +76,7 @@ class Sheet:
         """Lay a surface over what is there; texture multiplies its reflectance. Returns the mask."""
         part = extent(mask)
         over = mask[part][..., None]
-        if isinstance(colour, np.ndarray):
-            laid = reflectance(colour[part])
-        else:
-            laid = _channels(colour)
+        laid = reflectance(colour[part]) if isinstance(colour, np.ndarray) else _channels(colour)
         if isinstance(texture, np.ndarray):
             laid = laid * np.maximum(texture[part], 0)[..., None]
         elif texture != 1.0:

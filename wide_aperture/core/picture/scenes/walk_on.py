@@ -14,9 +14,22 @@ WHITE_FROM, DARK_UNDER = 0.55, 0.06  # reflectance of cloth that is called white
 DARK_SKINS = ("brown", "dark")
 
 
-def paint_person(world: World, sheet: Sheet, x_m: float, z_m: float, height_m: float, joints: Joints, dress: Dress, *, y_m: float = 0.0, flip: bool = False) -> Painted:
+def paint_person(
+    world: World,
+    sheet: Sheet,
+    x_m: float,
+    z_m: float,
+    height_m: float,
+    joints: Joints,
+    dress: Dress,
+    *,
+    y_m: float = 0.0,
+    flip: bool = False,
+) -> Painted:
     """Paint somebody standing at a place on a sheet that is being made."""
-    return lay_person(sheet, world.at(x_m, y_m, z_m), world.size(height_m, z_m), joints, dress, world.key_deg, flip=flip)
+    return lay_person(
+        sheet, world.at(x_m, y_m, z_m), world.size(height_m, z_m), joints, dress, world.key_deg, flip=flip
+    )
 
 
 def add_person(
@@ -42,7 +55,14 @@ def add_person(
         world.shadow(x_m, z_m, 0.26 * height_m, depth=shadow, y_m=y_m)
     sheet = world.sheet(*bounds(feet, tall))
     painted = lay_person(sheet, feet, tall, joints, dress, world.key_deg, flip=flip)
-    world.add(name, sheet, z_m, light if light is not None else (world.subject_light or None), velocity_m_s=speed, is_subject=is_subject)
+    world.add(
+        name,
+        sheet,
+        z_m,
+        light if light is not None else (world.subject_light or None),
+        velocity_m_s=speed,
+        is_subject=is_subject,
+    )
     mark_person(world, painted, dress)
     seat_face(world, painted, dress, focused=focused)
     return painted

@@ -17,6 +17,7 @@ from wide_aperture.core.planning.case.depth import Depth
 from wide_aperture.core.planning.case.flash import FlashLight
 from wide_aperture.core.planning.case.frame import FrameSeen
 from wide_aperture.core.planning.case.glass import Glass
+from wide_aperture.core.planning.case.intent import Intent
 from wide_aperture.core.planning.case.light import Light
 from wide_aperture.core.planning.case.output import Output
 from wide_aperture.core.planning.case.shutters import Shutters
@@ -76,6 +77,10 @@ class Case:
     @cached_property
     def frame(self) -> FrameSeen:
         return FrameSeen(self)
+
+    @cached_property
+    def intent(self) -> Intent:
+        return Intent(self)
 
     @cached_property
     def figure(self) -> Figure:

@@ -18,16 +18,38 @@ STARS_UNDER_EV = -3.0
 MOON_DISC_FROM_EV = 11.5  # light this bright under a Moon is the disc's own
 WORD_COUNTS, MOST_WORDS = 2.5, 2
 FEATHERS = {"light": "white_bird_flying", "dark": "dark_bird_flying", "mid": "bird_flying"}
+SMALL_ANIMAL_M, AT_THE_FEET_M = 16.0, 3.0
+MUCH_BRIGHTER_EV = 3.0
+KEPT = 512
 ENDLESS_M = 1e9
 WIDE_RANGE_EV = 14.0
 FEW_LIGHTS = 2  # a place known by so few lights is asked for by one of them
 BACKLIT_EV = 1.0
 
 
+_KNOWN: dict[tuple[object, ...], tuple[Surroundings, Cast | None, str]] = {}
+
+
 def composed(case: Case) -> tuple[Composition, str]:
     """What stands nearest to a situation, and why. A piece the brief names goes before any likeness."""
-    place, who, because = _pieces(case)
+    key = _decides(case)
+    if key not in _KNOWN:
+        if len(_KNOWN) >= KEPT:
+            _KNOWN.clear()
+        _KNOWN[key] = _pieces(case)
+    place, who, because = _KNOWN[key]
     return _seen(case, place, who), because
+
+
+def _decides(case: Case) -> tuple[object, ...]:
+    """All that a choice of pieces hangs on."""
+    situation, subject = case.situation, case.subject
+    return (
+        situation.surroundings, situation.seen_as, situation.title, situation.note, situation.genre, situation.activity, situation.light,
+        situation.background_ev100, situation.background_tone, situation.subject_tone, situation.constraints, situation.direction,
+        subject.kind, subject.is_moving, subject.near_m, subject.mid_m, case.light.ev100, case.light.flicker_hz, case.light.scene_range_ev,
+        case.flash.in_use,
+    )  # fmt: skip
 
 
 def composed_of(case: Case, place: str | None, who: str | None) -> tuple[Composition, str]:
@@ -40,8 +62,12 @@ def composed_of(case: Case, place: str | None, who: str | None) -> tuple[Composi
     return _seen(case, found_place, found_who), "Chosen by you."
 
 
-def _pieces(case: Case, place: Surroundings | None = None, who: Cast | None = None) -> tuple[Surroundings, Cast | None, str]:
-    named_place, named_who = _named(case.situation.surroundings, all_surroundings()), _named(case.situation.seen_as, all_casts())
+def _pieces(
+    case: Case, place: Surroundings | None = None, who: Cast | None = None
+) -> tuple[Surroundings, Cast | None, str]:
+    # A name nothing has (any more) counts as none.
+    named_place = all_surroundings().get(case.situation.surroundings or "")
+    named_who = all_casts().get(case.situation.seen_as or "")
     place, who = place or named_place, who or named_who
     words = _words(case.situation.title, case.situation.note)
     reasons: list[str] = []
@@ -57,11 +83,6 @@ def _pieces(case: Case, place: Surroundings | None = None, who: Cast | None = No
     if who is None:
         who = _cast(case, place, words)
     return place, who, because
-
-
-def _named(name: str | None, known: dict[str, Surroundings] | dict[str, Cast]) -> object:
-    """A piece the brief names; a name nothing has (any more) counts as none."""
-    return known.get(name) if name else None
 
 
 def unknown_pieces(case: Case) -> tuple[str, ...]:
@@ -106,7 +127,9 @@ def _likeness(case: Case, place: Surroundings, who: Cast | None, words: frozense
     if place.special and not _asked_for(case, place, words):
         score -= 6.0
     score -= 0.35 * abs(case.light.ev100 - place.ev100)
-    score += 1.0 if bool(place.lamps[0].flicker_hz) == bool(case.light.flicker_hz) else -1.0  # lamps on mains, or daylight
+    score += (
+        1.0 if bool(place.lamps[0].flicker_hz) == bool(case.light.flicker_hz) else -1.0
+    )  # lamps on mains, or daylight
     if case.flash.in_use and any(lamp.part == "flash" for lamp in place.lamps):
         score += 2.0
         reasons.append("flash")
@@ -139,12 +162,14 @@ def _sky_score(case: Case, place: Surroundings) -> float:
     if case.subject.kind == "bird":
         bright = situation.background_tone == "light" or (behind is not None and behind > BACKLIT_EV)
         dark = situation.background_tone == "dark"
-        score += {"bright_cloud": 2.0 if bright else -1.0 if dark else 0.5, "reeds": 2.0 if dark else -1.0}.get(place.name, 0.0)
+        score += {"bright_cloud": 2.0 if bright else -1.0 if dark else 0.5, "reeds": 2.0 if dark else -1.0}.get(
+            place.name, 0.0
+        )
     if "plain_sky_background" in situation.constraints:
         score += 2.0 if place.name in ("bright_cloud", "blue_sky") else -1.0
     if place.name == "tarn_sunrise":
         wide = case.light.scene_range_ev is not None and case.light.scene_range_ev >= WIDE_RANGE_EV
-        score += 2.0 if wide or (behind is not None and behind > 3) else -0.5
+        score += 2.0 if wide or (behind is not None and behind > MUCH_BRIGHTER_EV) else -0.5
     return score
 
 
@@ -152,7 +177,10 @@ def _cast(case: Case, place: Surroundings, words: frozenset[str]) -> Cast | None
     """Who or what stands in surroundings for the brief's subject."""
     if not place.casts:
         return None
-    return max((cast(name) for name in dict.fromkeys((*place.casts, *all_casts()))), key=lambda each: _cast_score(case, place, each, words))
+    return max(
+        (cast(name) for name in dict.fromkeys((*place.casts, *all_casts()))),
+        key=lambda each: _cast_score(case, place, each, words),
+    )
 
 
 def _cast_score(case: Case, place: Surroundings, who: Cast, words: frozenset[str]) -> float:
@@ -171,10 +199,10 @@ def _cast_score(case: Case, place: Surroundings, who: Cast, words: frozenset[str
     if case.subject.kind == "stars" and who.name == "aurora":
         score += 3.0 if situation.activity == "aurora" or situation.direction == "erratic" else -2.0
     if case.subject.kind == "animal":
-        near = case.subject.mid_m < 16
+        near = case.subject.mid_m < SMALL_ANIMAL_M
         score += 0.8 if near == (who.name == "small_animal") else 0.0
     if who.name == "rocks":
-        score += 0.8 if case.subject.near_m <= 3 else -0.8
+        score += 0.8 if case.subject.near_m <= AT_THE_FEET_M else -0.8
     return score
 
 
@@ -189,7 +217,7 @@ def _seen(case: Case, place: Surroundings, who: Cast | None) -> Composition:
         focal_mm=float(f"{case.glass.focal_mm:.4g}"),
         sensor_height_mm=body.sensor_height_mm,
         background_m=situation.background_m,
-        tilt_deg=situation.tilt_deg or None,
+        tilt_deg=None if case.subject.kind == "moon" else situation.tilt_deg or None,  # at the Moon, wherever it is
         windy=case.has("windy"),
         fisheye=case.lens.projection == "fisheye",
         close_focus_m=case.lens.closest_focus_m,

@@ -16,11 +16,13 @@ import numpy as np
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
 from wide_aperture.core.picture.metering import MeterPattern, meter
+from wide_aperture.core.picture.scenes.cast.night import MOON_MID_EV
 from wide_aperture.core.picture.scenes.composition import Composition, faults
 from wide_aperture.core.picture.scenes.maps import CONTRASTS, FOUND_COVER, SceneMap, averaged, scene_map
 from wide_aperture.core.picture.scenes.piece import Surroundings
 from wide_aperture.core.picture.scenes.scene import Around
 from wide_aperture.core.planning.case.composing import composed, unknown_pieces
+from wide_aperture.core.planning.case.tones_seen import ToneSeen, ends_of, tones_of
 
 if TYPE_CHECKING:
     from wide_aperture.core.planning.case.case import Case
@@ -85,7 +87,9 @@ class FrameSeen:
     @cached_property
     def faults(self) -> tuple[str, ...]:
         """What of the composition cannot be, and names in the brief that nothing drawn has."""
-        unknown = tuple(f"Nothing drawn is called {name!r}; the nearest stands in." for name in unknown_pieces(self.case))
+        unknown = tuple(
+            f"Nothing drawn is called {name!r}; the nearest stands in." for name in unknown_pieces(self.case)
+        )
         return (*unknown, *faults(self.composition))
 
     @cached_property
@@ -99,7 +103,10 @@ class FrameSeen:
     def _follows_the_brief(self, place: Surroundings) -> bool:
         """False for targets, and for nights, whose sky is as dark as it is whatever a tone says."""
         return (
-            bool(place.genres) and place.level_follows and place.ev100 > NIGHT_EV and self.case.subject.kind not in OWN_SKY
+            bool(place.genres)
+            and place.level_follows
+            and place.ev100 > NIGHT_EV
+            and self.case.subject.kind not in OWN_SKY
         )
 
     def around_of(self, composition: Composition) -> Around | None:
@@ -109,7 +116,10 @@ class FrameSeen:
             return None
         drawn = scene_map(composition)
         if place.bright_part and situation.look != "silhouette":
-            return self._part(drawn, place.bright_part)
+            if situation.background_ev100 is not None:
+                return self._part(drawn, place.bright_part)
+            if situation.background_tone == "mid":
+                return None  # as the place is, its windows with it
         to_ev, top = self._around_ev, self.case.light.scene_top_ev
         if to_ev is None:
             return None
@@ -137,7 +147,7 @@ class FrameSeen:
             return situation.background_ev100 - case.light.ev100
         return case.figure("tone_ev", "dark" if situation.look == "shadow_graphic" else situation.background_tone)
 
-    @property
+    @cached_property
     def subject_by_ev(self) -> float:
         return self.subject_by_ev_in(self.composition)
 
@@ -147,6 +157,9 @@ class FrameSeen:
         People stay as they are drawn, with skin and cloth of every tone, unless the brief says that they are light or dark.
         """
         case, place = self.case, composition.place
+        who = composition.who
+        if who is not None and who.name == "moon":
+            return round((case.situation.moon_ev100 or MOON_MID_EV) - MOON_MID_EV, 2)
         own = scene_map(composition).subject_mean_ev
         if own is None or not self._follows_the_brief(place):
             return 0.0
@@ -156,7 +169,7 @@ class FrameSeen:
             return 0.0
         return round(case.figure("tone_ev", case.situation.subject_tone) - own, 2)
 
-    @property
+    @cached_property
     def level_ev(self) -> float:
         """How much brighter (+) than drawn the scene is; what shines by itself (stars, the Moon) stays."""
         return self.level_ev_in(self.composition)
@@ -166,6 +179,22 @@ class FrameSeen:
         own_ev = self.case.light.ev100 if place.level_follows else self.case.situation.moon_ev100
         return round(min(max(own_ev - place.ev100, -20.0), 20.0), 2) if own_ev is not None else 0.0
 
+    @cached_property
+    def tones(self) -> tuple[ToneSeen, ...]:
+        """The frame's tones by the brief's names, the largest first."""
+        return tones_of(self.composition, self.around, self._drawn_subject_by_ev)
+
+    @cached_property
+    def ends_ev(self) -> tuple[float, float]:
+        """The darkest and the brightest of the frame, but for half a per cent at either end."""
+        return ends_of(self.composition, self.around, self._drawn_subject_by_ev)
+
+    @property
+    def _drawn_subject_by_ev(self) -> float:
+        """By how much the map's subject is brighter than drawn: what shines by itself does not follow the light."""
+        who = self.composition.who
+        return self.subject_by_ev - (self.level_ev if who is not None and who.own_level else 0.0)
+
     @property
     def subject_share(self) -> float:
         """How much of the frame the subject covers."""
@@ -173,9 +202,7 @@ class FrameSeen:
 
     def reading_ev(self, pattern: MeterPattern, *, favour_faces: bool = False) -> float:
         """How much brighter (+) or darker than the light on the subject this pattern reads the frame."""
-        who = self.composition.who
-        apart = self.level_ev if who is not None and who.own_level else 0.0
         return _read(
-            self.composition, self.around, self.subject_by_ev - apart, pattern, favour_faces,
+            self.composition, self.around, self._drawn_subject_by_ev, pattern, favour_faces,
             self.case.body.spot_area_share,
         )  # fmt: skip

@@ -158,10 +158,20 @@ class Light:
 
     @cached_property
     def highlight_shift_ev(self) -> float:
-        """How much brighter (+) or darker (-) than the meter's middle the school of highlights, or one's own habit, exposes.
+        """How much brighter (+) or darker (-) than the meter's middle the school of highlights, one's own habit, or what
+        must hold exposes.
 
         Brighter only on a tripod: elsewhere it would be paid in ISO, which gains nothing.
         """
+        return (
+            min(self._habitual_shift_ev, self.case.intent.shift_ev)
+            if self.case.intent.shift_ev
+            else self._habitual_shift_ev
+        )
+
+    @cached_property
+    def _habitual_shift_ev(self) -> float:
+        """What school or habit alone would have."""
         school = self.case.schools.highlights
         if (own := self.case.standing.compensation_ev) is not None:
             return own

@@ -5,7 +5,9 @@ from __future__ import annotations
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
+from wide_aperture.core.planning.rules.tones import meter_pattern
 
 WHOLE_FRAME = ("multi_segment", "centre_weighted", "average")
 NO_BACKLIGHT_LOOKS = ("silhouette", "shadow_graphic")
@@ -85,6 +87,14 @@ def small_bright_subject_overexposed(checked: Checked) -> Finding | None:
     )
 
 
+def _own_frame_right(checked: Checked) -> tuple[SettingId, ...]:
+    """The metering, where the pattern that is set reads this frame right with the compensation that is set."""
+    case, pattern = checked.case, meter_pattern(checked.option("metering"))
+    faces = bool(checked.setup.value("face_metering"))
+    off = case.frame.reading_ev(pattern, favour_faces=faces) - (checked.setup.number("exposure_comp_ev") or 0.0)
+    return ("metering",) if not exposes_by_hand(checked.mode) and off <= case.figure("notable_in_hand_ev") else ()
+
+
 def backlight_underexposure(checked: Checked) -> Finding | None:
     """The background is brighter than the subject by a stop and a half, and no silhouette is wanted."""
     case = checked.case
@@ -95,7 +105,7 @@ def backlight_underexposure(checked: Checked) -> Finding | None:
         or behind - case.light.ev100 < case.figure("backlit_ev")
     ):
         return None
-    handled = _answered(checked, +1)
+    handled = _answered(checked, +1) or _own_frame_right(checked)
     return report(
         "backlight_underexposure",
         sentence=f"The background, {wording.ev(behind)}, is {wording.stops_word(behind - case.light.ev100)} brighter than the subject.",

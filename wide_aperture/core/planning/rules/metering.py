@@ -111,6 +111,8 @@ def _set_compensation(draft: Draft) -> None:
     school = draft.follow("highlights", HIGHLIGHT_WORDS.get(draft.case.schools.highlights, "pattern and compensate"))
     if exposes_by_hand(draft.option("exposure_mode")):
         said = f" The exposure itself stands {wording.signed_stops(shift)} by your school." if shift else ""
+        if draft.case.intent.shift_ev:
+            said = f" {draft.case.intent.sentence}"
         draft.put(
             "exposure_comp_ev",
             0.0,
@@ -135,7 +137,10 @@ def _set_compensation(draft: Draft) -> None:
         )
         most = draft.case.figure("compensation_most_ev")
         value = max(-most, min(most, round((value + shift) * 3) / 3))
-        reasons = (*reasons, f"Your {whose} {wording.signed_stops(shift)}.")
+        adds = (
+            draft.case.intent.sentence if draft.case.intent.shift_ev else f"Your {whose} {wording.signed_stops(shift)}."
+        )
+        reasons = (*reasons, adds)
     draft.put("exposure_comp_ev", value, *reasons, school=school)
 
 
@@ -210,21 +215,12 @@ def _reserve_for_jpeg(draft: Draft) -> None:
     )
 
 
-def _can_be_joined(case: Case) -> bool:
-    """Frames match, or can be laid over each other: a Moon that drifts as a whole can, stars over land cannot."""
-    drifts = case.subject.sky_rate_arcsec_s > 0 and case.subject.kind != "moon"
-    by_hand = (
-        case.schools.hand_bracket == "in_hand_aligned" and not case.subject.is_moving and not case.subject.is_living
-    )
-    return (case.support.on_tripod or by_hand) and not case.subject.stirs and not drifts
-
-
 def needs_bracket(case: Case, iso: float) -> bool:
     """True when the scene's range exceeds what one frame holds and camera and subject stand still."""
     scene = case.light.scene_range_ev
     return (
         scene is not None
-        and _can_be_joined(case)
+        and case.intent.frames_join
         and scene > engineering_range_ev(case.body, iso) - case.figure("bracket_margin_ev")
     )
 
@@ -259,7 +255,7 @@ def _set_bracket(draft: Draft) -> None:
             "bracketing", ranked, ASKED if exact else "What spans nearest to the bracket you asked for."
         )
         return
-    if case.schools.highlights == "bracket" and _can_be_joined(case) and not needs_bracket(case, cell.iso):
+    if case.schools.highlights == "bracket" and case.intent.frames_join and not needs_bracket(case, cell.iso):
         draft.put(
             "bracket_one_press",
             True,
@@ -308,6 +304,7 @@ def _set_bracket(draft: Draft) -> None:
         True,
         f"The whole set at one touch: nothing moves between, longest frame {wording.seconds(cell.shutter_s * 4)}.",
     )
+    _set_centre(draft, bracket)
     draft.put(
         "bracketing",
         bracket,
@@ -316,6 +313,26 @@ def _set_bracket(draft: Draft) -> None:
         school=draft.follow("range", f"bracket {bracket.replace('x', ' x ')} EV"),
     )
     _say_how_in_hand(draft, bracket)
+
+
+def _set_centre(draft: Draft, bracket: str) -> None:
+    """Where the middle frame stands: so dark that the darkest frame holds what shall not clip, no darker."""
+    case = draft.case
+    frames, step_ev = brackets()[bracket]
+    half, top = (frames - 1) / 2 * step_ev, case.intent.top_ev
+    if top is None:
+        return
+    room = case.intent.room_ev + half - top
+    centre = min(math.floor(room * 3 + 1e-9) / 3, 0.0)
+    least = -case.figure("bracket_centre_most_ev")
+    value = max(centre, least) + 0.0
+    brightest = max(case.intent.kept, key=lambda tone: tone.top_ev).name
+    if value == 0:
+        why = f"The darkest frame holds the {brightest} with {wording.stops_word(room)} to spare: the middle stays on the subject."
+    else:
+        left = f", {wording.stops_word(value - centre)} short of it even so" if value - centre > 1 / 6 else ""
+        why = f"The {brightest} reaches {wording.signed_stops(top)}: {wording.signed_stops(value)} lets the darkest frame hold it{left}."
+    draft.put("bracket_centre_ev", value, why)
 
 
 def _say_how_in_hand(draft: Draft, bracket: str) -> None:

@@ -13,7 +13,8 @@ from wide_aperture.core.picture.metering import HIGHLIGHT_ROOM_EV, PATTERNS, Met
 from wide_aperture.core.planning.case import Case
 
 
-def _pattern(name: str | None) -> MeterPattern:
+def meter_pattern(name: str | None) -> MeterPattern:
+    """The pattern of a metering setting; zones where it names none."""
     return next((pattern for pattern in PATTERNS if pattern == name), "multi_segment")
 
 
@@ -23,9 +24,9 @@ def compensation(case: Case, pattern: str | None, *, favour_faces: bool = False)
         return 0.0, ("The light is given for the bright background, and the subject is meant to go black.",)
     if pattern == "spot":
         return _on_the_spot(case)
-    bias = case.frame.reading_ev(_pattern(pattern), favour_faces=favour_faces)
+    bias = case.frame.reading_ev(meter_pattern(pattern), favour_faces=favour_faces)
     if pattern == "highlight_weighted" and case.light.scene_top_ev is not None:
-        return _over_the_highlights(case, case.light.scene_top_ev, bias)
+        return _over_the_highlights(case, max(case.light.scene_top_ev, case.frame.ends_ev[1]), bias)
     value = round(bias * 3) / 3
     most = case.figure("compensation_most_ev")
     value = max(-most, min(most, value)) + 0.0

@@ -42,7 +42,11 @@ def starry(world: World, *, is_subject: bool) -> None:
     clouds = canvas.noise(5.5 * scale, seed, octaves=6)
     band = np.exp(-((across / 0.20) ** 2))
     core = np.exp(-((across / 0.12) ** 2) - ((along - 0.28) / 0.34) ** 2)
-    lanes = np.clip(1.25 - 1.5 * np.exp(-(((across + 0.03 * clouds - 0.018) / 0.042) ** 2)) * np.clip(0.75 + clouds, 0, 1.6), 0.12, 1)
+    lanes = np.clip(
+        1.25 - 1.5 * np.exp(-(((across + 0.03 * clouds - 0.018) / 0.042) ** 2)) * np.clip(0.75 + clouds, 0, 1.6),
+        0.12,
+        1,
+    )
     milk = (0.9 * band * np.clip(1 + 0.55 * clouds, 0.2, 2) + 3.2 * core * np.clip(1 + 0.45 * clouds, 0.3, 2)) * lanes
     over = np.clip(-v * 30, 0, 1)
     sheet.shining[:] += ((DARK_SKY_CD * milk * over)[..., None] * white_of(4300.0)).astype(np.float32)
@@ -117,7 +121,7 @@ def _craters(u: np.ndarray, v: np.ndarray, seed: int) -> np.ndarray:
         angle, away = np.arctan2(v - ry, u - rx), np.hypot(u - rx, v - ry)
         rays = np.clip(np.sin(angle * 11 + 3 * np.sin(angle * 3)) * 0.5 + 0.35, 0, 1)
         by *= 1 + (0.30 * rays + 0.25 * np.exp(-((away / 0.06) ** 2))) * np.exp(-away / reach * 1.6)
-    return by
+    return np.asarray(by)
 
 
 def aurora(world: World, placed: Placed) -> None:
@@ -132,7 +136,7 @@ def aurora(world: World, placed: Placed) -> None:
         foot = height + bend * np.sin(2.6 * u + 1.3 * k) + 0.05 * np.sin(9 * u + k)
         rays = np.clip(0.7 + 0.6 * canvas.noise(9 * scale, world.seed + k, octaves=4, stretch=0.05), 0.1, 1.6)
         up = foot - v
-        total += bright * rays * np.where(up > 0, np.exp(-up / 0.20), np.exp(up / 0.018)).astype(np.float32)
+        total += bright * rays * np.exp(-np.where(up > 0, up / 0.20, -up / 0.018)).astype(np.float32)
         red += 0.35 * bright * rays * np.exp(-(((up - 0.34) / 0.14) ** 2)).astype(np.float32)
     over = np.clip(-v * 12, 0, 1)
     sheet.shine((total * over).astype(np.float32), world.cd(0.6), 5200, tint=(0.18, 1.0, 0.36))
@@ -155,11 +159,28 @@ def fireworks(world: World, placed: Placed) -> None:
             a, r = random.uniform(0, 2 * math.pi), reach * random.uniform(0.7, 1.0)
             inner, outer = 0.25 * r, r
             drop = 0.10 * reach
-            lines.append([(middle[0] + inner * math.cos(a), middle[1] + inner * math.sin(a)), (middle[0] + outer * math.cos(a), middle[1] + outer * math.sin(a) + drop), (middle[0] + outer * math.cos(a + 0.012), middle[1] + outer * math.sin(a + 0.012) + drop)])
+            lines.append(
+                [
+                    (middle[0] + inner * math.cos(a), middle[1] + inner * math.sin(a)),
+                    (middle[0] + outer * math.cos(a), middle[1] + outer * math.sin(a) + drop),
+                    (middle[0] + outer * math.cos(a + 0.012), middle[1] + outer * math.sin(a + 0.012) + drop),
+                ]
+            )
         mask = canvas.polygons(lines)
         fade = np.clip(1.25 - np.hypot(canvas.x - middle[0], canvas.y - middle[1]) / max(reach, 1e-6) * 0.7, 0.15, 1)
-        sheet.glow((mask * fade).astype(np.float32), world.cd(4.0), 3200, tint=((1.0, 0.55, 0.25), (0.55, 0.8, 1.0), (1.0, 0.85, 0.5))[k])
-        sheet.shine(np.exp(-((np.hypot(canvas.x - middle[0], canvas.y - middle[1]) / max(1.4 * reach, 1e-6)) ** 2)).astype(np.float32), world.cd(-1.5), 3000)
+        sheet.glow(
+            (mask * fade).astype(np.float32),
+            world.cd(4.0),
+            3200,
+            tint=((1.0, 0.55, 0.25), (0.55, 0.8, 1.0), (1.0, 0.85, 0.5))[k],
+        )
+        sheet.shine(
+            np.exp(-((np.hypot(canvas.x - middle[0], canvas.y - middle[1]) / max(1.4 * reach, 1e-6)) ** 2)).astype(
+                np.float32
+            ),
+            world.cd(-1.5),
+            3000,
+        )
     box = extent(sheet.alpha)
     world.add("fireworks", sheet, placed.z_m, {}, is_subject=box[0].stop > box[0].start)
     world.mark("lamps", np.clip(sheet.alpha, 0, 1))

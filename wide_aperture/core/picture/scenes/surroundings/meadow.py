@@ -28,20 +28,43 @@ def garden(world: World) -> None:
     hedge_h = 2.3
     back = world.sheet(top=world.at(0, 7.5, z)[1], bottom=world.at(0, -0.2, z)[1])
     half = world.seen_half_m(z) + 2
-    hedge = back.canvas.polygon([world.at(x, hedge_h + 0.10 * math.sin(3.1 * x) + 0.07 * math.sin(7.7 * x + 1), z) for x in np.linspace(-half, half, 90).tolist()] + [world.at(half, -0.2, z), world.at(-half, -0.2, z)])
+    hedge = back.canvas.polygon(
+        [
+            world.at(x, hedge_h + 0.10 * math.sin(3.1 * x) + 0.07 * math.sin(7.7 * x + 1), z)
+            for x in np.linspace(-half, half, 90).tolist()
+        ]
+        + [world.at(half, -0.2, z), world.at(-half, -0.2, z)]
+    )
     leaves = world.grain(back, 2.4, z, 3, octaves=6, gain=0.7)
     back.fill(hedge, (0.040, 0.078, 0.020), textured(leaves, 0.6, 0.15, 2.3))
-    back.shade(back.canvas.roundness(hedge * np.clip(0.65 + 0.5 * leaves, 0, 1).astype(np.float32), 0.12 * world.size(1, z), world.key_deg, fill=0.45), hedge)
+    back.shade(
+        back.canvas.roundness(
+            hedge * np.clip(0.65 + 0.5 * leaves, 0, 1).astype(np.float32),
+            0.12 * world.size(1, z),
+            world.key_deg,
+            fill=0.45,
+        ),
+        hedge,
+    )
     for k, x in enumerate((-0.62, 0.70)):
         tree(world, back, x * world.seen_half_m(z), z, 6.0, seed=k, crown=1.25)
     dapple = np.clip(back.canvas.noise(9, world.seed + 8, octaves=4) * 1.8 - 0.9, 0, 1).astype(np.float32)
-    world.add("hedge", back, z, {"sky light": 0.75, "sun beyond": dapple * np.float32(0.5)}, velocity_m_s=(0.08, 0.02) if world.windy else (0.0, 0.0))
+    world.add(
+        "hedge",
+        back,
+        z,
+        {"sky light": 0.75, "sun beyond": dapple * np.float32(0.5)},
+        velocity_m_s=(0.08, 0.02) if world.windy else (0.0, 0.0),
+    )
     world.mark("foliage", hedge, back)
     bed = world.sheet_at(-half, half, -0.05, 0.9, z * 0.94)
     stalks(world, bed, z * 0.94, 130, 0.55, (0.05, 0.10, 0.025), wide_m=0.035, seed=4)
     random = np.random.default_rng(world.seed + 9)
     size = world.size(1.0, z * 0.94)
-    blooms = [(world.at(random.uniform(-half, half), random.uniform(0.25, 0.62), z * 0.94), 0.035 * size, 0.032 * size) for _ in range(72)]
+    blooms = [
+        (world.at(random.uniform(-half, half), random.uniform(0.25, 0.62), z * 0.94), 0.035 * size, 0.032 * size)
+        for _ in range(72)
+    ]
     for k, colour in enumerate(((0.68, 0.62, 0.50), (0.55, 0.11, 0.16), (0.62, 0.46, 0.05), (0.40, 0.22, 0.50))):
         bed.fill(bed.canvas.ellipses(blooms[k::4]), colour)
     world.add("flower bed", bed, z * 0.94, {"sky light": 0.9}, velocity_m_s=(0.10, 0.02) if world.windy else (0.0, 0.0))
@@ -60,7 +83,14 @@ def wood_edge(world: World) -> None:
     shapes = []
     for x in np.arange(-half, half, max(1.1, half / 16)).tolist():
         xj, w = x + random.normal(0, 0.4), random.uniform(0.12, 0.30)
-        shapes.append([world.at(xj - w, -0.1, z), world.at(xj - 0.7 * w, 7.5, z), world.at(xj + 0.7 * w, 7.5, z), world.at(xj + w, -0.1, z)])
+        shapes.append(
+            [
+                world.at(xj - w, -0.1, z),
+                world.at(xj - 0.7 * w, 7.5, z),
+                world.at(xj + 0.7 * w, 7.5, z),
+                world.at(xj + w, -0.1, z),
+            ]
+        )
     mask = trunks.canvas.polygons(shapes)
     trunks.fill(mask, (0.10, 0.085, 0.065), textured(world.grain(trunks, 6.0, z, 4, octaves=4, stretch=0.25), 0.3))
     trunks.shade(trunks.canvas.roundness(mask, 0.16 * world.size(1, z), world.key_deg), mask)
@@ -73,7 +103,9 @@ def wood_edge(world: World) -> None:
     near_z = world.subject_m * 0.92
     near = world.sheet(top=world.at(0, 0.5, near_z)[1], bottom=world.at(0, -0.2, near_z)[1])
     stalks(world, near, near_z, 150, 0.28, (0.15, 0.135, 0.05), wide_m=0.016, seed=6)
-    world.add("grass before it", near, near_z, {"daylight": 0.9}, velocity_m_s=(0.15, 0.0) if world.windy else (0.0, 0.0))
+    world.add(
+        "grass before it", near, near_z, {"daylight": 0.9}, velocity_m_s=(0.15, 0.0) if world.windy else (0.0, 0.0)
+    )
 
 
 def _meadow(world: World, sheet: Sheet) -> None:
@@ -97,7 +129,11 @@ def wood(world: World) -> None:
     back.shine((gaps * np.exp(-near_sun / 0.5)).astype(np.float32), world.cd(3.2), 5600)
     world.add("bright wood", back, z * 2.2)
     world.mark("sky", gaps.astype(np.float32))
-    for depth, count, dark, share in ((z * 1.6, 20, 1.0, 0.6), (z, 11, 0.8, 0.8), (world.subject_m * 1.25, 5, 0.65, 1.0)):
+    for depth, count, dark, share in (
+        (z * 1.6, 20, 1.0, 0.6),
+        (z, 11, 0.8, 0.8),
+        (world.subject_m * 1.25, 5, 0.65, 1.0),
+    ):
         trunks = world.sheet()
         half = world.seen_half_m(depth) + 0.5
         whole = canvas.zeros()
@@ -106,8 +142,22 @@ def wood(world: World) -> None:
             if depth < z and abs(x) < 0.9:
                 continue
             w, lean = random.uniform(0.22, 0.42), random.normal(0, 0.3)
-            np.maximum(whole, canvas.limb([world.at(x + 2 * lean, 18, depth), world.at(x + 0.4 * lean, 4, depth), world.at(x, 0.5, depth), world.at(x, -0.1, depth)], [world.size(w * s, depth) for s in (0.7, 0.9, 1.05, 1.6)]), out=whole)
-        bark = canvas.noise(0.9 * 24 / max(world.size(1.0, depth) * 24, 1) * 14, seed + int(depth), octaves=4, stretch=0.25)
+            np.maximum(
+                whole,
+                canvas.limb(
+                    [
+                        world.at(x + 2 * lean, 18, depth),
+                        world.at(x + 0.4 * lean, 4, depth),
+                        world.at(x, 0.5, depth),
+                        world.at(x, -0.1, depth),
+                    ],
+                    [world.size(w * s, depth) for s in (0.7, 0.9, 1.05, 1.6)],
+                ),
+                out=whole,
+            )
+        bark = canvas.noise(
+            0.9 * 24 / max(world.size(1.0, depth) * 24, 1) * 14, seed + int(depth), octaves=4, stretch=0.25
+        )
         trunks.fill(whole, (0.085, 0.075, 0.06), np.float32(dark) * textured(bark, 0.4, 0.3, 2.0))
         trunks.shade(canvas.roundness(whole, 0.16 * world.size(1, depth), 70, fill=0.35), whole)
         veil = np.exp(-((near_sun / 0.4) ** 1.1)) * (0.5 if depth > z * 1.2 else 0.25 if depth >= z else 0.08)
@@ -136,7 +186,9 @@ def _beams(world: World, sun: tuple[float, float], k: float) -> None:
     angle, reach = np.arctan2(canvas.x - sun[0], canvas.y - sun[1]), np.hypot(canvas.x - sun[0], canvas.y - sun[1]) / k
     random = np.random.default_rng(world.seed + 11)
     fan = np.zeros_like(reach)
-    for centre, width, level in zip(random.uniform(-1.35, 1.1, 13), random.uniform(0.02, 0.07, 13), random.uniform(0.3, 1.0, 13), strict=True):
+    for centre, width, level in zip(
+        random.uniform(-1.35, 1.1, 13), random.uniform(0.02, 0.07, 13), random.uniform(0.3, 1.0, 13), strict=True
+    ):
         fan += level * np.exp(-(((angle - centre) / width) ** 2))
     fall = np.exp(-reach / 0.55) * np.clip(reach * 9, 0, 1)
     beams.shine((fan * fall).astype(np.float32), world.cd(-0.4), 5000)

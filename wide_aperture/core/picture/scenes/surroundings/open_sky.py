@@ -26,7 +26,21 @@ def bright_cloud(world: World) -> None:
         x, y, span = random.uniform(-0.9, 0.9) * world.seen_half_m(from_m), random.uniform(4, 16), 1.1
         p = world.at(x, y, from_m)
         s = world.size(span, from_m)
-        flock.fill(flock.canvas.polygon([(p[0] - 0.5 * s, p[1] - 0.10 * s), (p[0] - 0.2 * s, p[1] - 0.20 * s), (p[0], p[1]), (p[0] + 0.2 * s, p[1] - 0.20 * s), (p[0] + 0.5 * s, p[1] - 0.10 * s), (p[0] + 0.18 * s, p[1] - 0.12 * s), (p[0], p[1] + 0.06 * s), (p[0] - 0.18 * s, p[1] - 0.12 * s)]), (0.06, 0.055, 0.05))
+        flock.fill(
+            flock.canvas.polygon(
+                [
+                    (p[0] - 0.5 * s, p[1] - 0.10 * s),
+                    (p[0] - 0.2 * s, p[1] - 0.20 * s),
+                    (p[0], p[1]),
+                    (p[0] + 0.2 * s, p[1] - 0.20 * s),
+                    (p[0] + 0.5 * s, p[1] - 0.10 * s),
+                    (p[0] + 0.18 * s, p[1] - 0.12 * s),
+                    (p[0], p[1] + 0.06 * s),
+                    (p[0] - 0.18 * s, p[1] - 0.12 * s),
+                ]
+            ),
+            (0.06, 0.055, 0.05),
+        )
     world.add("distant birds", flock, from_m, velocity_m_s=(9.0, 0.5))
     world.cast()
 
@@ -41,7 +55,14 @@ def blue_sky(world: World) -> None:
     """Clear blue with a few clouds, treetops far below."""
     world.sky("sky", -0.9, 0.8, 20000, 9000, clouds=0.16, cloud_ev=1.4)
     tree_line(world, world.subject_m * 4 + 60, 12.0, {"sun": 0.6, "shade": 0.9})
-    world.ground("grass", lambda sheet: sheet.cover((0.08, 0.11, 0.035), within(sheet, textured(world.ground_noise(0.5, 2, octaves=5), 0.3))), {"sun": 0.9, "shade": 1.0}, to_m=world.subject_m * 4 + 60)
+    world.ground(
+        "grass",
+        lambda sheet: sheet.cover(
+            (0.08, 0.11, 0.035), within(sheet, textured(world.ground_noise(0.5, 2, octaves=5), 0.3))
+        ),
+        {"sun": 0.9, "shade": 1.0},
+        to_m=world.subject_m * 4 + 60,
+    )
     world.cast()
 
 
@@ -53,8 +74,14 @@ def _night_sky(world: World) -> None:
     sky = world.sheet()
     sky.alpha += 1
     town = np.exp(-(((u + 0.55) / 0.42) ** 2) - ((v / 0.16) ** 2))
-    air = np.exp(-(((v + 0.20) / 0.14) ** 2)) * np.clip(1 + canvas.noise(1.6 * scale, world.seed + 4, octaves=3, stretch=5), 0, 2)
-    for level, kelvin in ((DARK_SKY_CD * (1 + 0.9 * np.exp(np.clip(v, -9, 0.3) / 0.25)) + 0 * canvas.x, 5200.0), (DARK_SKY_CD * 11 * town, 2400.0), (DARK_SKY_CD * 0.9 * air, 5600.0)):
+    air = np.exp(-(((v + 0.20) / 0.14) ** 2)) * np.clip(
+        1 + canvas.noise(1.6 * scale, world.seed + 4, octaves=3, stretch=5), 0, 2
+    )
+    for level, kelvin in (
+        (DARK_SKY_CD * (1 + 0.9 * np.exp(np.clip(v, -9, 0.3) / 0.25)) + 0 * canvas.x, 5200.0),
+        (DARK_SKY_CD * 11 * town, 2400.0),
+        (DARK_SKY_CD * 0.9 * air, 5600.0),
+    ):
         sky.emitted[:] += (np.asarray(level)[..., None] * white_of(kelvin)).astype(np.float32)
     world.add("night sky", sky, math.inf, {})
     world.mark("night sky", np.clip(1 - town * 4, 0, 1).astype(np.float32))
@@ -66,13 +93,25 @@ def ridge_by_night(world: World) -> None:
     _night_sky(world)
     _overhead(world)
     far = 3000.0
-    line = ridge(world.seed + 8, world.at(0, 60, far)[1], min(world.size(70, far), 0.06), aspect=max(world.canvas.aspect, 1.0), rough=0.40)
+    line = ridge(
+        world.seed + 8,
+        world.at(0, 60, far)[1],
+        min(world.size(70, far), 0.06),
+        aspect=max(world.canvas.aspect, 1.0),
+        rough=0.40,
+    )
     hill = world.sheet(top=min(p[1] for p in line) - 0.01)
     hill.fill(hill.canvas.below(line), (0.10, 0.10, 0.10), textured(hill.canvas.noise(20, world.seed, octaves=5), 0.3))
     world.add("ridge", hill, far, {"airglow": 0.5})
     land = world.at(0, 0, 60.0)[1]
     if land < world.canvas.top + world.canvas.height / world.canvas.scale:
-        world.ground("near land", lambda sheet: _grass_by_night(world, sheet), {"airglow": 1.0}, to_m=60.0, tone="foreground land")
+        world.ground(
+            "near land",
+            lambda sheet: _grass_by_night(world, sheet),
+            {"airglow": 1.0},
+            to_m=60.0,
+            tone="foreground land",
+        )
         _wall_and_barn(world)
 
 
@@ -104,15 +143,35 @@ def _wall_and_barn(world: World) -> None:
     sheet = world.sheet_at(-half, half, -0.2, 6.5, z)
     canvas, random = sheet.canvas, np.random.default_rng(world.seed + 10)
     x = -6.5
-    sheet.fill(canvas.polygon([world.at(x - 3.4, 0, z), world.at(x - 3.4, 2.6, z), world.at(x - 1.4, 4.4, z), world.at(x + 2.6, 4.4, z), world.at(x + 4.2, 2.6, z), world.at(x + 4.2, 0, z)]), (0.10, 0.09, 0.08), textured(world.grain(sheet, 2.0, z, 3, octaves=5, stretch=2), 0.25))
-    sheet.fill(canvas.polygon([world.at(x - 3.8, 2.5, z), world.at(x - 1.5, 4.8, z), world.at(x + 2.7, 4.8, z), world.at(x + 4.6, 2.5, z)]), (0.05, 0.05, 0.055))
+    sheet.fill(
+        canvas.polygon(
+            [
+                world.at(x - 3.4, 0, z),
+                world.at(x - 3.4, 2.6, z),
+                world.at(x - 1.4, 4.4, z),
+                world.at(x + 2.6, 4.4, z),
+                world.at(x + 4.2, 2.6, z),
+                world.at(x + 4.2, 0, z),
+            ]
+        ),
+        (0.10, 0.09, 0.08),
+        textured(world.grain(sheet, 2.0, z, 3, octaves=5, stretch=2), 0.25),
+    )
+    sheet.fill(
+        canvas.polygon(
+            [world.at(x - 3.8, 2.5, z), world.at(x - 1.5, 4.8, z), world.at(x + 2.7, 4.8, z), world.at(x + 4.6, 2.5, z)]
+        ),
+        (0.05, 0.05, 0.055),
+    )
     pane = canvas.polygon(world.upright(x - 0.4, x + 0.4, 1.1, 1.9, z))
     stones: tuple[Colour, ...] = ((0.22, 0.20, 0.18), (0.16, 0.15, 0.135), (0.28, 0.26, 0.23))
     for row in range(3):
         shapes: list[list[list[tuple[float, float]]]] = [[], [], []]
         for k, sx in enumerate(np.arange(-half, half, 0.5).tolist()):
             xj, y = sx + 0.25 * (row % 2) + random.normal(0, 0.03), 0.12 + 0.26 * row
-            shapes[int(random.integers(3))].append(world.upright(xj - 0.23, xj + 0.23, y - 0.12, y + 0.12 + random.normal(0, 0.02), z * 0.9))
+            shapes[int(random.integers(3))].append(
+                world.upright(xj - 0.23, xj + 0.23, y - 0.12, y + 0.12 + random.normal(0, 0.02), z * 0.9)
+            )
             del k
         for some, colour in zip(shapes, stones, strict=True):
             if some:
@@ -127,16 +186,32 @@ def dunes_by_night(world: World) -> None:
     _night_sky(world)
     _overhead(world)
     for k, (far, high) in enumerate(((400.0, 26.0), (90.0, 7.0))):
-        line = ridge(world.seed + 30 + k, world.at(0, 0.35 * high, far)[1], world.size(0.35 * high, far), aspect=max(world.canvas.aspect, 1.0), rough=0.32)
+        line = ridge(
+            world.seed + 30 + k,
+            world.at(0, 0.35 * high, far)[1],
+            world.size(0.35 * high, far),
+            aspect=max(world.canvas.aspect, 1.0),
+            rough=0.32,
+        )
         sheet = world.sheet(top=min(p[1] for p in line) - 0.01)
         mask = sheet.canvas.below(line)
-        sheet.fill(mask, (0.30, 0.25, 0.17), textured(sheet.canvas.noise(14, world.seed + k, octaves=5, stretch=3), 0.12))
+        sheet.fill(
+            mask, (0.30, 0.25, 0.17), textured(sheet.canvas.noise(14, world.seed + k, octaves=5, stretch=3), 0.12)
+        )
         sheet.shade(sheet.canvas.roundness(mask, 0.05, 60, fill=0.4), mask)
         world.add(f"dune {k + 1}", sheet, far, {"airglow": 1.0})
         world.mark("foreground land", mask, sheet)
 
 
-_NIGHT = {"genres": ("night_sky", "landscape"), "casts": ("stars", "moon", "aurora", "nothing"), "lights": ("dark_sky", "full_moon_land", "polar_light"), "own_sky": True, "background_m": 3000.0, "distance_m": 1e9, "focal_mm": 20.0}
+_NIGHT = {
+    "genres": ("night_sky", "landscape"),
+    "casts": ("stars", "moon", "aurora", "nothing"),
+    "lights": ("dark_sky", "full_moon_land", "polar_light"),
+    "own_sky": True,
+    "background_m": 3000.0,
+    "distance_m": 1e9,
+    "focal_mm": 20.0,
+}
 PIECES = (
     Surroundings(name="bright_cloud", words=("gulls", "bar", "cloud",), title="White cloud over the bar", about="Cloud two stops brighter than the light on what flies before it.", ev100=12.5, key_deg=80, draw=bright_cloud, lamps=(lamp("sky light", 12.5, 6400),), casts=("dark_bird_flying", "bird_flying", "white_bird_flying"), background_m=2000.0, genres=("wildlife",), lights=("backlit_white_sky", "overcast", "bright_overcast", "dusk"), activities=("gull_flight", "duck_flight", "small_bird_flight"), distance_m=28.0, focal_mm=500.0),
     Surroundings(name="blue_sky", words=("sky",), title="Blue sky", about="Clear blue, a few clouds, treetops far below.", ev100=15, key_deg=60, draw=blue_sky, lamps=(lamp("sun", 14.8, 5400), lamp("shade", 12, 10000)), on_subject={"sun": 1.0, "shade": 1.0}, casts=("bird_flying", "white_bird_flying", "dark_bird_flying"), background_m=2000.0, genres=("wildlife",), lights=("full_sun", "hazy_sun", "low_sun"), activities=("gull_flight", "duck_flight", "small_bird_flight"), distance_m=28.0, focal_mm=500.0),

@@ -26,10 +26,30 @@ def window_room(world: World) -> None:
     wall.fill(canvas.polygon(world.upright(-9, 9, 0, 0.16, z)), (0.62, 0.60, 0.56))
     size = world.size(1.0, z)
     for x, wide, top in ((1.35, 0.95, 0.95),):
-        wall.fill(canvas.polygon(world.upright(x - wide, x + wide, 0, top, z)), (0.17, 0.10, 0.06), textured(world.grain(wall, 5.0, z, 4, octaves=4, stretch=4), 0.2))
-        wall.fill(canvas.polygons([world.upright(x - wide + 0.05, x + wide - 0.05, y, y + 0.02, z) for y in (0.32, 0.62)]), (0.05, 0.03, 0.02))
-        wall.fill(canvas.polygon(world.upright(x - 0.45, x + 0.45, 1.15, 2.05, z)), (0.30, 0.31, 0.32), textured(world.grain(wall, 0.9, z, 6, octaves=2), 0.3))
-    gown = canvas.polygon([world.at(-0.55, 2.05, z), world.at(-0.40, 2.05, z), world.at(-0.30, 1.35, z), world.at(-0.05, 0.30, z), world.at(-0.90, 0.30, z), world.at(-0.65, 1.35, z)])
+        wall.fill(
+            canvas.polygon(world.upright(x - wide, x + wide, 0, top, z)),
+            (0.17, 0.10, 0.06),
+            textured(world.grain(wall, 5.0, z, 4, octaves=4, stretch=4), 0.2),
+        )
+        wall.fill(
+            canvas.polygons([world.upright(x - wide + 0.05, x + wide - 0.05, y, y + 0.02, z) for y in (0.32, 0.62)]),
+            (0.05, 0.03, 0.02),
+        )
+        wall.fill(
+            canvas.polygon(world.upright(x - 0.45, x + 0.45, 1.15, 2.05, z)),
+            (0.30, 0.31, 0.32),
+            textured(world.grain(wall, 0.9, z, 6, octaves=2), 0.3),
+        )
+    gown = canvas.polygon(
+        [
+            world.at(-0.55, 2.05, z),
+            world.at(-0.40, 2.05, z),
+            world.at(-0.30, 1.35, z),
+            world.at(-0.05, 0.30, z),
+            world.at(-0.90, 0.30, z),
+            world.at(-0.65, 1.35, z),
+        ]
+    )
     wall.fill(gown, (0.72, 0.71, 0.68), textured(world.grain(wall, 6.0, z, 5, octaves=3, stretch=0.15), 0.12))
     wall.shade(canvas.roundness(gown, 0.06 * size, world.key_deg), gown)
     world.add("wall", wall, z, {"window light": (0.5 * fall).astype(np.float32)})
@@ -38,12 +58,20 @@ def window_room(world: World) -> None:
     pane = world.sheet()
     frame = pane.canvas.polygon(world.receding(edge - 0.05, 0.75, 2.6, 0.4 * world.subject_m, z * 0.97))
     pane.fill(frame, (0.60, 0.58, 0.55))
-    panes = [world.receding(edge, y, y + 0.82, a, b) for y in (0.85, 1.72) for a, b in ((0.42 * world.subject_m, 0.68 * world.subject_m), (0.71 * world.subject_m, z * 0.94))]
+    panes = [
+        world.receding(edge, y, y + 0.82, a, b)
+        for y in (0.85, 1.72)
+        for a, b in ((0.42 * world.subject_m, 0.68 * world.subject_m), (0.71 * world.subject_m, z * 0.94))
+    ]
     lit = pane.canvas.polygons(panes)
     pane.fill(lit, (0.02, 0.02, 0.02))
-    pane.glow((lit * textured(pane.canvas.noise(3, world.seed + 3, octaves=3), 0.18)).astype(np.float32), world.cd(3.0), 7000)
+    pane.glow(
+        (lit * textured(pane.canvas.noise(3, world.seed + 3, octaves=3), 0.18)).astype(np.float32), world.cd(3.0), 7000
+    )
     curtain = pane.canvas.polygon(world.receding(edge + 0.06, 0.1, 2.75, z * 0.80, z * 0.99))
-    pane.fill(curtain, (0.62, 0.61, 0.57), textured(pane.canvas.noise(30, world.seed + 4, octaves=2, stretch=0.05), 0.2))
+    pane.fill(
+        curtain, (0.62, 0.61, 0.57), textured(pane.canvas.noise(30, world.seed + 4, octaves=2, stretch=0.05), 0.2)
+    )
     world.add("window", pane, z * 0.9, {"window light": 0.9})
     world.mark("windows", lit * (1 - curtain))
     world.cast()
@@ -62,25 +90,41 @@ def cafe(world: World) -> None:
         for x in np.arange(-half, half, 0.13).tolist():
             if random.random() < 0.62:
                 tall = random.uniform(0.18, 0.36)
-                colour = ((0.05, 0.10, 0.05), (0.16, 0.07, 0.02), (0.30, 0.28, 0.24), (0.04, 0.05, 0.07))[int(random.integers(4))]
+                colour = ((0.05, 0.10, 0.05), (0.16, 0.07, 0.02), (0.30, 0.28, 0.24), (0.04, 0.05, 0.07))[
+                    int(random.integers(4))
+                ]
                 wall.fill(canvas.polygon(world.upright(x, x + 0.085, y, y + tall, z)), colour)
-    wall.fill(canvas.polygon(world.upright(-half, half, 0, 1.08, z - 0.6)), (0.10, 0.055, 0.03), textured(world.grain(wall, 4.0, z, 5, octaves=4, stretch=0.2), 0.2))
+    wall.fill(
+        canvas.polygon(world.upright(-half, half, 0, 1.08, z - 0.6)),
+        (0.10, 0.055, 0.03),
+        textured(world.grain(wall, 4.0, z, 5, octaves=4, stretch=0.2), 0.2),
+    )
     wall.fill(canvas.polygon(world.upright(-half, half, 1.06, 1.12, z - 0.6)), (0.32, 0.30, 0.27))
     world.add("counter", wall, z, {"bulbs": 0.7})
-    world.mark("shadows", ((canvas.y < world.at(0, 1.0, z)[1] - 0.0) * (wall.surface[..., 1] < 0.05)).astype(np.float32))
+    world.mark(
+        "shadows", ((canvas.y < world.at(0, 1.0, z)[1] - 0.0) * (wall.surface[..., 1] < 0.05)).astype(np.float32)
+    )
     for k, (x, share) in enumerate(((-1.3, 0.75), (1.2, 0.6))):
         zz = world.subject_m + share * world.background_m
         sheet = world.sheet_at(x - 0.6, x + 0.6, 0, 1.6, zz)
-        lay_bystander(sheet, world.at(x, -0.35, zz), world.size(1.72, zz), somebody(random), world.key_deg, seated=k == 0)
+        lay_bystander(
+            sheet, world.at(x, -0.35, zz), world.size(1.72, zz), somebody(random), world.key_deg, seated=k == 0
+        )
         world.add("guest", sheet, zz, {"bulbs": 0.75}, velocity_m_s=(0.1, 0.0))
     world.ground("floor", lambda sheet: _boards(world, sheet, (0.12, 0.075, 0.045)), {"bulbs": 0.45}, to_m=z)
     bulbs = world.sheet()
-    places = [(x, 2.25, world.subject_m + share * world.background_m) for share in (0.9, 0.35) for x in np.arange(-4.05, 4.2, 0.9).tolist()]
+    places = [
+        (x, 2.25, world.subject_m + share * world.background_m)
+        for share in (0.9, 0.35)
+        for x in np.arange(-4.05, 4.2, 0.9).tolist()
+    ]
     world.points_of_light(bulbs, places, 0.035, world.cd(8.5), 2500)
     cords = [world.upright(x - 0.004, x + 0.004, 2.28, 4.5, zz) for x, _, zz in places]
     lit = np.clip(bulbs.emitted[..., 1] / world.cd(5), 0, 1).astype(np.float32)
     bulbs.fill(bulbs.canvas.polygons(cords), (0.02, 0.02, 0.02))
-    bulbs.shining[:] += np.stack([canvas.soften(bulbs.emitted[..., k], 0.012) * np.float32(0.22) for k in range(3)], axis=-1)
+    bulbs.shining[:] += np.stack(
+        [canvas.soften(bulbs.emitted[..., k], 0.012) * np.float32(0.22) for k in range(3)], axis=-1
+    )
     world.add("bulbs", bulbs, world.subject_m + 0.6 * world.background_m, {"bulbs": 0.5})
     world.mark("lamps", lit)
     world.cast()
@@ -110,23 +154,51 @@ def dance_floor(world: World) -> None:
     guests = world.sheet_at(-half, half, 0, 1.95, zg)
     for x in np.arange(-world.seen_half_m(zg) - 0.3, world.seen_half_m(zg) + 0.4, 0.72).tolist():
         if abs(x) > 0.55 or random.random() < 0.4:
-            lay_bystander(guests, world.at(x + random.normal(0, 0.08), 0, zg), world.size(random.uniform(1.58, 1.84), zg), somebody(random), world.key_deg)
+            lay_bystander(
+                guests,
+                world.at(x + random.normal(0, 0.08), 0, zg),
+                world.size(random.uniform(1.58, 1.84), zg),
+                somebody(random),
+                world.key_deg,
+            )
     world.add("guests", guests, zg, {"room lamps": 0.6, "spots": 0.4, "flash": 0.25}, velocity_m_s=(0.4, 0.0))
     strings = world.sheet()
     places = []
     for row, zz in ((0, z * 0.96), (1, world.subject_m + 0.4 * world.background_m)):
         reach = world.seen_half_m(zz) + 0.5
-        places += [(x, 3.1 + 0.25 * row + 0.35 * abs(np.sin(x * 1.1 + row)), zz) for x in np.arange(-reach, reach, 0.30).tolist()]
+        places += [
+            (x, 3.1 + 0.25 * row + 0.35 * abs(np.sin(x * 1.1 + row)), zz)
+            for x in np.arange(-reach, reach, 0.30).tolist()
+        ]
     world.points_of_light(strings, places, 0.022, world.cd(6.5), 2400)
     lit = np.clip(strings.emitted[..., 1] / world.cd(4.0), 0, 1).astype(np.float32)
-    strings.shining[:] += np.stack([canvas.soften(strings.emitted[..., k], 0.008) * np.float32(0.25) for k in range(3)], axis=-1)
+    strings.shining[:] += np.stack(
+        [canvas.soften(strings.emitted[..., k], 0.008) * np.float32(0.25) for k in range(3)], axis=-1
+    )
     for x, tint in ((-0.32, (1.0, 0.6, 0.3)), (0.34, (0.55, 0.3, 1.0))):
         top = (x * canvas.aspect, world.at(0, 4.6, z)[1])
-        beam = np.exp(-(((canvas.x - top[0] - 0.35 * (canvas.y - top[1]) * (-1 if x > 0 else 1)) / (0.02 + 0.16 * np.clip(canvas.y - top[1], 0, 2))) ** 2)) * np.exp(-np.clip(canvas.y - top[1], 0, 5) / 0.7) * (canvas.y > top[1])
+        beam = (
+            np.exp(
+                -(
+                    (
+                        (canvas.x - top[0] - 0.35 * (canvas.y - top[1]) * (-1 if x > 0 else 1))
+                        / (0.02 + 0.16 * np.clip(canvas.y - top[1], 0, 2))
+                    )
+                    ** 2
+                )
+            )
+            * np.exp(-np.clip(canvas.y - top[1], 0, 5) / 0.7)
+            * (canvas.y > top[1])
+        )
         strings.shine(beam.astype(np.float32), world.cd(-1.6), 5200, tint=tint)
     world.add("small lights", strings, z * 0.9, {})
     world.mark("lamps", lit)
-    world.ground("floor", lambda sheet: _boards(world, sheet, (0.16, 0.095, 0.05)), {"room lamps": 0.6, "spots": 0.6, "flash": 0.35}, to_m=z)
+    world.ground(
+        "floor",
+        lambda sheet: _boards(world, sheet, (0.16, 0.095, 0.05)),
+        {"room lamps": 0.6, "spots": 0.6, "flash": 0.35},
+        to_m=z,
+    )
     world.cast()
 
 
@@ -136,18 +208,30 @@ def stage(world: World) -> None:
     back = world.sheet()
     canvas = back.canvas
     back.cover((0.028, 0.028, 0.03), textured(world.grain(back, 1.2, z, 2, octaves=4, stretch=0.2), 0.25))
-    for k, (x, tint) in enumerate(((-2.4, (0.25, 0.35, 1.0)), (-0.9, (0.9, 0.25, 0.7)), (0.9, (0.25, 0.45, 1.0)), (2.4, (0.95, 0.35, 0.45)))):
+    for k, (x, tint) in enumerate(
+        ((-2.4, (0.25, 0.35, 1.0)), (-0.9, (0.9, 0.25, 0.7)), (0.9, (0.25, 0.45, 1.0)), (2.4, (0.95, 0.35, 0.45)))
+    ):
         top = world.at(x, 4.8, z - 0.4)
         lean = 0.25 * (-1) ** k
         down = np.clip(canvas.y - top[1], 0, 3)
-        beam = np.exp(-(((canvas.x - top[0] - lean * down) / (world.size(0.12, z) + 0.17 * down)) ** 2)) * np.exp(-down / 0.55) * (canvas.y > top[1])
+        beam = (
+            np.exp(-(((canvas.x - top[0] - lean * down) / (world.size(0.12, z) + 0.17 * down)) ** 2))
+            * np.exp(-down / 0.55)
+            * (canvas.y > top[1])
+        )
         haze = np.clip(0.8 + 0.4 * canvas.noise(4, world.seed + k, octaves=4), 0.2, 1.4)
         back.shine((beam * haze).astype(np.float32), world.cd(0.3), 5600, tint=tint)
     world.add("back", back, z, {"spot": 0.03})
-    world.mark("shadows", ((back.shining[..., 1] if back.has("shining") else 0 * back.alpha) < world.cd(-4.5)).astype(np.float32))
+    world.mark(
+        "shadows",
+        ((back.shining[..., 1] if back.has("shining") else 0 * back.alpha) < world.cd(-4.5)).astype(np.float32),
+    )
     rig = world.sheet()
     zr = z - 0.3
-    rig.fill(rig.canvas.polygons([world.upright(-9, 9, 4.85, 4.95, zr), world.upright(-9, 9, 5.2, 5.28, zr)]), (0.07, 0.07, 0.07))
+    rig.fill(
+        rig.canvas.polygons([world.upright(-9, 9, 4.85, 4.95, zr), world.upright(-9, 9, 5.2, 5.28, zr)]),
+        (0.07, 0.07, 0.07),
+    )
     world.points_of_light(rig, [(x, 4.75, zr) for x in (-2.4, -0.9, 0.9, 2.4)], 0.11, world.cd(7.0), 5600)
     lit = np.clip(rig.emitted[..., 1] / world.cd(4.5), 0, 1).astype(np.float32)
     rig.shining[:] += np.stack([canvas.soften(rig.emitted[..., k], 0.02) * np.float32(0.16) for k in range(3)], axis=-1)
@@ -157,9 +241,16 @@ def stage(world: World) -> None:
     for x, wide, tall in ((-2.6, 0.75, 1.25), (2.5, 0.8, 1.4), (-1.55, 0.45, 0.75)):
         box = gear.canvas.polygon(world.upright(x - wide / 2, x + wide / 2, 0, tall, z - 1.0))
         gear.fill(box, (0.03, 0.03, 0.032))
-        gear.fill(gear.canvas.ellipse(world.at(x, tall * 0.55, z - 1.0), world.size(0.3 * wide, z), world.size(0.3 * wide, z)), (0.06, 0.06, 0.065))
+        gear.fill(
+            gear.canvas.ellipse(
+                world.at(x, tall * 0.55, z - 1.0), world.size(0.3 * wide, z), world.size(0.3 * wide, z)
+            ),
+            (0.06, 0.06, 0.065),
+        )
     world.add("boxes", gear, z - 1.0, {"spot": 0.25})
-    world.ground("boards", lambda sheet: _boards(world, sheet, (0.07, 0.055, 0.045)), {"spot": _pool(world, -0.02, 1.6)}, to_m=z)
+    world.ground(
+        "boards", lambda sheet: _boards(world, sheet, (0.07, 0.055, 0.045)), {"spot": _pool(world, -0.02, 1.6)}, to_m=z
+    )
     world.cast()
 
 
@@ -167,7 +258,9 @@ def _pool(world: World, x: float, half_m: float) -> np.ndarray:
     """Where a spot from above meets the ground, as the ground's own sheet is cut."""
     middle, wide = world.at(x, 0, world.subject_m), world.size(half_m, world.subject_m)
     tall = max(0.25 * wide, 0.04)
-    light = 0.04 + 0.9 * np.exp(-(((world.canvas.x - middle[0]) / wide) ** 2) - ((world.canvas.y - middle[1]) / tall) ** 2)
+    light = 0.04 + 0.9 * np.exp(
+        -(((world.canvas.x - middle[0]) / wide) ** 2) - ((world.canvas.y - middle[1]) / tall) ** 2
+    )
     return np.asarray(light, np.float32)
 
 
@@ -200,8 +293,15 @@ def table_top(world: World) -> None:
     back.cover((0.24, 0.23, 0.21), textured(canvas.noise(3, world.seed + 2, octaves=4), 0.10))
     pane = canvas.polygon(world.upright(-1.7, 0.2, 1.0, 3.4, z))
     back.fill(pane, (0.02, 0.02, 0.02))
-    back.glow((pane * np.clip(0.7 + 0.5 * canvas.noise(5, world.seed + 3, octaves=4), 0.2, 1.4)).astype(np.float32), world.cd(2.4), 6800, tint=(0.85, 1.0, 0.75))
-    back.fill(canvas.polygons([world.upright(x - 0.04, x + 0.04, 1.0, 3.4, z) for x in (-1.7, -0.75, 0.2)]), (0.5, 0.49, 0.46))
+    back.glow(
+        (pane * np.clip(0.7 + 0.5 * canvas.noise(5, world.seed + 3, octaves=4), 0.2, 1.4)).astype(np.float32),
+        world.cd(2.4),
+        6800,
+        tint=(0.85, 1.0, 0.75),
+    )
+    back.fill(
+        canvas.polygons([world.upright(x - 0.04, x + 0.04, 1.0, 3.4, z) for x in (-1.7, -0.75, 0.2)]), (0.5, 0.49, 0.46)
+    )
     world.add("room", back, z, {"window light": 0.4})
     world.mark("windows", pane)
     table = world.sheet()

@@ -13,11 +13,12 @@ from wide_aperture.core.picture.scenes.stage import Colour, Sheet
 from wide_aperture.core.picture.scenes.trees import stalks, tree_line
 from wide_aperture.core.picture.scenes.world import World, textured, within
 
-
 STEEPEST = 0.045  # of the frame's width: through a long lens a skyline is a small part of its mountain
 
 
-def _waves(world: World, sheet: Sheet, colour: Colour, glint_ev: float, sky_ev: float, kelvin: float, *, rough: float = 1.0) -> None:
+def _waves(
+    world: World, sheet: Sheet, colour: Colour, glint_ev: float, sky_ev: float, kelvin: float, *, rough: float = 1.0
+) -> None:
     """Water: its own dark tone, the sky mirrored more the flatter one looks, glints."""
     long, short = world.ground_noise(0.5, 3, octaves=5, stretch=2.4), world.ground_noise(3.0, 5, octaves=4, stretch=2.0)
     ripples = within(sheet, (0.7 * long + 0.5 * short).astype(np.float32))
@@ -36,27 +37,56 @@ def reeds(world: World) -> None:
     for depth, tall, seed in ((z * 1.15, 2.1, 1), (z, 1.7, 2)):
         bank = world.sheet(top=world.at(0, 2.6, depth)[1], bottom=world.at(0, -0.3, depth)[1])
         base = bank.canvas.polygon(world.upright(-900, 900, -0.2, 0.9, depth))
-        bank.fill(base, (0.05, 0.05, 0.022), textured(world.grain(bank, 4.0, depth, 4 + seed, octaves=4, stretch=0.2), 0.5))
+        bank.fill(
+            base, (0.05, 0.05, 0.022), textured(world.grain(bank, 4.0, depth, 4 + seed, octaves=4, stretch=0.2), 0.5)
+        )
         stalks(world, bank, depth, 240, tall, (0.12, 0.115, 0.05), wide_m=0.045, seed=seed, heads=(0.075, 0.05, 0.03))
-        world.add("reeds", bank, depth, {"sun": 0.55, "shade": 1.0}, velocity_m_s=(0.15, 0.0) if world.windy else (0.0, 0.0))
-    world.ground("water", lambda sheet: _waves(world, sheet, (0.012, 0.019, 0.020), 1.2, -1.9, 8000, rough=0.6), {"sun": 0.9, "shade": 1.0}, to_m=z, tone="water")
+        world.add(
+            "reeds", bank, depth, {"sun": 0.55, "shade": 1.0}, velocity_m_s=(0.15, 0.0) if world.windy else (0.0, 0.0)
+        )
+    world.ground(
+        "water",
+        lambda sheet: _waves(world, sheet, (0.012, 0.019, 0.020), 1.2, -1.9, 8000, rough=0.6),
+        {"sun": 0.9, "shade": 1.0},
+        to_m=z,
+        tone="water",
+    )
     world.cast()
 
 
-def _hills(world: World, lines: tuple[tuple[float, float, float, Colour], ...], sun: Point | None, air_ev: float, air_kelvin: float) -> list[list[Point]]:
+def _hills(
+    world: World,
+    lines: tuple[tuple[float, float, float, Colour], ...],
+    sun: Point | None,
+    air_ev: float,
+    air_kelvin: float,
+) -> list[list[Point]]:
     """Ridges behind each other, paler with distance. lines: distance in m, height in m, roughness, colour."""
     skyline = []
     for k, (far, high, rough, colour) in enumerate(lines):
         rise = world.size(high, far)
         level = world.view.horizon - 0.75 * rise
-        line = ridge(world.seed + 20 + k, level, min(0.45 * rise, STEEPEST * world.canvas.aspect), aspect=max(world.canvas.aspect, 1.0), rough=rough)
+        line = ridge(
+            world.seed + 20 + k,
+            level,
+            min(0.45 * rise, STEEPEST * world.canvas.aspect),
+            aspect=max(world.canvas.aspect, 1.0),
+            rough=rough,
+        )
         skyline.append(line)
         sheet = world.sheet(top=min(p[1] for p in line) - 0.01, bottom=world.view.horizon + 0.02)
-        mask = sheet.canvas.below(line) * np.clip((world.view.horizon + 0.004 - sheet.canvas.y) * world.canvas.scale + 0.5, 0, 1)
+        mask = sheet.canvas.below(line) * np.clip(
+            (world.view.horizon + 0.004 - sheet.canvas.y) * world.canvas.scale + 0.5, 0, 1
+        )
         mask = mask.astype(np.float32)
         slopes = sheet.canvas.noise(5.0 / max(rise, 0.02), world.seed + k, octaves=7, stretch=1.3, gain=0.66)
         sheet.fill(mask, colour, textured(slopes, 0.38, 0.3, 2.0))
-        sheet.shade(sheet.canvas.roundness((mask * np.clip(0.6 + 0.4 * slopes, 0, 1)).astype(np.float32), 0.05 * rise, world.key_deg, fill=0.5), mask)
+        sheet.shade(
+            sheet.canvas.roundness(
+                (mask * np.clip(0.6 + 0.4 * slopes, 0, 1)).astype(np.float32), 0.05 * rise, world.key_deg, fill=0.5
+            ),
+            mask,
+        )
         near = 0.35 if sun is None else np.exp(-((sheet.canvas.x - sun[0]) ** 2) / 0.18) + 0.35
         sheet.shine((mask * near).astype(np.float32), world.cd(air_ev + 1.1 * (len(lines) - 1 - k) - 2.2), air_kelvin)
         world.add(f"hills {k + 1}", sheet, far)
@@ -64,7 +94,11 @@ def _hills(world: World, lines: tuple[tuple[float, float, float, Colour], ...], 
     return skyline
 
 
-RANGES: tuple[tuple[float, float, float, Colour], ...] = ((11_000.0, 1400.0, 0.60, (0.10, 0.12, 0.16)), (5_000.0, 520.0, 0.55, (0.08, 0.095, 0.09)), (1_600.0, 110.0, 0.5, (0.07, 0.085, 0.045)))
+RANGES: tuple[tuple[float, float, float, Colour], ...] = (
+    (11_000.0, 1400.0, 0.60, (0.10, 0.12, 0.16)),
+    (5_000.0, 520.0, 0.55, (0.08, 0.095, 0.09)),
+    (1_600.0, 110.0, 0.5, (0.07, 0.085, 0.045)),
+)
 
 
 def tarn_sunrise(world: World) -> None:
@@ -76,7 +110,9 @@ def tarn_sunrise(world: World) -> None:
     up = np.clip((world.view.horizon - canvas.y) / (0.55 * k), 0, 1)
     near = np.hypot((canvas.x - sun[0]) * 0.8, canvas.y - sun[1]) / max(k, 0.3)
     warm, glow = np.exp(-((near / 0.30) ** 1.1)) * (1 - 0.5 * up), np.exp(-((near / 0.10) ** 1.2))
-    clouds = np.clip(canvas.noise(3.6 / max(k, 0.3), world.seed, octaves=6, stretch=4.0) * 1.4 - 0.15, 0, 1) * np.exp(-((up - 0.55) ** 2) / 0.10)
+    clouds = np.clip(canvas.noise(3.6 / max(k, 0.3), world.seed, octaves=6, stretch=4.0) * 1.4 - 0.15, 0, 1) * np.exp(
+        -((up - 0.55) ** 2) / 0.10
+    )
     mid = world.cd(0)
     dawn = np.zeros((canvas.height, canvas.width, 3), np.float32)
     for level, kelvin in (
@@ -103,10 +139,19 @@ def tarn_sunrise(world: World) -> None:
 def hills_by_day(world: World) -> None:
     """Sunlit hills over a tarn, cloud shadows on the slopes."""
     world.sky("sky", -0.6, 1.1, 16000, 7000, clouds=0.36, cloud_ev=1.0)
-    tones = ((11_000.0, 1500.0, 0.60, (0.16, 0.17, 0.17)), (5_000.0, 620.0, 0.55, (0.14, 0.145, 0.09)), (1_600.0, 120.0, 0.5, (0.10, 0.125, 0.045)))
+    tones = (
+        (11_000.0, 1500.0, 0.60, (0.16, 0.17, 0.17)),
+        (5_000.0, 620.0, 0.55, (0.14, 0.145, 0.09)),
+        (1_600.0, 120.0, 0.5, (0.10, 0.125, 0.045)),
+    )
     _hills(world, tones, None, 0.3, 8000.0)
     if world.view.eye_m > 0 and world.subject_m < 200:
-        world.ground("water", lambda sheet: _waves(world, sheet, (0.02, 0.035, 0.04), 1.0, -0.4, 9000, rough=0.7), to_m=math.inf, tone="water")
+        world.ground(
+            "water",
+            lambda sheet: _waves(world, sheet, (0.02, 0.035, 0.04), 1.0, -0.4, 9000, rough=0.7),
+            to_m=math.inf,
+            tone="water",
+        )
         _shore(world)
     world.cast()
 
@@ -116,10 +161,19 @@ def hills_at_dusk(world: World) -> None:
     world.sky("sky", -0.2, 2.0, 13000, 3800, clouds=0.22, cloud_ev=-0.8)
     if world.cast_in_sky:
         world.cast()
-    tones = ((11_000.0, 1500.0, 0.60, (0.10, 0.11, 0.14)), (5_000.0, 620.0, 0.55, (0.07, 0.075, 0.07)), (1_600.0, 120.0, 0.5, (0.05, 0.06, 0.035)))
+    tones = (
+        (11_000.0, 1500.0, 0.60, (0.10, 0.11, 0.14)),
+        (5_000.0, 620.0, 0.55, (0.07, 0.075, 0.07)),
+        (1_600.0, 120.0, 0.5, (0.05, 0.06, 0.035)),
+    )
     _hills(world, tones, None, -0.6, 6000.0)
     if world.subject_m < 200:
-        world.ground("water", lambda sheet: _waves(world, sheet, (0.02, 0.03, 0.035), 0.2, 0.3, 6500, rough=0.6), to_m=math.inf, tone="water")
+        world.ground(
+            "water",
+            lambda sheet: _waves(world, sheet, (0.02, 0.03, 0.035), 0.2, 0.3, 6500, rough=0.6),
+            to_m=math.inf,
+            tone="water",
+        )
         _shore(world)
     if not world.cast_in_sky:
         world.cast()
@@ -145,7 +199,9 @@ def _tarn(world: World, dawn: Pixels, lines: list[list[Point]], sun: Point) -> N
     down = np.clip(lake.canvas.y - horizon, 0, 2)
     path = np.exp(-(((lake.canvas.x - sun[0]) / (0.035 + 0.10 * down)) ** 2)) * np.clip(0.35 + ripple * 1.4, 0, 1)
     lake.shine(path.astype(np.float32), world.cd(7.0), 3200.0)
-    mist = np.exp(-((down - 0.012) ** 2) / 0.0006) * np.clip(0.6 + 0.7 * lake.canvas.noise(3, world.seed + 50, octaves=3, stretch=5), 0, 1)
+    mist = np.exp(-((down - 0.012) ** 2) / 0.0006) * np.clip(
+        0.6 + 0.7 * lake.canvas.noise(3, world.seed + 50, octaves=3, stretch=5), 0, 1
+    )
     lake.shine(mist.astype(np.float32), world.cd(2.0), 5200.0)
     world.add("tarn", lake, 120.0)
     world.mark("water", lake.alpha, lake)
@@ -174,20 +230,51 @@ def beck(world: World) -> None:
     world.ground("bank", lambda sheet: _moss(world, sheet), {"shade": 0.8}, tone="foreground land")
     fall_z, fall_h, half = world.subject_m * 1.15, 1.5, 1.9
     ledge = world.sheet_at(-half * 2.6, half * 2.6, -0.3, fall_h * 1.5, fall_z)
-    rock = ledge.canvas.polygon([world.at(-half * 2.5, -0.2, fall_z), world.at(-half * 2.2, fall_h * 1.15, fall_z), world.at(-half, fall_h * 1.02, fall_z), world.at(half, fall_h, fall_z), world.at(half * 2.1, fall_h * 1.3, fall_z), world.at(half * 2.5, -0.2, fall_z)])
-    ledge.fill(rock, (0.06, 0.06, 0.05), textured(world.grain(ledge, 1.6, fall_z, 4, octaves=6, gain=0.7), 0.55, 0.2, 2.2))
+    rock = ledge.canvas.polygon(
+        [
+            world.at(-half * 2.5, -0.2, fall_z),
+            world.at(-half * 2.2, fall_h * 1.15, fall_z),
+            world.at(-half, fall_h * 1.02, fall_z),
+            world.at(half, fall_h, fall_z),
+            world.at(half * 2.1, fall_h * 1.3, fall_z),
+            world.at(half * 2.5, -0.2, fall_z),
+        ]
+    )
+    ledge.fill(
+        rock, (0.06, 0.06, 0.05), textured(world.grain(ledge, 1.6, fall_z, 4, octaves=6, gain=0.7), 0.55, 0.2, 2.2)
+    )
     ledge.shade(ledge.canvas.roundness(rock, 0.3 * world.size(1, fall_z), world.key_deg, fill=0.35), rock)
     world.add("ledge", ledge, fall_z, {"shade": 0.8})
     water = world.sheet_at(-half, half, -0.2, fall_h * 1.05, fall_z)
     strands = water.canvas.noise(26, world.seed + 5, octaves=4, stretch=0.09)
-    edge = np.clip(1.15 - np.abs((water.canvas.x - world.at(0, 0, fall_z)[0]) / world.size(half, fall_z)) ** 3 * 1.3 + 0.35 * strands, 0, 1)
+    edge = np.clip(
+        1.15
+        - np.abs((water.canvas.x - world.at(0, 0, fall_z)[0]) / world.size(half, fall_z)) ** 3 * 1.3
+        + 0.35 * strands,
+        0,
+        1,
+    )
     rows = (water.canvas.y > world.at(0, fall_h, fall_z)[1]) * np.ones_like(strands)
     white = np.clip(0.55 + 0.6 * strands, 0, 1) * edge * rows
     water.fill(white.astype(np.float32), (0.58, 0.60, 0.62), textured(strands, 0.2))
     world.add("fall", water, fall_z * 0.995, {"shade": 1.0}, velocity_m_s=(0.1, -2.0), is_subject=True)
     world.mark("water", white.astype(np.float32), water)
-    run = world.sheet_for([world.at(-half, 0, fall_z), world.at(half, 0, fall_z), world.at(-half * 0.8, 0, 0.5), world.at(half * 0.8, 0, 0.5)])
-    bed = run.canvas.polygon([world.at(-half, 0, fall_z), world.at(half, 0, fall_z), world.at(half * 0.75, 0, 0.4), world.at(-half * 0.75, 0, 0.4)])
+    run = world.sheet_for(
+        [
+            world.at(-half, 0, fall_z),
+            world.at(half, 0, fall_z),
+            world.at(-half * 0.8, 0, 0.5),
+            world.at(half * 0.8, 0, 0.5),
+        ]
+    )
+    bed = run.canvas.polygon(
+        [
+            world.at(-half, 0, fall_z),
+            world.at(half, 0, fall_z),
+            world.at(half * 0.75, 0, 0.4),
+            world.at(-half * 0.75, 0, 0.4),
+        ]
+    )
     flow = within(run, world.ground_noise(1.4, 7, octaves=5, stretch=0.4))
     foam = np.clip(flow * 0.9 - 0.35, 0, 1) * bed
     run.fill(bed, (0.05, 0.06, 0.05), textured(flow, 0.45))
@@ -208,7 +295,12 @@ def beach(world: World) -> None:
     """Pale sand, a line of surf, the sea and a bright sky."""
     world.sky("sky", -0.2, 1.5, 15000, 7500, clouds=0.3, cloud_ev=0.7)
     edge = world.subject_m + world.background_m
-    world.ground("sea", lambda sheet: _waves(world, sheet, (0.03, 0.07, 0.09), 1.6, -0.3, 9000, rough=1.1), {"sun": 0.9, "shade": 1.0}, tone="water")
+    world.ground(
+        "sea",
+        lambda sheet: _waves(world, sheet, (0.03, 0.07, 0.09), 1.6, -0.3, 9000, rough=1.1),
+        {"sun": 0.9, "shade": 1.0},
+        tone="water",
+    )
     top = world.at(0, 0, edge)[1]
     if top < world.canvas.top + world.canvas.height / world.canvas.scale:
         sand = world.sheet(top=top - 0.03)
@@ -216,7 +308,9 @@ def beach(world: World) -> None:
         mask = np.clip((sand.canvas.y - top + 0.012 * ragged) * world.canvas.scale, 0, 1).astype(np.float32)
         grain, dunes = world.ground_noise(6, 6, octaves=4), world.ground_noise(0.5, 7, octaves=3, stretch=2)
         sand.fill(mask, (0.46, 0.40, 0.30), within(sand, textured(0.10 * grain + 0.14 * dunes, 1.0, 0.6, 1.4)))
-        foam = np.exp(-(((sand.canvas.y - top - 0.008 + 0.012 * ragged) / 0.010) ** 2)) * np.clip(0.8 + 0.6 * ragged, 0, 1)
+        foam = np.exp(-(((sand.canvas.y - top - 0.008 + 0.012 * ragged) / 0.010) ** 2)) * np.clip(
+            0.8 + 0.6 * ragged, 0, 1
+        )
         sand.fill(foam.astype(np.float32), (0.75, 0.76, 0.77))
         world.add("sand", sand, world.subject_m * 1.2, {"sun": 0.9, "shade": 1.0})
         world.mark("sand", mask, sand)
