@@ -12,6 +12,7 @@ import HistoryButton from '@/shared/HistoryButton.vue'
 import { provideFieldProblems } from '@/shared/problems'
 import TextField from '@/shared/TextField.vue'
 import BriefLook from './BriefLook.vue'
+import BriefPicture from './BriefPicture.vue'
 import BriefSubject from './BriefSubject.vue'
 import KitChooser from './KitChooser.vue'
 import LightFields from './LightFields.vue'
@@ -86,7 +87,10 @@ function changeSchools(changes: Partial<Preferences>): void {
         <LightFields :situation="situation" :sky="sky" :plan="plan" :mains-hz="planned.preferences.mains_hz" @change="change" />
       </template>
 
-      <BriefSubject v-else-if="shown === 'subject'" :situation="situation" @change="change" />
+      <template v-else-if="shown === 'subject'">
+        <BriefSubject :situation="situation" @change="change" />
+        <BriefPicture :situation="situation" @change="change" />
+      </template>
       <BriefLook
         v-else-if="shown === 'look'"
         :situation="situation"

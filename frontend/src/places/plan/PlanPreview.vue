@@ -1,41 +1,17 @@
 <script setup lang="ts">
 /** The plan's own frame, once the plan rests, with its verdict: what holds, what is lost, and the brief's wish for each tone. */
-import { refDebounced, useEventListener } from '@vueuse/core'
-import { computed, ref, shallowRef, toRef, watch } from 'vue'
-import type { FrameOut, Plan, PlanInput, PlannedSituation, RenderRequest, Situation } from '@/api/types'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import type { FrameOut, Plan, PlanInput, PlannedSituation, Situation } from '@/api/types'
 import FrameView from '@/frames/FrameView.vue'
 import { toneAt, toneClass, type Wish, wished } from '@/frames/toneAt'
 import ToneList from '@/frames/ToneList.vue'
-import { useFrame } from '@/frames/useFrame'
-import { useRehearsed } from '@/frames/useRehearsed'
+import { usePlanFrame } from '@/frames/usePlanFrame'
 import { edit } from '@/saving/undo'
 
 const props = defineProps<{ request: PlanInput; planned: PlannedSituation; plan: Plan; to: string }>()
 const emit = defineEmits<{ frame: [frame: FrameOut] }>()
-const REST_MS = 250
-/** The plan comes first; its picture may follow a moment later. */
-const rested = refDebounced(toRef(props, 'request'), REST_MS)
-const { answer: base, problem: failed } = useRehearsed(() => ({ ...rested.value, scene: null }))
-
-const asked = computed<RenderRequest | null>(() =>
-  base.value
-    ? {
-        scene: base.value.scene,
-        seed: 1,
-        tuning: base.value.tuning,
-        body: props.request.body,
-        capture: base.value.capture,
-        look: { width_px: 720, thresholds: base.value.thresholds, match_ev: 0 },
-        metered: null,
-        masks: true,
-        measure: false,
-      }
-    : null,
-)
-const { frame, problem, waiting } = useFrame(
-  () => asked.value,
-  () => 480,
-)
+const { base, frame, waiting, problem } = usePlanFrame(() => props.request, 720)
 
 /** The frame before the last change, to be seen while a key or the button is held. */
 const before = shallowRef<FrameOut | null>(null)
@@ -93,11 +69,11 @@ function subject(tone: string): void {
       :hatches="{ raw: true, screen: false, black: true }"
       click-does="A click says which tone lies there; the list below has the same by keyboard."
       @point="point" />
-    <div v-else class="waits soft" :aria-busy="!failed && !problem">{{ failed?.message || problem?.message || 'Drawing…' }}</div>
+    <div v-else class="waits soft" :aria-busy="!problem">{{ problem?.message ?? 'Drawing…' }}</div>
     <figcaption>
       <p class="verdict" role="status">{{ showsBefore ? 'Before the last change.' : plan.frame.verdict }}</p>
       <p v-for="fault in plan.frame.faults" :key="fault" class="stop">{{ fault }}</p>
-      <p class="line">
+      <p class="under">
         <span class="soft">{{ base?.title }}, drawn</span>
         <button
           v-if="before"
@@ -143,7 +119,7 @@ figcaption {
   font-size: 13px;
 }
 
-.line {
+.under {
   display: flex;
   gap: 12px;
   justify-content: space-between;

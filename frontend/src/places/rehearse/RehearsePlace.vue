@@ -200,7 +200,7 @@ useShortcuts([
 <style scoped>
 .rehearse :deep(.frame),
 .waits {
-  max-width: calc((100vh - 252px) * 1.5);
+  max-width: calc((100vh - 276px) * 1.5);
   margin: 0 auto;
 }
 

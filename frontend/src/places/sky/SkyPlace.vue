@@ -20,6 +20,7 @@ import SkyHead from './SkyHead.vue'
 import { useNight } from './useNight'
 import { useShootCalendar } from './useShootCalendar'
 
+const NightFrame = defineAsyncComponent(() => import('./NightFrame.vue'))
 const MoonPanel = defineAsyncComponent(() => import('./MoonPanel.vue'))
 const SearchPanel = defineAsyncComponent(() => import('./SearchPanel.vue'))
 const SequencePanel = defineAsyncComponent(() => import('./SequencePanel.vue'))
@@ -151,6 +152,11 @@ useShortcuts([
       :close="close === 'close'"
       @turn="(bearing, tilt) => (turning = { bearing, tilt })"
       @turned="turnTo" />
+    <NightFrame
+      v-if="over.request.value && over.plan.value"
+      :request="over.request.value"
+      :pointed="pointed"
+      :verdict="over.plan.value.frame.verdict" />
     <p v-if="panorama.answer.value?.frame?.caution" class="boxed stop" role="alert">{{ panorama.answer.value.frame.caution }}</p>
     <p class="soft">
       {{ clockText(Math.round(atMin)) }} by the clock there. The sky is drawn without refraction; land as
@@ -174,8 +180,12 @@ useShortcuts([
   flex-direction: column;
 }
 
+.sky-place > :deep(.main) > * {
+  flex-shrink: 0;
+}
+
 .sky-place :deep(.horizon) {
-  flex: 1;
+  flex: 1 1 220px;
 }
 
 .tools {

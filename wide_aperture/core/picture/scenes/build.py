@@ -5,8 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-import numpy as np
-
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.picture.scenes.composition import Composition, behind_m, checked, drawn_at_m, placed, view
 from wide_aperture.core.picture.scenes.drawing import Canvas
@@ -59,8 +57,8 @@ def scene(
     layers = hazed(world.layers, tuning.haze, mean_light(world.layers), distance)
     if tuning.around is not None:
         part = tuning.around.part
-        where = world.tones.get(part, world.canvas.zeros()) if part else np.ones((height_px, width_px), np.float32)
-        layers = brought_to(layers, tuning.around, place.ev100, where)
+        mask = None if part is None else world.tones.get(part, world.canvas.zeros())
+        layers = brought_to(layers, tuning.around, place.ev100, (height_px, width_px), mask)
     drawn = Scene(
         name=place.name,
         width_px=width_px,

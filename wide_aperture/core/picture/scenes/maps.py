@@ -78,8 +78,8 @@ class SceneMap:
         """Light of each fine pixel, 1 where it is mid, as `relative`."""
         behind = np.exp2(self.around_ev)
         if around is not None:
-            where = np.float32(1.0) if around.part is None else self.tones.get(around.part, np.float32(0.0))
-            behind = behind * (1 + where * (around.gain(self.around_ev) - 1))
+            mask = None if around.part is None else self.tones.get(around.part, np.zeros_like(behind))
+            behind = behind * around.lighted(self.around_ev, mask)
         own = np.exp2(self.subject_ev + np.float32(subject_by_ev))
         return np.asarray(behind * (1 - self.cover) + own * self.cover, np.float32)
 
@@ -88,12 +88,19 @@ class SceneMap:
         return averaged(self.fine(around, subject_by_ev))
 
     def on_faces(self, around: Around | None, subject_by_ev: float) -> list[float]:
-        """Light on each face where a meter looks, 1 where it is mid."""
+        """Light on each face where a meter looks, 1 where it is mid.
+
+        Of a face of the subject only its own light: at this size its edge holds much of what lies behind it.
+        """
         light = self.fine(around, subject_by_ev)
+        own = np.exp2(self.subject_ev + np.float32(subject_by_ev))
         found = []
         for face in self.faces:
             weights = face_disc(light.shape, face)
-            found.append(float((light * weights).sum() / weights.sum()))
+            mine = weights * self.cover
+            is_subject = float(mine.sum()) > FOUND_COVER * float(weights.sum())
+            seen, counted = (own, mine) if is_subject else (light, weights)
+            found.append(float((seen * counted).sum() / counted.sum()))
         return found
 
 

@@ -208,11 +208,15 @@ class _Body:
             (_between(right, neck, 0.42)[0], right[1] - 0.026 * w),
             (neck[0] + 0.034 * w, neck[1] + 0.004 * w),
         ]
-        if dress.skirt:
-            self.dressed(self._skirt(), dress.top if dress.garment != "shirt" else dress.legs, 0.05, folds=0.11)
-        elif dress.cut != "bare":
-            self.dressed(self.canvas.limb([at["l_hip"], at["r_hip"]], [0.105 * w, 0.105 * w]), dress.legs)
-        self.dressed(self.canvas.polygon(smooth(points, 5)), dress.top, 0.055, folds=0.14)
+        upper = self.canvas.polygon(smooth(points, 5))
+        if dress.skirt and dress.garment != "shirt":  # one piece of cloth
+            self.dressed(np.maximum(self._skirt(), upper), dress.top, 0.055, folds=0.11)
+        else:
+            if dress.skirt:
+                self.dressed(self._skirt(), dress.legs, 0.05, folds=0.11)
+            elif dress.cut != "bare":
+                self.dressed(self.canvas.limb([at["l_hip"], at["r_hip"]], [0.105 * w, 0.105 * w]), dress.legs)
+            self.dressed(upper, dress.top, 0.055, folds=0.14)
         self._neckline(neck, hip)
 
     def _skirt(self) -> Pixels:

@@ -53,6 +53,14 @@ class Around:
     contrast: float = 1.0
     part: str | None = None
 
+    def lighted(self, ev: Pixels, mask: Pixels | None) -> Pixels:
+        """By how much to multiply light of these tones where a mask says, any shape. mask None: everywhere.
+
+        At the part's soft edge nearly all light is the part's own, so it goes the whole way there.
+        """
+        reach = 1.0 if mask is None else np.minimum(mask * EDGE_REACH, 1.0)
+        return np.asarray(1 + reach * (self.gain(ev) - 1), np.float32)
+
     def gain(self, ev: Pixels) -> Pixels:
         """By how much to multiply light of these tones (EV over mid), any shape."""
         return np.asarray(2.0 ** (self.to_ev + self.contrast * (ev - self.from_ev) - ev), np.float32)
@@ -87,6 +95,7 @@ class Tuning:
 
 
 DARKEST = 1e-9
+EDGE_REACH = 8.0
 PER_CD = 100 / REFLECTED_LIGHT_CONSTANT  # a surface of 2^EV / 8 cd/m2 reads EV at ISO 100
 AS_DRAWN = Tuning()
 WHOLE_FRAME = Window()
@@ -228,12 +237,14 @@ def ev_over_mid(luminance_cd_m2: Pixels, ev100: float) -> Pixels:
     return np.asarray(np.log2(np.maximum(luminance_cd_m2, DARKEST * 2**ev100) * PER_CD) - ev100)
 
 
-def brought_to(layers: Sequence[Layer], around: Around, ev100: float, where: Pixels) -> list[Layer]:
+def brought_to(
+    layers: Sequence[Layer], around: Around, ev100: float, size: tuple[int, int], mask: Pixels | None
+) -> list[Layer]:
     """The layers with the surroundings at stated numbers: each pixel by what all surroundings together are there.
 
-    where: how much of it each pixel has, 0..1, shape (h, w).
+    size: rows and columns; mask: where the part lies, 0..1, None: everywhere.
     """
-    gain = 1 + where * (around.gain(ev_over_mid(surroundings(layers, *where.shape), ev100)) - 1)
+    gain = around.lighted(ev_over_mid(surroundings(layers, *size), ev100), mask)
     return [
         layer
         if layer.is_subject

@@ -176,6 +176,8 @@ class Stage:
         """
         lit = light if light is not None else {next(iter(self.lamps)): 1.0}
         box = _painted(sheet)
+        if box[0].stop <= box[0].start or box[1].stop <= box[1].start:
+            box = slice(0, 1), slice(0, 1)  # nothing of it is in the picture
         over = sheet.alpha[box][..., None]
         steady = np.zeros((*over.shape[:2], 3), np.float32)
         if sheet.has("emitted"):

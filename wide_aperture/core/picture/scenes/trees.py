@@ -11,7 +11,6 @@ from wide_aperture.core.picture.scenes.stage import Colour, Light, Sheet
 from wide_aperture.core.picture.scenes.world import World, textured
 
 LEAF: Colour = (0.050, 0.088, 0.022)
-COARSE_STALKS = 4
 BARK: Colour = (0.095, 0.075, 0.055)
 
 
@@ -105,8 +104,6 @@ def stalks(
 ) -> None:
     """Reeds or grass standing in a row at a distance."""
     random = np.random.default_rng(world.seed * 17 + seed)
-    if sheet.canvas.coarse:  # as much of them in fewer strokes
-        count, wide_m = max(count // COARSE_STALKS, 1), wide_m * COARSE_STALKS
     half = spread_m if spread_m is not None else world.seen_half_m(z_m) + height_m
     size = world.size(1.0, z_m)
     foot_y = world.at(0.0, -0.05, z_m)[1]

@@ -157,7 +157,7 @@ def swimmer(world: World, placed: Placed) -> None:
     sheet.fill(spray, (0.72, 0.74, 0.76))
     world.add("swimmer", sheet, z, world.subject_light or None, velocity_m_s=(1.8 * placed.speed, 0.3), is_subject=True)
     world.mark("skin", bare * (1 - spray), sheet)
-    world.face(x + 0.34 * s * size, y, 0.18 * size, "fair")
+    # Goggles, cap and spray: no face that a meter would find.
     world.focus = kept_inside(world, (x + 0.3 * s * size, y - 0.05 * size))
 
 
