@@ -7,7 +7,7 @@ PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?=
 SOURCES := $(shell find frontend/src frontend/index.html frontend/vite.config.ts -type f)
 
-.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree scene-maps chromium clean wheel take-copy frozen mutants mutants-data
+.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen mutants mutants-data
 
 demo: install build  ## build, load demo data, serve
 	@$(PY) manage.py prepare
@@ -86,9 +86,6 @@ judge:  ## compare plans with every judgement case here, or with others: make ju
 
 agree:  ## does each plan's own frame confirm it? over the demo, the cases and others: make agree CASES=/abs/path.json
 	@$(PY) -m tests.core.agree $(CASES)
-
-scene-maps: install  ## write the small maps of the drawn scenes anew, after a drawing has changed
-	@$(PY) -m scripts.scene_maps
 
 clean:
 	rm -rf frontend/dist frontend/node_modules $(VENV)

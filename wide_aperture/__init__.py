@@ -1,3 +1,3 @@
 """Wide Aperture: computes a complete camera setup for every situation of a shoot."""
 
-VERSION = "0.9.0"
+VERSION = "0.10.0"

@@ -11,7 +11,7 @@ class RehearseJourney(BrowserTestCase):
     def rehearse(self, shoot: str, number: int) -> Page:
         page = self.open_plan(shoot, number)
         page.get_by_role("link", name="Rehearse").last.click()
-        page.get_by_role("group", name="A click in the frame").wait_for()  # the Plan has rulers and a frame too
+        page.get_by_text("A click moves the meter point.").wait_for()  # the Plan has rulers and a frame too
         page.get_by_role("group", name="simulated").wait_for()
         page.get_by_role("slider", name="Shutter").wait_for()
         return page
@@ -33,7 +33,7 @@ class RehearseJourney(BrowserTestCase):
 
         frame = page.get_by_role("group", name="simulated")
         box = frame.bounding_box()
-        page.mouse.click(box["x"] + box["width"] * 0.31, box["y"] + box["height"] * 0.47)  # the dark kit
+        page.mouse.click(box["x"] + box["width"] * 0.235, box["y"] + box["height"] * 0.42)  # the dark kit
         expect(page.get_by_text("brighter than intended")).to_be_visible()
         page.get_by_role("slider", name="Compensation").press("ArrowLeft")
         expect(self.tried(page)).to_be_visible()
@@ -78,7 +78,8 @@ class RehearseJourney(BrowserTestCase):
         expect(page.get_by_text("signal-to-noise").first).to_be_visible()
         page.get_by_role("button", name="Back to the frame").click()
 
-        page.get_by_text("Closer", exact=True).first.click()
+        page.get_by_role("tab", name="closer").click()
+        expect(page.get_by_text("A click marks a place to look closer.")).to_be_visible()
         page.get_by_role("group", name="simulated").click()
         expect(page.get_by_role("img", name="Place 1, now")).to_be_visible()
 
