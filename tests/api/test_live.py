@@ -11,6 +11,7 @@ from django.db import OperationalError
 from django.utils import timezone
 
 from tests.api.base import ApiTestCase, as_json
+from tests.core.corpus import demo_inputs
 from wide_aperture.core.planning import plan_of
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.setups.models import SavedSetup
@@ -95,6 +96,8 @@ class KeptOverview(ApiTestCase):
 
     def setUp(self):
         super().setUp()
+        for given in demo_inputs().values():  # drawn once a process; here plans are counted
+            _ = given.case.frame.map
         self.demo()
         self.situations = len(SITUATIONS)
 

@@ -7861,7 +7861,8 @@ export interface components {
              *       "modulation": null,
              *       "second_cct_k": null,
              *       "speed": 1,
-             *       "subject_ev": 0
+             *       "subject_ev": 0,
+             *       "waveform": "sine"
              *     }
              */
             tuning: components["schemas"]["SceneTuning"];
@@ -8537,6 +8538,12 @@ export interface components {
              * @default 0
              */
             subject_ev: number;
+            /**
+             * Waveform
+             * @default sine
+             * @enum {string}
+             */
+            waveform: "sine" | "rectified_sine";
         };
         /**
          * SchoolPage
@@ -10925,7 +10932,8 @@ export interface components {
              *       "modulation": null,
              *       "second_cct_k": null,
              *       "speed": 1,
-             *       "subject_ev": 0
+             *       "subject_ev": 0,
+             *       "waveform": "sine"
              *     }
              */
             tuning: components["schemas"]["SceneTuning"];

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.physics.numeric import Number, as_floats, every, not_negative, plain, positive, within
+from wide_aperture.core.physics.numeric import Floats, Number, as_floats, every, not_negative, plain, positive, within
 
 SIDEREAL_RATE_ARCSEC_S = 15.04106864  # 360 deg in 86164.0905 s, the mean sidereal day
 WHOLE_WITHIN = 0.01  # of a period: nothing to see
@@ -263,6 +263,39 @@ def flicker_swing(
         raise DomainError("waveform", waveform, "must be 'sine' or 'rectified_sine'")
     with np.errstate(divide="ignore"):
         return plain(np.asarray(np.log2(low))), plain(np.asarray(np.log2(high)))
+
+
+def flicker_share(
+    begin_s: ArrayLike,
+    exposure_s: float,
+    light_frequency_hz: float,
+    modulation: float,
+    waveform: Waveform,
+    phase: float,
+) -> Floats:
+    """How bright a pulsing light is over exposures that begin at these moments, 1 on average; shape of begin_s.
+
+    Args: phase: of the light at the moment 0, in its periods.
+    Raises: DomainError for an unknown waveform.
+    Source: integral of 1 + m sin(2 pi F t) or |sin(pi F t)| over each exposure, over its mean.
+
+    >>> [round(float(x), 3) for x in flicker_share([0.0, 0.005], 1 / 1000, 100, 0.5, "sine", 0.25)]
+    [1.468, 0.532]
+    """
+    first = as_floats(begin_s) * light_frequency_hz + phase
+    cycles = exposure_s * light_frequency_hz
+    if waveform == "sine":
+        turn = 2 * np.pi
+        return np.asarray(1 + modulation * (np.cos(turn * first) - np.cos(turn * (first + cycles))) / (turn * cycles))
+    if waveform == "rectified_sine":
+        return np.asarray((_rectified_light(first + cycles) - _rectified_light(first)) / (2 / np.pi * cycles))
+    raise DomainError("waveform", waveform, "must be 'sine' or 'rectified_sine'")
+
+
+def _rectified_light(periods: Floats) -> Floats:
+    """Light of |sin| from the beginning to so many periods."""
+    whole = np.floor(periods)
+    return np.asarray((2 * whole + 1 - np.cos(np.pi * (periods - whole))) / np.pi)
 
 
 def _rectified_extremes(cycles: np.ndarray) -> tuple[np.ndarray, np.ndarray]:

@@ -13,7 +13,7 @@ from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup
-from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightBySky
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightBySky, Waveform
 from wide_aperture.core.picture.imaging.capture import Capture, LookRecipe, Thresholds, WhiteSetting
 from wide_aperture.core.picture.metering import MeterPattern
 from wide_aperture.core.picture.scenes.composition import Composition, faults
@@ -50,6 +50,7 @@ class SceneTuning(Document):
     flash_cct_k: Finite | None = None
     flicker_hz: Finite | None = None
     modulation: Finite | None = None
+    waveform: Waveform = "sine"
     around: AroundTuning | None = None
 
 
@@ -145,6 +146,7 @@ def _tuning(case: Case, composition: Composition, setup: Setup) -> SceneTuning:
         else None,
         flicker_hz=case.light.flicker_hz or 0.0,
         modulation=case.light.modulation if case.light.flicker_hz else None,
+        waveform=situation.waveform,
         subject_ev=case.frame.subject_by_ev_in(composition),
         around=None if around is None else AroundTuning(**asdict(around)),
     )

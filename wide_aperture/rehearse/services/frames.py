@@ -10,6 +10,7 @@ import cv2
 import numpy as np
 
 from wide_aperture.core.documents.situation import OUTPUT_PIXELS
+from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.sensor import usable_range_ev
 from wide_aperture.core.picture.imaging import Rendered, readings
 from wide_aperture.core.picture.imaging.capture import Capture
@@ -142,7 +143,15 @@ def _masks(made: Rendered, asked: RenderRequest) -> dict[str, str | None]:
     }
 
 
+def _of_two(which: str, asked: RenderRequest, go_on: Waiting) -> Rendered:
+    """One of two frames; what it refuses points into its own part of the request."""
+    try:
+        return rendered(asked, metered_capture(asked), go_on)
+    except DomainError as refused:
+        raise DomainError(f"{which}/{refused.field}", refused.value, refused.rule) from None
+
+
 def visible(a: RenderRequest, b: RenderRequest, output: str, go_on: Waiting) -> dict[str, Any]:
     """Whether two frames look different at an output."""
-    first, second = (rendered(asked, metered_capture(asked), go_on) for asked in (a, b))
+    first, second = (_of_two(which, asked, go_on) for which, asked in (("a", a), ("b", b)))
     return asdict(difference(first, second, OUTPUT_PIXELS[output]))

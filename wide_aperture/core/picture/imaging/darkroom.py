@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+import cv2
 import numpy as np
 from numpy.typing import NDArray
 
@@ -27,6 +28,10 @@ from wide_aperture.core.picture.scenes.composition import Composition
 from wide_aperture.core.picture.scenes.scene import AS_DRAWN, Scene, Tuning, Window
 
 CROP_MARGIN_PX = 40
+ONE_TO_ONE = 1.5  # sensor pixels a picture pixel: under it single pixels are seen
+# Bilinear interpolation of a colour mosaic: green on every other pixel, red and blue on every fourth.
+GREEN_BETWEEN = np.array([[0, 1, 0], [1, 4, 1], [0, 1, 0]], np.float32)
+OTHERS_BETWEEN = np.array([[1, 2, 1], [2, 4, 2], [1, 2, 1]], np.float32)
 SCENE_BYTES, OPTICAL_BYTES, NOISE_BYTES = 220_000_000, 90_000_000, 30_000_000
 
 
@@ -125,17 +130,19 @@ class Darkroom:
     def _raw(self, image: OpticalImage, drawing: Scene, body: Body, capture: Capture, level_ev: float) -> RawFrame:
         relative = relative_exposure(image, drawing, body, capture, level_ev)
         shape = (drawing.height_px, drawing.width_px, 3)
-        noise = self._normal(shape, capture.shot)
-        pattern = self._normal(shape, 1_000_003 + body.id.int % 1_000_003)
         merged = body.megapixels * 1e6 * _frame_share(drawing.window) / (shape[0] * shape[1])
+        noise = self._normal(shape, capture.shot, mosaic=merged < ONE_TO_ONE)
+        pattern = self._normal(shape, 1_000_003 + body.id.int % 1_000_003)
         return raw_stage.expose(relative, body, capture, noise, pattern, merged)
 
-    def _normal(self, shape: tuple[int, int, int], seed: int) -> Pixels:
-        made: Pixels = self.noise.get(
-            (shape, seed),
-            lambda: np.random.default_rng(seed).standard_normal(shape, dtype=np.float32),
-            lambda field: field.nbytes,
-        )
+    def _normal(self, shape: tuple[int, int, int], seed: int, *, mosaic: bool = False) -> Pixels:
+        """Random numbers of variance 1. mosaic: each colour is only on some of the pixels, and between them it is interpolated."""
+
+        def drawn() -> Pixels:
+            field = np.random.default_rng(seed).standard_normal(shape, dtype=np.float32)
+            return _interpolated(field) if mosaic else field
+
+        made: Pixels = self.noise.get((shape, seed, mosaic), drawn, lambda field: field.nbytes)
         return made
 
 
@@ -156,6 +163,17 @@ def view_of(body: Body, look: Look) -> tuple[int, int, Window]:
         (round(top) + height + margin) / full_height,
     )
     return width + 2 * margin, height + 2 * margin, window
+
+
+def _interpolated(field: Pixels) -> Pixels:
+    """Noise as a colour mosaic leaves it: neighbours alike, red and blue more than green; its variance stays 1."""
+    planes = []
+    for channel in range(3):
+        kernel = GREEN_BETWEEN if channel == 1 else OTHERS_BETWEEN
+        planes.append(
+            cv2.filter2D(field[..., channel], -1, kernel / np.sqrt((kernel**2).sum()), borderType=cv2.BORDER_REFLECT)
+        )
+    return np.asarray(np.dstack(planes), np.float32)
 
 
 def _frame_share(window: Window) -> float:

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.physics.motion import flicker_share
 from wide_aperture.core.physics.quantities import ev100
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
 from wide_aperture.core.physics.sensor import read_noise_at
@@ -23,6 +24,7 @@ from wide_aperture.core.picture.scenes.scene import Scene
 
 DAYLIGHT_RESPONSE = (0.55, 1.0, 0.70)
 RESPONSE = (np.array(DAYLIGHT_RESPONSE) / white_of(5500.0)).astype(np.float32)
+SYNC_SLACK = 1.05  # a whole frame is open a little longer than its curtains take to cross it
 PATTERN_AVERAGES_OUT = 8.0  # sensor pixels a picture pixel
 
 
@@ -82,21 +84,25 @@ def _row_shares(scene: Scene) -> np.ndarray:
 
 
 def _lamp_rows(scene: Scene, body: Body, capture: Capture) -> Pixels:
-    """How bright the pulsing lamps are for each row: all rows alike behind curtains, bands with an electronic read-out.
-
-    Source: the mean of 1 + m sin(2 pi F t + phi) over each row's exposure; the phase follows the shot's seed.
+    """How bright the pulsing lamps are for each row: bands with an electronic read-out, and behind curtains what the travelling
+    slit meets on its way; the phase follows the shot's seed. A leaf shutter opens for all rows at once.
     """
     if scene.flicker is None:
         return np.ones(scene.height_px, np.float32)
     hz, modulation = scene.flicker
-    phase = np.random.default_rng(capture.shot + 77).uniform(0, 2 * math.pi)
-    late = body.readout_ms / 1000 if capture.shutter_type == "electronic" and body.readout_ms else 0.0
-    begins = _row_shares(scene) * late
-    cycles = 2 * math.pi * hz
-    mean = (np.cos(cycles * begins + phase) - np.cos(cycles * (begins + capture.shutter_s) + phase)) / (
-        cycles * capture.shutter_s
-    )
-    return (1 + modulation * mean).astype(np.float32)
+    phase = float(np.random.default_rng(capture.shot + 77).uniform(0, 1))
+    begins = _row_shares(scene) * _crossing_s(body, capture)
+    return flicker_share(begins, capture.shutter_s, hz, modulation, scene.tuning.waveform, phase).astype(np.float32)
+
+
+def _crossing_s(body: Body, capture: Capture) -> float:
+    """How long the read-out or the curtains take from the first row to the last."""
+    if capture.shutter_type == "electronic":
+        return body.readout_ms / 1000 if body.readout_ms else 0.0
+    if capture.shutter_type == "leaf":
+        return 0.0
+    sync = body.sync_s(capture.shutter_type)
+    return sync / SYNC_SLACK if sync is not None else 0.0
 
 
 def _flash_rows(scene: Scene, body: Body, capture: Capture) -> Pixels:
@@ -107,7 +113,7 @@ def _flash_rows(scene: Scene, body: Body, capture: Capture) -> Pixels:
         late = (body.readout_ms or 20.0) / 1000
         open_at_flash = np.abs(rows - 0.5) * late <= capture.shutter_s / 2
         return open_at_flash.astype(np.float32)
-    if capture.shutter_s >= sync / 1.05:
+    if capture.shutter_s >= sync / SYNC_SLACK:
         return np.ones(scene.height_px, np.float32)
     lit = capture.shutter_s / sync
     return np.clip((lit - rows) * 30 + 0.5, 0, 1).astype(np.float32)

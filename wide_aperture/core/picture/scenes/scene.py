@@ -11,6 +11,7 @@ from typing import Literal
 
 import numpy as np
 
+from wide_aperture.core.physics.motion import Waveform
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
 from wide_aperture.core.picture.scenes.colour_space import Pixels, luminance
 
@@ -86,6 +87,7 @@ class Tuning:
     flash_cct_k: float | None = None
     flicker_hz: float | None = None
     modulation: float | None = None
+    waveform: Waveform = "sine"
     around: Around | None = None
 
     @property
