@@ -218,7 +218,7 @@ SITUATIONS: tuple[PlannedSituation, ...] = (
     _situation(
         "wedding", 1, "Vows in the chapel", ("13:00", "13:45"), ("alder-24", "70-200-28"), by=FIRST, near=5, far=9,
         light={"ev100": 5.5, "cct_k": 3000, "ev_refers_to": "the couple"}, speed=(0.1, 0.3), direction="erratic",
-        activity="standing", subject="person", focal_length_mm=135, background_ev100=8, scene_range_ev=12,
+        activity="standing", subject="person", focal_length_mm=135, background_ev100=10.5, scene_range_ev=12,
         must_hold=("skin", "white cloth"), may_clip=("windows",), constraints=("silent", "no_flash", "discreet", "unrepeatable"), preferences=TWO_BODIES,
     ),
     _situation(

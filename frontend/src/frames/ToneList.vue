@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The tones of the plan's frame, by keyboard: where each lies, what becomes of it, and what the brief wishes for it. */
-import { nextTick, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import type { FrameRead } from '@/api/types'
 import { signedStops } from '@/shared/format'
 import { type Wish, WISHES } from './toneAt'
@@ -10,10 +10,9 @@ const emit = defineEmits<{ wish: [tone: string, wish: Wish | 'none']; subject: [
 const list = ref<HTMLElement | null>(null)
 watch(
   () => props.chosen,
-  async (tone) => {
-    if (!tone) return
-    await nextTick()
-    list.value?.querySelector<HTMLElement>(`[data-tone="${tone}"] select`)?.focus()
+  (tone) => {
+    // After the press that chose it: the browser gives the focus to what was pressed first.
+    if (tone) setTimeout(() => list.value?.querySelector<HTMLElement>(`[data-tone="${tone}"] select`)?.focus(), 0)
   },
 )
 const FATES: Record<string, string> = { held: 'holds', lost: 'lost', allowed: 'lost, allowed', black: 'black', missed: 'does not hold' }

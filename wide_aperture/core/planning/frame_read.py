@@ -6,6 +6,7 @@ from wide_aperture.core.craft.brackets import brackets
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Assumption, Fate, FrameRead, ToneRead
 from wide_aperture.core.documents.situation import Tone
+from wide_aperture.core.picture.scenes.fisheye import Bend
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.case.tones_seen import ToneSeen, may_lose
 from wide_aperture.core.planning.draft import Draft
@@ -144,6 +145,14 @@ def _assumptions(case: Case) -> tuple[Assumption, ...]:
                 sentence=f"{what.capitalize()} {wording.signed_stops(shown)} EV from the light on the subject, assumed.",
             )
         )  # fmt: skip
+    if frame.composition.fisheye:
+        lost = Bend(case.glass.focal_mm / case.body.sensor_height_mm, frame.composition.aspect).lost_when_straightened()
+        found.append(
+            Assumption(
+                field="lens",
+                sentence=f"A fisheye, drawn as it is. Straightened at home, {lost:.0%} of the picture is lost.",
+            )
+        )
     if case.light.scene_range_ev is None:
         low, high = frame.ends_ev
         found.append(

@@ -19,7 +19,9 @@ const current = shallowRef<FrameOut | null>(null)
 const showsBefore = ref(false)
 watch(frame, (now) => {
   if (!now) return
-  if (current.value && current.value.image !== now.image) before.value = current.value
+  // A frame comes twice, coarse and fine: only another capture or another light makes another frame.
+  const shows = (one: FrameOut): string => JSON.stringify([one.capture, one.wanted_ev100, one.scene_low_ev, one.scene_high_ev])
+  if (current.value && shows(current.value) !== shows(now)) before.value = current.value
   current.value = now
   emit('frame', now)
 })
@@ -32,12 +34,16 @@ watch(
 )
 const typing = (event: KeyboardEvent): boolean =>
   event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
-useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if (event.key.toLowerCase() === 'b' && !event.ctrlKey && !event.metaKey && !typing(event)) showsBefore.value = before.value !== null
-})
-useEventListener(document, 'keyup', (event: KeyboardEvent) => {
-  if (event.key.toLowerCase() === 'b') showsBefore.value = false
-})
+const heldKey = (event: KeyboardEvent): boolean => event.key.toLowerCase() === 'b' && !event.ctrlKey && !event.metaKey && !typing(event)
+useEventListener(
+  window,
+  'keydown',
+  (event: KeyboardEvent) => {
+    if (heldKey(event)) showsBefore.value = before.value !== null
+  },
+  { capture: true },
+)
+useEventListener(window, 'keyup', (event: KeyboardEvent) => event.key.toLowerCase() === 'b' && (showsBefore.value = false), { capture: true })
 const shown = computed(() => (showsBefore.value && before.value ? before.value : frame.value))
 
 /** The tone last clicked in the frame; its row in the list has the keyboard. */

@@ -81,10 +81,12 @@ const { base, body, asked, capture, meter, planned, trial, tuning, change, note,
       :base="base"
       :tuning="tuning"
       :tuned="Object.keys(trial.tuning).length > 0"
+      :straight="trial.straight"
       :chosen="trial.scene"
       :read="read"
       :situation="planned.situation"
       @situation="say"
+      @straight="(straight) => note({ straight })"
       @scene="(scene) => note({ scene, tuning: {} })"
       @tune="(part) => emit('tune', part)"
       @untune="note({ tuning: {}, scene: null })" />

@@ -8,17 +8,25 @@ import type { Chosen } from '@/frames/useRehearsed'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { signedStops } from '@/shared/format'
 import RangeField from '@/shared/RangeField.vue'
+import SwitchRow from '@/shared/SwitchRow.vue'
 import AssumedList from './AssumedList.vue'
 
 const props = defineProps<{
   base: Rehearsal
   tuning: SceneTuning
   tuned: boolean
+  straight: boolean
   chosen: Chosen | null
   read: FrameRead | null
   situation: Situation
 }>()
-const emit = defineEmits<{ scene: [pieces: Chosen]; tune: [tuning: Partial<SceneTuning>]; untune: []; situation: [part: Partial<Situation>] }>()
+const emit = defineEmits<{
+  scene: [pieces: Chosen]
+  tune: [tuning: Partial<SceneTuning>]
+  untune: []
+  straight: [on: boolean]
+  situation: [part: Partial<Situation>]
+}>()
 const list = useQuery({ queryKey: ['scenes'], queryFn: () => answered(client.GET('/api/v1/scenes')), staleTime: Infinity })
 const places = computed(() => list.data.value?.surroundings ?? [])
 const place = computed(() => places.value.find((each) => each.name === props.base.scene.surroundings))
@@ -50,6 +58,9 @@ const differs = computed(
     <p>{{ place?.about }}</p>
     <p class="soft">{{ base.because }}</p>
     <p v-for="fault in base.faults" :key="fault" class="stop">{{ fault }}</p>
+    <SwitchRow v-if="base.scene.fisheye" spoken="Straightened at home" :on="straight" @update:on="(on) => emit('straight', on)"
+      >Straightened at home</SwitchRow
+    >
     <button
       v-if="chosen !== null && differs"
       class="link"

@@ -16,9 +16,11 @@ interface Trial {
   scene: Chosen | null
   point: { x: number; y: number }
   metered: boolean
+  /** A fisheye straightened at home. */
+  straight: boolean
 }
 
-const FRESH: Trial = { changes: {}, tuning: {}, scene: null, point: { x: 0.5, y: 0.5 }, metered: false }
+const FRESH: Trial = { changes: {}, tuning: {}, scene: null, point: { x: 0.5, y: 0.5 }, metered: false, straight: false }
 /** Trials are kept in this browser until they are sent to the plan or thrown away. */
 const trials = useLocalStorage<Record<string, Trial>>('wa-trials', {})
 
@@ -54,7 +56,7 @@ export function useRehearsal(situationId: () => string) {
   const asked = computedSame<RenderRequest | null>(() => {
     if (!base.value || !capture.value || !kit.body.value) return null
     return {
-      scene: base.value.scene,
+      scene: { ...base.value.scene, fisheye: base.value.scene.fisheye && !trial.value.straight },
       seed: 1,
       tuning: tuning.value,
       body: kit.body.value,

@@ -8,6 +8,7 @@ from dataclasses import replace
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.picture.scenes.composition import Composition, behind_m, checked, drawn_at_m, placed, view
 from wide_aperture.core.picture.scenes.drawing import Canvas
+from wide_aperture.core.picture.scenes.fisheye import Bend, bend_scene, source_window
 from wide_aperture.core.picture.scenes.piece import Surroundings, flash
 from wide_aperture.core.picture.scenes.scene import AS_DRAWN, WHOLE_FRAME, Lamp, Scene, Tuning, Window, brought_to
 from wide_aperture.core.picture.scenes.stage import hazed, hold_card, mean_light
@@ -15,6 +16,7 @@ from wide_aperture.core.picture.scenes.world import World
 
 FARTHEST_CARD_M = 1000.0
 UNNAMED_LIGHT = 0.25  # of a second light reaches the subject where the brief does not speak of it
+FINEST_BENT = 1.6  # times the picture size: how fine a straight drawing for a fisheye is
 SMALLEST_PX, LARGEST_PX, MOST_PIXELS = 16, 4096, 4_200_000
 
 
@@ -47,6 +49,8 @@ def scene(
     checked_size(width_px, height_px)
     checked(composition)
     _check_tuning(tuning)
+    if composition.fisheye and composition.place.casts:
+        return _through_a_fisheye(composition, (width_px, height_px), seed, window, tuning, coarse=coarse)
     place = composition.place
     lamps = _tuned_lamps(place, tuning)
     world = _world(composition, Canvas(width_px, height_px, window, coarse=coarse), seed, tuning, lamps)
@@ -76,6 +80,28 @@ def scene(
         tuning=tuning.drawn_as,
     )
     return drawn.tuned(tuning)
+
+
+def _through_a_fisheye(
+    composition: Composition, size: tuple[int, int], seed: int, window: Window, tuning: Tuning, *, coarse: bool
+) -> Scene:
+    """Drawn straight through a lens that is wide enough, and bent."""
+    width_px, height_px = size
+    aspect = width_px / (window.right - window.left) / (height_px / (window.bottom - window.top))
+    bend = Bend(composition.focal_mm / composition.sensor_height_mm, aspect)
+    part = source_window(bend, window)
+    grown = min(bend.per_height / bend.drawn_per_height, FINEST_BENT)
+    wide = (
+        max(round(width_px * grown * (part.right - part.left) / (window.right - window.left)), SMALLEST_PX),
+        LARGEST_PX,
+    )
+    tall = (
+        max(round(height_px * grown * (part.bottom - part.top) / (window.bottom - window.top)), SMALLEST_PX),
+        LARGEST_PX,
+    )
+    straight = replace(composition, focal_mm=bend.drawn_per_height * composition.sensor_height_mm, fisheye=False)
+    drawn = scene(straight, min(wide), min(tall), seed, window=part, tuning=tuning, coarse=coarse)
+    return bend_scene(drawn, bend, width_px, height_px, window)
 
 
 def _world(composition: Composition, canvas: Canvas, seed: int, tuning: Tuning, lamps: tuple[Lamp, ...]) -> World:
