@@ -3630,6 +3630,11 @@ export interface components {
             /** Tilt Deg */
             tilt_deg?: number | null;
             /**
+             * Tone
+             * @default mid
+             */
+            tone: string;
+            /**
              * Windy
              * @default false
              */

@@ -121,9 +121,15 @@ class TheBriefRulesThePicture(SimpleTestCase):
             own = seen.map.subject_mean_ev + seen.subject_by_ev
             self.assertAlmostEqual(own, tone_ev, places=1)
 
-    def test_people_keep_their_skin_unless_the_brief_says_light_or_dark(self):
-        self.assertEqual(self.seen().subject_by_ev, 0)
-        self.assertNotEqual(self.seen(subject_tone="light").subject_by_ev, 0)
+    def test_people_keep_their_skin_and_wear_what_the_brief_says(self):
+        skins, cloths = {}, {}
+        for tone in ("dark", "mid", "light"):
+            seen = self.seen(subject_tone=tone, surroundings="market_lane", seen_as="sitter")
+            self.assertEqual(seen.subject_by_ev, 0)
+            named = {each.name: each.ev for each in seen.tones}
+            skins[tone], cloths[tone] = named["skin"], {"white cloth", "dark cloth"} & set(named)
+        self.assertAlmostEqual(skins["light"], skins["dark"], delta=0.25)
+        self.assertEqual((cloths["light"], cloths["dark"]), ({"white cloth"}, {"dark cloth"}))
 
     def test_nights_and_targets_stay_as_they_are(self):
         stars = {"ev": -7, "genre": "night_sky", "subject": "stars", "near": 1e9, "far": None}

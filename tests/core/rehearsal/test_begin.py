@@ -31,7 +31,7 @@ class Suggested(SimpleTestCase):
             ("Wet pavement, shop signs", "market_night", "walker"),
             ("Café, filament bulbs", "cafe", "sitter"),
             ("Sun on the horizon", "tarn_sunrise", "rocks"),
-            ("Beck, silky water", "beck", "rocks"),
+            ("Beck, silky water", "beck", "nothing"),
             ("Getting ready by the window", "window_room", "at_table"),
             ("Vows in the chapel", "chapel", "couple"),
             ("Families in three rows", "garden", "group"),

@@ -65,6 +65,7 @@ class ComposedScene(Document):
     windy: bool = False
     fisheye: bool = False
     close_focus_m: Finite | None = None
+    tone: str = "mid"
 
     @model_validator(mode="before")
     @classmethod
@@ -79,7 +80,7 @@ class ComposedScene(Document):
         return Composition(
             surroundings=self.surroundings, cast=self.seen_as, distance_m=capture.subject_m or self.distance_m,
             focal_mm=capture.focal_mm, sensor_height_mm=self.sensor_height_mm, background_m=self.background_m,
-            tilt_deg=self.tilt_deg, across=self.across, windy=self.windy, fisheye=self.fisheye, close_focus_m=self.close_focus_m,
+            tilt_deg=self.tilt_deg, across=self.across, windy=self.windy, fisheye=self.fisheye, close_focus_m=self.close_focus_m, tone=self.tone,
         )  # fmt: skip
 
 
@@ -88,7 +89,7 @@ def composed_scene(composition: Composition) -> ComposedScene:
     return ComposedScene(
         surroundings=composition.surroundings, seen_as=composition.cast, distance_m=composition.distance_m,
         sensor_height_mm=composition.sensor_height_mm, background_m=composition.background_m, tilt_deg=composition.tilt_deg,
-        across=composition.across, windy=composition.windy, fisheye=composition.fisheye, close_focus_m=composition.close_focus_m,
+        across=composition.across, windy=composition.windy, fisheye=composition.fisheye, close_focus_m=composition.close_focus_m, tone=composition.tone,
     )  # fmt: skip
 
 

@@ -114,7 +114,8 @@ def _world(composition: Composition, canvas: Canvas, seed: int, tuning: Tuning, 
     return World(
         canvas, seed, tuning, place.key_deg if tuning.key_deg is None else tuning.key_deg, {lamp.name: lamp for lamp in lamps},
         view=view(composition), subject_m=drawn_at_m(composition), background_m=behind_m(composition), ev100=place.ev100,
-        windy=composition.windy, cast_in_sky=who is not None and who.in_sky, draw_cast=draw_cast, subject_light=_on_subject(place, lamps, tuning),
+        windy=composition.windy,
+        tone=composition.tone, cast_in_sky=who is not None and who.in_sky, draw_cast=draw_cast, subject_light=_on_subject(place, lamps, tuning),
     )  # fmt: skip
 
 

@@ -28,7 +28,8 @@ WHOLE_SKY_M = 3.844e8
 class Composition:
     """What decides a drawing but its light. distance_m: to the subject; background_m: from the camera to what lies behind,
     None: as usual for the surroundings; tilt_deg: upwards, None: the camera looks at the subject; across: of the subject,
-    frame heights right of the middle; close_focus_m: nearest the lens focuses, None: not asked.
+    frame heights right of the middle; close_focus_m: nearest the lens focuses, None: not asked;
+    tone: what people in it wear: "light", "dark" or "mid", as they come.
     """
 
     surroundings: str
@@ -43,6 +44,7 @@ class Composition:
     fisheye: bool = False
     close_focus_m: float | None = None
     aspect: float = 1.5
+    tone: str = "mid"
 
     @property
     def place(self) -> Surroundings:
@@ -157,7 +159,9 @@ def view(composition: Composition) -> View:
     focal, sensor = composition.focal_mm, composition.sensor_height_mm
     at_infinity = focal / sensor
     eye = who.eye_m if who is not None else 1.6
-    if composition.tilt_deg is not None:
+    if composition.tilt_deg is not None and who is not None and who.name in ("stars", "aurora"):
+        horizon = 0.5 + math.radians(composition.tilt_deg) * at_infinity  # the sky is drawn by angles
+    elif composition.tilt_deg is not None:
         horizon = 0.5 + math.tan(math.radians(max(min(composition.tilt_deg, 85.0), -85.0))) * at_infinity
     elif who is None or who.name in ("nothing", "rocks", "trails"):
         horizon = (

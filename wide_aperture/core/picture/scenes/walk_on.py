@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.drawing import Point
 from wide_aperture.core.picture.scenes.people import Dress, Painted, bounds
 from wide_aperture.core.picture.scenes.poses import Joints
 from wide_aperture.core.picture.scenes.sprites import lay_person
-from wide_aperture.core.picture.scenes.stage import SKIN, Light, Sheet
+from wide_aperture.core.picture.scenes.stage import DARK_CLOTH, SKIN, WHITE_CLOTH, Light, Sheet
 from wide_aperture.core.picture.scenes.world import World
 
 WHITE_FROM, DARK_UNDER = 0.55, 0.06  # reflectance of cloth that is called white, or dark
+CLOTH = {"light": WHITE_CLOTH, "dark": DARK_CLOTH}
 DARK_SKINS = ("brown", "dark")
 
 
@@ -50,6 +53,8 @@ def add_person(
     shadow: float = 0.55,
 ) -> Painted:
     """Put somebody into the world as a layer. focused: the face is where the camera focuses."""
+    if is_subject:
+        dress = dressed_for(dress, world.tone)
     feet, tall = world.at(x_m, y_m, z_m), world.size(height_m, z_m)
     if shadow:
         world.shadow(x_m, z_m, 0.26 * height_m, depth=shadow, y_m=y_m)
@@ -66,6 +71,13 @@ def add_person(
     mark_person(world, painted, dress)
     seat_face(world, painted, dress, focused=focused)
     return painted
+
+
+def dressed_for(dress: Dress, tone: str) -> Dress:
+    """The same person in light or dark cloth where the brief says so: clothes change, skin does not."""
+    if tone not in CLOTH:
+        return dress
+    return replace(dress, top=CLOTH[tone], legs=CLOTH[tone])
 
 
 def mark_person(world: World, painted: Painted, dress: Dress) -> None:

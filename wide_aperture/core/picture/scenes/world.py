@@ -32,6 +32,7 @@ class World(Stage):
     ev100: float = field(kw_only=True)
     windy: bool = field(default=False, kw_only=True)
     cast_in_sky: bool = field(default=False, kw_only=True)
+    tone: str = field(default="mid", kw_only=True)
     draw_cast: Callable[[World], None] = field(kw_only=True)
     subject_light: Light = field(default_factory=dict, kw_only=True)
 

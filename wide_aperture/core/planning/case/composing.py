@@ -21,6 +21,7 @@ FEATHERS = {"light": "white_bird_flying", "dark": "dark_bird_flying", "mid": "bi
 SMALL_ANIMAL_M, AT_THE_FEET_M = 16.0, 3.0
 MUCH_BRIGHTER_EV = 3.0
 KEPT = 512
+PEOPLE = ("person", "group")
 ENDLESS_M = 1e9
 WIDE_RANGE_EV = 14.0
 FEW_LIGHTS = 2  # a place known by so few lights is asked for by one of them
@@ -219,6 +220,7 @@ def _seen(case: Case, place: Surroundings, who: Cast | None) -> Composition:
         background_m=situation.background_m,
         tilt_deg=None if case.subject.kind == "moon" else situation.tilt_deg or None,  # at the Moon, wherever it is
         windy=case.has("windy"),
+        tone=situation.subject_tone if case.subject.kind in PEOPLE and situation.look != "silhouette" else "mid",
         fisheye=case.lens.projection == "fisheye",
         close_focus_m=case.lens.closest_focus_m,
         aspect=round(body.sensor_width_mm / body.sensor_height_mm, 3),

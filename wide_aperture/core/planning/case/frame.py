@@ -21,7 +21,7 @@ from wide_aperture.core.picture.scenes.composition import Composition, faults
 from wide_aperture.core.picture.scenes.maps import CONTRASTS, FOUND_COVER, SceneMap, averaged, scene_map
 from wide_aperture.core.picture.scenes.piece import Surroundings
 from wide_aperture.core.picture.scenes.scene import Around
-from wide_aperture.core.planning.case.composing import composed, unknown_pieces
+from wide_aperture.core.planning.case.composing import PEOPLE, composed, unknown_pieces
 from wide_aperture.core.planning.case.tones_seen import ToneSeen, ends_of, tones_of
 
 if TYPE_CHECKING:
@@ -154,7 +154,7 @@ class FrameSeen:
     def subject_by_ev_in(self, composition: Composition) -> float:
         """By how much the subject is drawn brighter (+) or darker, to have the tone the brief says.
 
-        People stay as they are drawn, with skin and cloth of every tone, unless the brief says that they are light or dark.
+        People are not: the brief says what they wear (Composition.tone), and their skin stays.
         """
         case, place = self.case, composition.place
         who = composition.who
@@ -165,8 +165,8 @@ class FrameSeen:
             return 0.0
         if case.situation.look == "silhouette":
             return round(case.figure("silhouette_ev") - own, 2)
-        if case.situation.subject_tone == "mid" and case.subject.kind in ("person", "group"):
-            return 0.0
+        if case.subject.kind in PEOPLE:
+            return 0.0  # they wear what the brief says; their skin stays
         return round(case.figure("tone_ev", case.situation.subject_tone) - own, 2)
 
     @cached_property
