@@ -11,6 +11,7 @@ from tests.core.judgement import all_cases, input_of
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.shoot import PlannedSituation
+from wide_aperture.core.picture.scenes.maps import scene_map
 from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import IN_NUMBERS
@@ -45,6 +46,24 @@ def _of_a_case(given: PlanInput) -> float:
     return (time.perf_counter() - begun) * 1000
 
 
+def _elsewhere(given: PlanInput, step: int) -> PlanInput:
+    """The same from a little further off: no frame of it has been drawn before."""
+    situation, by = given.situation, 1 + 0.011 * (step + 1)
+    far = None if situation.far_m is None else situation.far_m * by
+    moved = situation.model_copy(update={"near_m": situation.near_m * by, "far_m": far})
+    return given.model_copy(update={"situation": moved})
+
+
+def _new_maps(cases: list[PlanInput], step: int) -> list[float]:
+    times = []
+    for given in cases:
+        composition = _elsewhere(given, step).case.frame.composition
+        begun = time.perf_counter()
+        scene_map(composition)
+        times.append((time.perf_counter() - begun) * 1000)
+    return times
+
+
 def main() -> None:
     cases = [input_of(case) for case in all_cases()]
     for given in cases:
@@ -56,6 +75,13 @@ def main() -> None:
         "ms",
         "p50 <= 8 ms, p95 <= 15 ms",
     )
+    report(
+        "plan() of a frame never drawn before",
+        [_of_a_case(_elsewhere(given, step)) for step in range(3) for given in cases],
+        "ms",
+        "p50 <= 25 ms",
+    )
+    report("a small map, new", _new_maps(cases, 7), "ms", "-")
     for planned in IN_NUMBERS:
         _timed(planned)
     report(

@@ -183,6 +183,13 @@ class Noise(FrameCase):
         self.assertAlmostEqual(float(clean.mean()), float(raw.mean()), delta=3)
 
 
+class Tunings(FrameCase):
+    def test_a_level_no_light_has_is_refused_before_anything_is_drawn(self):
+        for tuning in (Tuning(light_ev=1e308), Tuning(light_ev=-21.0), Tuning(subject_ev=math.inf)):
+            with self.subTest(tuning=tuning), self.assertRaises(DomainError):
+                self.frame(tuning=tuning)
+
+
 class Mosaic(FrameCase):
     def likeness(self, look):
         """How alike the noise of neighbours is, red and green, on an even grey."""

@@ -102,6 +102,39 @@ class BracketCentre(SimpleTestCase):
                 self.assertLessEqual(intent.top_ev + centre, intent.room_ev + (frames - 1) / 2 * step + 1e-6)
 
 
+class WithoutAStatedRange(SimpleTestCase):
+    """What the brief does not say is read from its frame: whether to bracket, how far to the right, what lies over clipping."""
+
+    STILL = {
+        "ev": 9,
+        "genre": "landscape",
+        "near": 2,
+        "far": None,
+        "support": "tripod",
+        "speed": 0,
+        "direction": "still",
+    }
+
+    def made(self, place, schools=None, **more):
+        preferences = Preferences.model_validate({"schools": schools or {}})
+        asked = plan_input(situation(**{**self.STILL, "surroundings": place, **more}), glass=lens(20, 2.8))
+        return asked.model_copy(update={"preferences": preferences})
+
+    def test_the_frames_own_range_decides(self):
+        wide, flat = self.made("tarn_sunrise"), self.made("snow", ev=13)
+        self.assertGreater(wide.case.intent.span_ev, flat.case.intent.span_ev)
+        self.assertEqual(plan_of(flat).setup.option("bracketing"), "none")
+        self.assertIn("fit into one frame", " ".join(plan_of(flat).setup.settings["bracketing"].reasons))
+
+    def test_a_stated_range_goes_before_the_frames(self):
+        self.assertEqual(self.made("tarn_sunrise", scene_range_ev=6.5).case.intent.span_ev, 6.5)
+
+    def test_to_the_right_by_what_the_frame_leaves(self):
+        right = {"highlights": "expose_to_the_right"}
+        flat, bright = (self.made(place, right).case.light.highlight_shift_ev for place in ("beck", "tarn_sunrise"))
+        self.assertGreater(flat, bright)
+
+
 class TheFrameRead(SimpleTestCase):
     def test_says_one_verdict_with_the_subject_first(self):
         made = read({**STREET, "surroundings": "market_lane"}).frame

@@ -95,7 +95,7 @@ RULES: list[tuple[str, str, Case, Any, Case, Any]] = [
         SPORTS,
         -1 / 3,
         {**SPORTS, "background_tone": "light", "subject_tone": "light"},
-        4 / 3,
+        2 / 3,
     ),
     (
         "release._set_mirror",

@@ -67,7 +67,7 @@ def reserve_advice(case: Case, iso: float) -> ReserveAdvice:
 
 def _needed_above_ev(case: Case) -> float | None:
     """By how many EV the scene's brightest tones lie above raw clipping; None when its range is not known."""
-    top = case.light.scene_top_ev
+    top = case.intent.scene_top_ev
     return None if top is None else top - case.body.electrons.mid_below_clipping_ev
 
 

@@ -22,6 +22,7 @@ from wide_aperture.core.picture.imaging.look import white_ev
 from wide_aperture.core.picture.imaging.optical import OpticalImage, Stop, blur_signature, carry_on, optical_image
 from wide_aperture.core.picture.imaging.raw import RawFrame, exposure_ev100, relative_exposure
 from wide_aperture.core.picture.imaging.store import BoundedStore
+from wide_aperture.core.picture.scenes.build import check_tuning
 from wide_aperture.core.picture.scenes.build import scene as draw
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.composition import Composition
@@ -64,6 +65,7 @@ class Darkroom:
         self, composition: Composition, body: Body, look: Look, *, seed: int = 1, tuning: Tuning = AS_DRAWN
     ) -> Scene:
         """The drawing for a view: the whole frame, or a crop with a margin for blur. Raises as build.scene does."""
+        check_tuning(tuning)
         width, height, window = view_of(body, look)
         drawn_as = tuning.drawn_as
         key = (composition, width, height, window, seed, drawn_as)

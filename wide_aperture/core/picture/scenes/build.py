@@ -48,7 +48,7 @@ def scene(
     """
     checked_size(width_px, height_px)
     checked(composition)
-    _check_tuning(tuning)
+    check_tuning(tuning)
     if composition.fisheye and composition.place.casts:
         return _through_a_fisheye(composition, (width_px, height_px), seed, window, tuning, coarse=coarse)
     place = composition.place
@@ -171,7 +171,8 @@ def _flicker(lamps: tuple[Lamp, ...]) -> tuple[float, float] | None:
     return next(((lamp.flicker_hz, lamp.modulation) for lamp in lamps if lamp.part == "pulsing"), None)
 
 
-def _check_tuning(tuning: Tuning) -> None:
+def check_tuning(tuning: Tuning) -> None:
+    """Raises DomainError for what no scene can be tuned to."""
     for field, value, low, high in (
         ("light_ev", tuning.light_ev, -20, 20),
         ("subject_ev", tuning.subject_ev, -12, 12),

@@ -51,6 +51,20 @@ class Intent:
         black = {*self.case.situation.may_go_black, "shadows", "dark cloth"} - set(self.case.situation.must_hold)
         return min((tone.low_ev for tone in self.case.frame.tones if tone.name not in black), default=None)
 
+    @property
+    def scene_top_ev(self) -> float | None:
+        """The brightest of the scene: as the brief's range has it, else as the frame shows it."""
+        stated = self.case.light.scene_top_ev
+        return stated if stated is not None else self.top_ev
+
+    @cached_property
+    def span_ev(self) -> float | None:
+        """The scene's range: as the brief says, else between the tones of the frame that count; None without any."""
+        stated = self.case.light.scene_range_ev
+        if stated is not None:
+            return stated
+        return None if self.top_ev is None or self.low_ev is None else round(max(self.top_ev - self.low_ev, 0.0), 1)
+
     @cached_property
     def room_ev(self) -> float:
         """How far over mid a tone may lie before its texture goes: in the data, or in the JPEG where no data are kept."""

@@ -179,8 +179,10 @@ class Light:
             return self.case.figure("moon_bright_ev")
         if school == "standing_under_exposure":
             return self.case.figure("standing_under_ev")
-        top = self.scene_top_ev
-        if school != "expose_to_the_right" or top is None or self.case.flash.leads:
+        if school != "expose_to_the_right" or self.case.flash.leads:
+            return 0.0
+        top = self.case.intent.scene_top_ev
+        if top is None:
             return 0.0
         headroom = self.case.body.electrons.mid_below_clipping_ev - self.case.figure("to_the_right_margin_ev") - top
         most = self.case.figure("to_the_right_most_ev") if self.case.support.on_tripod else 0.0

@@ -217,7 +217,7 @@ def _reserve_for_jpeg(draft: Draft) -> None:
 
 def needs_bracket(case: Case, iso: float) -> bool:
     """True when the scene's range exceeds what one frame holds and camera and subject stand still."""
-    scene = case.light.scene_range_ev
+    scene = case.intent.span_ev
     return (
         scene is not None
         and case.intent.frames_join
@@ -246,7 +246,7 @@ def _set_hdr_shape(draft: Draft, missing_ev: float) -> None:
 def _set_bracket(draft: Draft) -> None:
     case, cell = draft.case, draft.exposure
     one_frame = engineering_range_ev(case.body, cell.iso)
-    scene = case.light.scene_range_ev
+    scene = case.intent.span_ev
     asked = case.requests.bracketing
     if asked is not None and "bracketing" not in case.wishes.harms:
         ranked = nearest_brackets(asked.frames, asked.step_ev)
@@ -270,7 +270,7 @@ def _set_bracket(draft: Draft) -> None:
         return
     if scene is None or not needs_bracket(case, cell.iso):
         why = (
-            f"The scene's range is not stated; one frame holds {one_frame:.1f} EV."
+            f"No tone of the frame has to be held; one frame holds {one_frame:.1f} EV."
             if scene is None
             else f"{scene:g} EV fit into one frame's {one_frame:.1f} EV."
             if scene <= one_frame

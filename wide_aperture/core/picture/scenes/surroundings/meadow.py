@@ -46,8 +46,6 @@ def garden(world: World) -> None:
         ),
         hedge,
     )
-    for k, x in enumerate((-0.62, 0.70)):
-        tree(world, back, x * world.seen_half_m(z), z, 6.0, seed=k, crown=1.25)
     dapple = np.clip(back.canvas.noise(9, world.seed + 8, octaves=4) * 1.8 - 0.9, 0, 1).astype(np.float32)
     world.add(
         "hedge",
@@ -57,6 +55,12 @@ def garden(world: World) -> None:
         velocity_m_s=(0.08, 0.02) if world.windy else (0.0, 0.0),
     )
     world.mark("foliage", hedge, back)
+    for k, x in enumerate((-0.62, 0.70)):
+        middle, tall = x * world.seen_half_m(z), 6.0
+        one = world.sheet_at(middle - 0.7 * tall, middle + 0.7 * tall, -0.1, 1.15 * tall, z)
+        tree(world, one, middle, z, tall, seed=k, crown=1.25)
+        sunny = np.clip(one.canvas.noise(9, world.seed + 8, octaves=4) * 1.8 - 0.9, 0, 1).astype(np.float32)
+        world.add("tree", one, z, {"sky light": 0.75, "sun beyond": sunny * np.float32(0.5)})
     bed = world.sheet_at(-half, half, -0.05, 0.9, z * 0.94)
     stalks(world, bed, z * 0.94, 130, 0.55, (0.05, 0.10, 0.025), wide_m=0.035, seed=4)
     random = np.random.default_rng(world.seed + 9)
