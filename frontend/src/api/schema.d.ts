@@ -7857,6 +7857,7 @@ export interface components {
              * @default {
              *       "around": null,
              *       "card": false,
+             *       "flash": false,
              *       "flash_cct_k": null,
              *       "flicker_hz": null,
              *       "haze": 0,
@@ -8511,6 +8512,11 @@ export interface components {
              * @default false
              */
             card: boolean;
+            /**
+             * Flash
+             * @default false
+             */
+            flash: boolean;
             /** Flash Cct K */
             flash_cct_k?: number | null;
             /** Flicker Hz */
@@ -10928,6 +10934,7 @@ export interface components {
              * @default {
              *       "around": null,
              *       "card": false,
+             *       "flash": false,
              *       "flash_cct_k": null,
              *       "flicker_hz": null,
              *       "haze": 0,

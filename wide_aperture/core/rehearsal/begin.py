@@ -48,6 +48,7 @@ class SceneTuning(Document):
     key_cct_k: Finite | None = None
     second_cct_k: Finite | None = None
     flash_cct_k: Finite | None = None
+    flash: bool = False
     flicker_hz: Finite | None = None
     modulation: Finite | None = None
     waveform: Waveform = "sine"
@@ -141,6 +142,7 @@ def _tuning(case: Case, composition: Composition, setup: Setup) -> SceneTuning:
         haze=HAZE if isinstance(situation.light, LightBySky) and situation.light.condition == "haze" else 0.0,
         key_cct_k=case.light.cct_k if other else None,
         second_cct_k=situation.second_cct_k,
+        flash=case.flash.in_use,
         flash_cct_k=figure("gelled_flash_k", gel)
         if (gel := setup.option("flash_gel")) in figures_of("gelled_flash_k")
         else None,

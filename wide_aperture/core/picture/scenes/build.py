@@ -147,10 +147,8 @@ def _tuned_lamps(place: Surroundings, tuning: Tuning) -> tuple[Lamp, ...]:
     if tuning.flash_cct_k is not None:
         others = [replace(lamp, cct_k=tuning.flash_cct_k) if lamp.part == "flash" else lamp for lamp in others]
     lamps = [key, *others]
-    if not any(lamp.part == "flash" for lamp in lamps):
-        lamps.append(
-            flash() if tuning.flash_cct_k is None else flash(tuning.flash_cct_k)
-        )  # whoever holds a camera may have one on it
+    if tuning.flash and not any(lamp.part == "flash" for lamp in lamps):
+        lamps.append(flash() if tuning.flash_cct_k is None else flash(tuning.flash_cct_k))
     if tuning.flicker_hz == 0:
         lamps = [replace(lamp, part="steady") if lamp.part == "pulsing" else lamp for lamp in lamps]
     elif tuning.flicker_hz is not None:

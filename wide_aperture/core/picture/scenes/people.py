@@ -13,7 +13,7 @@ from typing import Literal
 import numpy as np
 
 from wide_aperture.core.picture.scenes.colour_space import Pixels
-from wide_aperture.core.picture.scenes.drawing import Canvas, Point, smooth
+from wide_aperture.core.picture.scenes.drawing import Canvas, Point, extent, smooth
 from wide_aperture.core.picture.scenes.poses import Joints
 from wide_aperture.core.picture.scenes.stage import Colour, Sheet, skin
 
@@ -102,12 +102,14 @@ class _Body:
             ).astype(np.float32)
         self.sheet.fill(mask, colour, texture)
         self.sheet.shade(self.canvas.roundness(mask, round_by * self.h, self.key_deg, fill=fill), mask)
-        np.maximum(self.whole, mask, out=self.whole)
+        part = extent(mask)
+        here = np.asarray(mask[part])
+        np.maximum(self.whole[part], here, out=self.whole[part])
         for plane in (self.skin, self.cloth):
-            if plane is not kind:
-                plane *= 1 - mask
-        if kind is not None:
-            np.maximum(kind, mask, out=kind)
+            if plane is kind:
+                np.maximum(plane[part], here, out=plane[part])
+            else:
+                plane[part] *= 1 - here
         return mask
 
     def bare(self, mask: Pixels, round_by: float = 0.02) -> Pixels:

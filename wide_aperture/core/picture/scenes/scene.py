@@ -73,7 +73,7 @@ class Tuning:
 
     around: the surroundings at stated numbers, None: as they are drawn;
 
-    key_cct_k, second_cct_k: colour of the first lamp and of the second; flash_cct_k: of a flash, None: unfiltered; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
+    key_cct_k, second_cct_k: colour of the first lamp and of the second; flash: one is on the camera, wherever it is; flash_cct_k: its colour, None: unfiltered; flicker_hz: 0 for lamps that do not pulse, None as the scene has it.
     """
 
     light_ev: float = 0.0
@@ -85,6 +85,7 @@ class Tuning:
     key_cct_k: float | None = None
     second_cct_k: float | None = None
     flash_cct_k: float | None = None
+    flash: bool = False
     flicker_hz: float | None = None
     modulation: float | None = None
     waveform: Waveform = "sine"
