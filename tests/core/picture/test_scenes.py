@@ -30,6 +30,11 @@ PEOPLE = (
 SIZE = (180, 120)
 
 
+def in_blocks(plane):
+    """Means of blocks of 20 x 20."""
+    return plane.reshape(8, 20, 12, 20).mean(axis=(1, 3))
+
+
 def mean_on(scene, tone):
     mask = scene.tones[tone]
     return float((scene.luminance() * mask).sum() / mask.sum())
@@ -104,8 +109,7 @@ class EveryPiece(SimpleTestCase):
                 part = drawn(name, 240, 160, window=Window(0.25, 0.25, 0.75, 0.75)).luminance()
                 ratio = np.log2((part + 0.1) / (whole[80:240, 120:360] + 0.1))
                 self.assertLess(float(np.median(np.abs(ratio))), 0.06)
-                blocks = lambda plane: plane.reshape(8, 20, 12, 20).mean(axis=(1, 3))  # noqa: E731
-                apart = np.log2((blocks(part) + 0.1) / (blocks(whole[80:240, 120:360]) + 0.1))
+                apart = np.log2((in_blocks(part) + 0.1) / (in_blocks(whole[80:240, 120:360]) + 0.1))
                 self.assertLess(float(np.abs(apart).max()), 0.4)
 
 

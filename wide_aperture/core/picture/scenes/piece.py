@@ -89,7 +89,6 @@ class Surroundings:
     crest: float = 0.023
     words: tuple[str, ...] = ()
     special: bool = False
-    assumed: Mapping[str, str] = field(default_factory=dict)
 
 
 def lamp(name: str, ev100: float, cct_k: float, **more: object) -> Lamp:

@@ -4,35 +4,16 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.drawing import Point
 from wide_aperture.core.picture.scenes.people import Dress, Painted, bounds
 from wide_aperture.core.picture.scenes.poses import Joints
 from wide_aperture.core.picture.scenes.sprites import lay_person
-from wide_aperture.core.picture.scenes.stage import DARK_CLOTH, SKIN, WHITE_CLOTH, Light, Sheet
+from wide_aperture.core.picture.scenes.stage import DARK_CLOTH, SKIN, WHITE_CLOTH, Light
 from wide_aperture.core.picture.scenes.world import World
 
 WHITE_FROM, DARK_UNDER = 0.55, 0.06  # reflectance of cloth that is called white, or dark
 CLOTH = {"light": WHITE_CLOTH, "dark": DARK_CLOTH}
 DARK_SKINS = ("brown", "dark")
-
-
-def paint_person(
-    world: World,
-    sheet: Sheet,
-    x_m: float,
-    z_m: float,
-    height_m: float,
-    joints: Joints,
-    dress: Dress,
-    *,
-    y_m: float = 0.0,
-    flip: bool = False,
-) -> Painted:
-    """Paint somebody standing at a place on a sheet that is being made."""
-    return lay_person(
-        sheet, world.at(x_m, y_m, z_m), world.size(height_m, z_m), joints, dress, world.key_deg, flip=flip
-    )
 
 
 def add_person(
@@ -106,8 +87,3 @@ def kept_inside(world: World, point: Point) -> Point:
     """A place to focus on that lies inside the frame."""
     half = world.canvas.aspect / 2
     return min(max(point[0], -0.94 * half), 0.94 * half), min(max(point[1], 0.04), 0.96)
-
-
-def marked(world: World, tone: str, mask: Pixels, sheet: Sheet) -> None:
-    """Name a tone of a layer that was just added."""
-    world.mark(tone, mask, sheet)

@@ -11,9 +11,9 @@ import numpy as np
 
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.scenes.colour_space import Pixels, white_of
-from wide_aperture.core.picture.scenes.drawing import COARSE_OCTAVES, Point, extent, sample, value_tile
+from wide_aperture.core.picture.scenes.drawing import COARSE_OCTAVES, Point, sample, value_tile
 from wide_aperture.core.picture.scenes.scene import PER_CD
-from wide_aperture.core.picture.scenes.stage import Colour, Light, Sheet, Stage
+from wide_aperture.core.picture.scenes.stage import Light, Sheet, Stage
 from wide_aperture.core.picture.scenes.view import View
 
 NEAR_M = 0.12  # nothing is drawn nearer
@@ -290,12 +290,6 @@ class World(Stage):
         return mask
 
 
-def painted(sheet: Sheet, colour: Colour, texture: Pixels | float = 1.0) -> None:
-    """Give the whole of a sheet's own mask one surface."""
-    kept = sheet.alpha.copy()
-    sheet.fill(kept, colour, texture)
-
-
 def textured(noise: Pixels, contrast: float, low: float = 0.2, high: float = 2.4) -> Pixels:
     """Noise as a factor about 1."""
     return np.asarray(np.clip(1 + np.float32(contrast) * noise, low, high), np.float32)
@@ -307,4 +301,4 @@ def within(sheet: Sheet, whole: Pixels) -> Pixels:
     return np.asarray(whole[sheet.top : sheet.top + height, sheet.left : sheet.left + width])
 
 
-__all__ = ["World", "extent", "painted", "textured", "within"]
+__all__ = ["World", "textured", "within"]
