@@ -19,7 +19,7 @@ from wide_aperture.core.picture.scenes.scene import Around, Tuning, surroundings
 from wide_aperture.core.planning import plan_of
 from wide_aperture.core.planning.case import frame
 from wide_aperture.core.planning.case.frame import MID_CD_M2
-from wide_aperture.core.rehearsal.agreement import agreement_of
+from wide_aperture.core.rehearsal.agreement import BLURS_WITHIN_EV, agreement_of
 from wide_aperture.core.rehearsal.begin import rehearsal, tuning_of
 
 SMALL_WITHIN_EV = 0.15
@@ -182,6 +182,32 @@ class InTheirOwnFrames(SimpleTestCase):
         ):
             self.assertGreater(off(), 0.6)
         off()
+
+    def test_movement_hand_and_focus_are_within_what_the_plan_says(self):
+        some = {
+            title: demo_inputs()[title] for title in ("First half", "Walkabout, set distance", "Families in three rows")
+        }
+        for title, each in agreements(some).items():
+            with self.subTest(title):
+                self.assertLessEqual(each.moves_over_ev, BLURS_WITHIN_EV)
+                self.assertLessEqual(each.out_of_focus_coc, 1)
+                self.assertTrue(each.shake_over_ev is None or each.shake_over_ev <= BLURS_WITHIN_EV)
+
+    def test_a_subject_faster_than_planned_and_a_focus_beside_it_show(self):
+        given = demo_inputs()["First half"]
+        made = plan_of(given)
+        right = agreement_of(given.case, made, Darkroom())
+        with patch("wide_aperture.core.rehearsal.agreement.rehearsal") as begun:
+            as_planned = rehearsal(given.case, made)
+            begun.return_value = as_planned.model_copy(
+                update={
+                    "tuning": as_planned.tuning.model_copy(update={"speed": as_planned.tuning.speed * 4}),
+                    "capture": as_planned.capture.model_copy(update={"focus_m": 20.0}),
+                }
+            )
+            wrong = agreement_of(given.case, made, Darkroom())
+        self.assertAlmostEqual(wrong.moves_over_ev - right.moves_over_ev, 2, delta=0.05)
+        self.assertGreater(wrong.out_of_focus_coc, 1)
 
     def test_nearly_all_judgement_cases_do(self):
         some = dict(list(case_inputs().items())[::3])

@@ -7,6 +7,7 @@ from tests.core.corpus import demo_inputs
 from wide_aperture.core.craft.brackets import brackets
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.preferences import Preferences
+from wide_aperture.core.documents.situation import LightByName
 from wide_aperture.core.planning import plan_of
 
 STREET = {"ev": 11, "genre": "street", "near": 3, "far": 6}
@@ -133,6 +134,31 @@ class WithoutAStatedRange(SimpleTestCase):
         right = {"highlights": "expose_to_the_right"}
         flat, bright = (self.made(place, right).case.light.highlight_shift_ev for place in ("beck", "tarn_sunrise"))
         self.assertGreater(flat, bright)
+
+
+class TheMoonAsItIs(SimpleTestCase):
+    """A disc low over the horizon is stops dimmer than the table's; the hour's own figure goes first, and the frame tells the rest."""
+
+    MOON = {
+        "genre": "night_sky",
+        "subject": "moon",
+        "near": 3000,
+        "far": None,
+        "support": "tripod",
+        "angular_speed_arcsec_s": 14.5,
+    }
+
+    def test_named_by_the_table_it_is_as_bright_as_the_hour_has_it(self):
+        for own, expected in ((None, 14.8), (9.5, 9.5)):
+            made = plan_input(
+                situation(**self.MOON, light=LightByName(name="moon_disc"), moon_ev100=own), glass=lens(600, 8)
+            )
+            self.assertAlmostEqual(made.case.light.ev100, expected)
+            self.assertTrue(plan_of(made).frame.verdict.startswith("Subject as meant"))
+
+    def test_a_light_that_the_brief_gives_may_miss_it_and_the_verdict_says_so(self):
+        made = plan_input(situation(**self.MOON, ev=14.8, moon_ev100=9.5), glass=lens(600, 8))
+        self.assertIn("darker than mid", plan_of(made).frame.verdict)
 
 
 class TheFrameRead(SimpleTestCase):

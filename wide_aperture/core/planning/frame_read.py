@@ -41,8 +41,11 @@ def frame_read(draft: Draft) -> FrameRead:
 
 def exposed_ev(draft: Draft) -> float:
     """How much brighter (+) than the subject's own exposure the frame comes out."""
-    case = draft.case
-    return case.light.highlight_shift_ev + case.light.ambient_offset_ev + draft.exposure.error_ev
+    case, frame = draft.case, draft.case.frame
+    own = frame.composition.place
+    # What shines by its own light may not be as bright as the light the brief gives.
+    apart = 0.0 if own.level_follows else own.ev100 + frame.level_ev - case.light.ev100
+    return case.light.highlight_shift_ev + case.light.ambient_offset_ev + draft.exposure.error_ev + apart
 
 
 def _tone(draft: Draft, tone: ToneSeen) -> ToneRead:
@@ -102,7 +105,7 @@ def _said(name: Tone, fate: Fate, lost: float) -> str:
 def _verdict(draft: Draft, tones: tuple[ToneRead, ...]) -> str:
     """One line: the subject first, then what is lost, then what holds."""
     case = draft.case
-    off = draft.exposure.error_ev + case.light.highlight_shift_ev
+    off = exposed_ev(draft) - case.light.ambient_offset_ev
     people = any(tone.name == "skin" for tone in tones)
     subject = "faces" if people else "subject"
     if case.intent.aim == "silhouette":

@@ -14,11 +14,12 @@ from wide_aperture.core.physics.sensor import engineering_range_ev
 from wide_aperture.core.picture.bracketing import bracket_offsets, coverage
 from wide_aperture.core.picture.imaging.capture import Capture, Look
 from wide_aperture.core.picture.imaging.darkroom import Darkroom, Rendered
+from wide_aperture.core.picture.imaging.optical import blur_diameter_px, image_velocity_px_s, mm_per_px, shake_mm
 from wide_aperture.core.picture.imaging.raw import exposure_ev100
 from wide_aperture.core.picture.imaging.readings import raw_clip_mask
 from wide_aperture.core.picture.metering import meter
 from wide_aperture.core.picture.scenes.colour_space import SRGB_FROM_BALANCED, white_of
-from wide_aperture.core.picture.scenes.scene import Scene, ev_over_mid
+from wide_aperture.core.picture.scenes.scene import Layer, Scene, ev_over_mid
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.case.intent import LET_GO
 from wide_aperture.core.planning.case.tones_seen import LEAST_SHARE, SPOKEN, may_lose
@@ -30,6 +31,8 @@ GRID_EV = 0.02  # a compensation is set in thirds: half a third of error is in i
 BURNT = 254  # of 255
 COVERS_WITHIN_EV = 1 / 3
 SKIN_WITHIN_DE = 6.0
+BLURS_WITHIN_EV = 1 / 3  # more than the plan says
+SHOTS = 31
 SKIN_SHOWN_Y = 0.25  # relative luminance at which two skins are compared
 FLASH_ALONE = 1e6  # bursts a second beside which no other light counts
 FRAME_ENDS = (0.005, 0.995)
@@ -43,7 +46,9 @@ class Agreement:
     needed_ev: compensation the meter needs in this frame; planned_ev: as the plan has it; off_ev: how much brighter (+)
     than meant the subject comes out; burnt: share of the developed frame at its white end; not_held: tones that must hold
     and clip; clipped: share of the frame that clips outside what may; bracket_misses_ev: of the frame's range beyond the
-    bracket's ends, None without one; skin_de: CIEDE2000 of the subject's skin from its colour in its own light, None without.
+    bracket's ends, None without one; skin_de: CIEDE2000 of the subject's skin from its colour in its own light, None without;
+    moves_over_ev, shake_over_ev: by how much what is focused, and the middling hand, blur the frame more (+) than the plan says
+    they do; out_of_focus_coc: of what is focused, its blur disc in circles of confusion; None where nothing of it shows.
     """
 
     scene: str
@@ -56,6 +61,9 @@ class Agreement:
     clipped: float = 0.0
     bracket_misses_ev: float | None = None
     skin_de: float | None = None
+    moves_over_ev: float | None = None
+    shake_over_ev: float | None = None
+    out_of_focus_coc: float | None = None
 
     @property
     def agrees(self) -> bool:
@@ -98,6 +106,9 @@ def agreement_of(case: Case, plan: Plan, darkroom: Darkroom) -> Agreement:
         not_held=tuple(name for name in case.situation.must_hold if lost.get(name, 0.0) > may_lose(name)),
         clipped=_clipped_elsewhere(case, frame),
         bracket_misses_ev=_bracket_misses_ev(case, begun, drawing, tuning.light_ev, taken, frame),
+        moves_over_ev=_moves_over_ev(case, plan, drawing, begun.capture),
+        shake_over_ev=_shake_over_ev(case, plan, begun.capture),
+        out_of_focus_coc=_out_of_focus_coc(case, drawing, begun.capture),
         skin_de=_skin_de(case, frame, capture.flash, tuning.light_ev),
     )
 
@@ -167,6 +178,55 @@ def _bracket_misses_ev(
         offsets, sensor - float(engineering_range_ev(case.body, begun.capture.iso)), sensor, float(low), float(high)
     )
     return max(held.misses_above_ev, held.misses_below_ev)
+
+
+def _focused(drawing: Scene) -> Layer | None:
+    """The foremost subject layer under the focus."""
+    across, down = drawing.share_of(drawing.focus)
+    column, row = int(across * (drawing.width_px - 1)), int(down * (drawing.height_px - 1))
+    for layer in reversed(drawing.layers):
+        rows, columns = layer.box
+        if (
+            layer.is_subject
+            and rows.start <= row < rows.stop
+            and columns.start <= column < columns.stop
+            and layer.alpha[row - rows.start, column - columns.start] > MOSTLY
+        ):
+            return layer
+    return None
+
+
+def _priced_ev(plan: Plan, limit: str) -> float:
+    """By how much the plan says that it passes a limit."""
+    return next((price.ev for price in plan.prices if price.limit == limit), 0.0)
+
+
+def _moves_over_ev(case: Case, plan: Plan, drawing: Scene, capture: Capture) -> float | None:
+    """The frame's own movement blur against what the limit of movement allows with the price that is said."""
+    layer, longest = _focused(drawing), next((window.high for window in plan.windows if window.id == "motion"), None)
+    speed = case.subject.image_speed_px_s
+    if layer is None or not longest or not speed or layer.sky_arcsec_s or capture.panned:
+        return None
+    moved = float(np.hypot(*image_velocity_px_s(layer, drawing, case.body, capture))) * capture.shutter_s
+    moved *= mm_per_px(drawing, case.body) * 1000 / case.body.pixel_pitch_um
+    return float(np.log2(max(moved, 1e-6) / (speed * longest))) - _priced_ev(plan, "motion")
+
+
+def _shake_over_ev(case: Case, plan: Plan, capture: Capture) -> float | None:
+    """The middling hand of many shots against one circle of confusion, with the price that is said."""
+    if capture.hand_limit_s is None:
+        return None
+    shots = [shake_mm(case.body, capture.model_copy(update={"shot": shot})) for shot in range(SHOTS)]
+    return float(np.log2(max(float(np.median(shots)), 1e-9) / case.body.coc_mm)) - _priced_ev(plan, "shake")
+
+
+def _out_of_focus_coc(case: Case, drawing: Scene, capture: Capture) -> float | None:
+    """The blur disc of what is focused."""
+    layer = _focused(drawing)
+    if layer is None or np.isinf(layer.depth_m):
+        return None
+    disc = blur_diameter_px(layer.depth_m, drawing, case.body, capture) * mm_per_px(drawing, case.body)
+    return float(disc / case.body.coc_mm)
 
 
 def _skin_de(case: Case, frame: Rendered, flash: bool, level_ev: float) -> float | None:

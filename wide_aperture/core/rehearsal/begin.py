@@ -132,7 +132,7 @@ def _title(composition: Composition) -> str:
 def _tuning(case: Case, composition: Composition, setup: Setup) -> SceneTuning:
     place, who, situation = composition.place, composition.who, case.situation
     own_speed = who.speed_m_s if who is not None else 0.0
-    speed = case.subject.speed_m_s / own_speed if own_speed and case.subject.is_moving else 1.0
+    speed = case.subject.speed_m_s / own_speed if own_speed else 1.0
     key = place.lamps[0].cct_k
     other = abs(1e6 / case.light.cct_k - 1e6 / key) > SAME_COLOUR_MIRED
     around = case.frame.around_of(composition)

@@ -18,6 +18,9 @@ if TYPE_CHECKING:
     from wide_aperture.core.planning.case.case import Case
 
 
+MOON_DISC = "moon_disc"  # of the table of lights
+
+
 @dataclass(frozen=True)
 class Light:
     """EV at ISO 100 on what the situation's light refers to; colour in kelvin."""
@@ -34,6 +37,9 @@ class Light:
         light = self.case.situation.light
         if isinstance(light, LightBySky):
             raise DomainError("situation/light", light.condition, "needs the shoot's date and place to become a number")
+        own = self.case.situation.moon_ev100
+        if own is not None and isinstance(light, LightByName) and light.name == MOON_DISC:
+            return own  # what is known of the hour goes before the table: near the horizon the disc is stops dimmer
         return self._named.ev100 if isinstance(light, LightByName) and self._named else light.ev100  # type: ignore[union-attr]
 
     @cached_property
