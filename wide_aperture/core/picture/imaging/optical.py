@@ -18,7 +18,7 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics import motion, optics
 from wide_aperture.core.picture.imaging.capture import Capture
 from wide_aperture.core.picture.imaging.kernels import disc_blur, soften, streak
-from wide_aperture.core.picture.scenes.colour_space import Pixels
+from wide_aperture.core.picture.scenes.colour_space import Pixels, three_of
 from wide_aperture.core.picture.scenes.scene import Layer, Part, Scene
 
 DIFFRACTION_SIGMA = 0.42  # of lambda N: the Gaussian nearest to an Airy pattern
@@ -110,7 +110,7 @@ def optical_image(scene: Scene, body: Body, capture: Capture, go_on: Stop = carr
         top, left, alpha, held = _blurred(moved_on, scene, body, capture, pan)
         box = slice(top, top + alpha.shape[0]), slice(left, left + alpha.shape[1])
         for image in parts.values():
-            image[box] *= 1 - alpha[..., None]
+            image[box] *= three_of(1 - alpha)
         for name, light in held.items():
             if name not in parts:
                 parts[name] = np.zeros((scene.height_px, scene.width_px, 3), np.float32)

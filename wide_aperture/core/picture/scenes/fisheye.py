@@ -97,7 +97,8 @@ def bend_scene(straight: Scene, bend: Bend, width_px: int, height_px: int, windo
 
     layers: list[Layer] = []
     for layer in straight.layers:
-        parts = {name: remapped(light, layer.top, layer.left) for name, light in layer.parts.items()}
+        size = (height_px, width_px, -1)  # OpenCV drops a single channel
+        parts = {name: remapped(light, layer.top, layer.left).reshape(size) for name, light in layer.parts.items()}
         layers.append(replace(layer, parts=parts, alpha=remapped(layer.alpha, layer.top, layer.left), top=0, left=0))
     rim = np.asarray(np.abs(from_x) > 1e5, np.float32)
     if rim.any():
@@ -105,7 +106,9 @@ def bend_scene(straight: Scene, bend: Bend, width_px: int, height_px: int, windo
             Layer(
                 name="rim",
                 depth_m=straight.subject_m,
-                parts={"steady": np.zeros((height_px, width_px, 3), np.float32)},
+                parts={
+                    "steady": np.zeros((height_px, width_px, straight.layers[0].parts["steady"].shape[-1]), np.float32)
+                },
                 alpha=rim,
             )
         )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
@@ -20,6 +21,7 @@ Garment = Literal["shirt", "kit", "suit", "gown", "dress", "coat"]
 Hair = Literal["short", "long", "bun", "cap", "none"]
 
 FOLDS_FROM_PX = 60.0
+HEAD_REACH = 2.2  # head radii round a head hold all of it
 
 LEG = (0.090, 0.088, 0.076, 0.060, 0.062, 0.048, 0.036)
 TROUSER = (0.100, 0.098, 0.088, 0.076, 0.072, 0.068, 0.064)
@@ -285,6 +287,15 @@ class Figure:
                 0.03,
             )
 
+    def _near(self, place: Point, reach: float) -> Figure:
+        """The same figure, painted on no further than so far from a place: small shapes need no large masks."""
+        x, y = place
+        made = self.canvas.part(x - reach, y - reach, x + reach, y + reach)
+        near = copy.copy(self)
+        near.sheet, near.canvas = self.sheet.cut(x - reach, y - reach, x + reach, y + reach), made.canvas
+        near.whole, near.skin, near.cloth = self.whole[made.box], self.skin[made.box], self.cloth[made.box]
+        return near
+
     def head(self) -> tuple[Point, float]:
         at, h = self.at, self.h
         self.bare(
@@ -295,7 +306,7 @@ class Figure:
         )
         self.sheet.shade(1 - 0.42 * throat, self.whole * throat)
         radius = HEAD_RADIUS * h
-        paint_head(self, at["head"], radius)
+        paint_head(self._near(at["head"], HEAD_REACH * radius), at["head"], radius)
         return at["head"], radius
 
 

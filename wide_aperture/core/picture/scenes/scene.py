@@ -13,7 +13,7 @@ import numpy as np
 
 from wide_aperture.core.physics.motion import Waveform
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
-from wide_aperture.core.picture.scenes.colour_space import Pixels, luminance
+from wide_aperture.core.picture.scenes.colour_space import Pixels, as_many, luminance
 
 Part = Literal["steady", "pulsing", "flash"]
 
@@ -118,7 +118,7 @@ class Face:
 class Layer:
     """One plane of the scene.
 
-    parts: channels in cd/m2 (flash: cd s/m2) weighted by alpha, shape (h, w, 3); alpha: coverage 0..1, shape (h, w);
+    parts: channels in cd/m2 (flash: cd s/m2) weighted by alpha, shape (h, w, 3), for a meter (h, w, 1); alpha: coverage 0..1, shape (h, w);
     both only as large as what is painted, from row `top` and column `left` of the frame;
     depth_m: distance at the scene's own framing (inf for the sky); velocity_m_s: to the right and upwards.
     """
@@ -183,10 +183,11 @@ class Scene:
 
         flash_per_s: bursts a second of exposure, to count the flash as a steady light; 0: without it, as a meter sees.
         """
-        channels = np.zeros((self.height_px, self.width_px, 3), np.float32)
+        kept = self.layers[0].parts["steady"].shape[-1] if self.layers else 3
+        channels = np.zeros((self.height_px, self.width_px, kept), np.float32)
         for layer in self.layers:
             behind = channels[layer.box]
-            behind *= 1 - layer.alpha[..., None]
+            behind *= as_many(1 - layer.alpha, behind)
             for part, light in layer.parts.items():
                 if part != "flash":
                     behind += light
@@ -196,14 +197,17 @@ class Scene:
 
     def apart(self) -> tuple[Pixels, Pixels, Pixels]:
         """The surroundings as they are without the subject (cd/m2), the subject's own light, and its cover 0..1, each (h, w)."""
-        around = surroundings(self.layers, self.height_px, self.width_px)
-        subject, cover = np.zeros_like(around), np.zeros_like(around)
+        around, subject, cover = (np.zeros((self.height_px, self.width_px), np.float32) for _ in range(3))
         for layer in self.layers:
-            subject[layer.box] *= 1 - layer.alpha
-            cover[layer.box] *= 1 - layer.alpha
+            behind, light = 1 - layer.alpha, _own_light(layer)
+            subject[layer.box] *= behind
+            cover[layer.box] *= behind
             if layer.is_subject:
-                subject[layer.box] += _own_light(layer)
+                subject[layer.box] += light
                 cover[layer.box] += layer.alpha
+            else:
+                around[layer.box] *= behind
+                around[layer.box] += light
         return around, subject, cover
 
     def luminance(self, flash_per_s: float = 0.0) -> Pixels:
@@ -221,8 +225,8 @@ class Scene:
 
 def _own_light(layer: Layer) -> Pixels:
     """Its luminance in cd/m2, weighted by its cover; a flash is not counted."""
-    steady = [luminance(light) for part, light in layer.parts.items() if part != "flash"]
-    return np.sum(steady, axis=0) if steady else np.zeros_like(layer.alpha)
+    steady = [light for part, light in layer.parts.items() if part != "flash"]
+    return luminance(sum(steady[1:], steady[0])) if steady else np.zeros_like(layer.alpha)
 
 
 def surroundings(layers: Sequence[Layer], height_px: int, width_px: int) -> Pixels:
@@ -251,7 +255,9 @@ def brought_to(
     return [
         layer
         if layer.is_subject
-        else replace(layer, parts={part: light * gain[layer.box][..., None] for part, light in layer.parts.items()})
+        else replace(
+            layer, parts={part: light * as_many(gain[layer.box], light) for part, light in layer.parts.items()}
+        )
         for layer in layers
     ]
 

@@ -10,7 +10,16 @@ from functools import cache
 import numpy as np
 
 from wide_aperture.core.once import cached_property
-from wide_aperture.core.picture.scenes.colour_space import Pixels, luminance, reflectance, white_of
+from wide_aperture.core.picture.scenes.colour_space import (
+    LUMINANCE_OF_CHANNELS,
+    Pixels,
+    as_many,
+    luminance,
+    per_channel,
+    reflectance,
+    three_of,
+    white_of,
+)
 from wide_aperture.core.picture.scenes.drawing import Canvas, Point, extent
 from wide_aperture.core.picture.scenes.scene import Face, Lamp, Layer, Part, Tuning
 
@@ -72,21 +81,36 @@ class Sheet:
         """Whether anything was painted into surface, emitted or shining."""
         return plane in self.__dict__
 
+    def cut(self, left: float, top: float, right: float, bottom: float) -> Sheet:
+        """The part between these scene coordinates, to paint on: its planes are this sheet's own."""
+        made = self.canvas.part(left, top, right, bottom)
+        part = Sheet.__new__(Sheet)
+        part.canvas, part.top, part.left = made.canvas, self.top + made.top, self.left + made.left
+        part._shape = (made.canvas.height, made.canvas.width, 3)
+        box = made.box
+        part.alpha = self.alpha[box]
+        for plane in ("surface", "emitted", "shining"):
+            if plane == "surface" or self.has(plane):
+                part.__dict__[plane] = getattr(self, plane)[box]
+        return part
+
     def fill(self, mask: Pixels, colour: Colour | Pixels, texture: Pixels | float = 1.0) -> Pixels:
         """Lay a surface over what is there; texture multiplies its reflectance. Returns the mask."""
         part = extent(mask)
-        over = mask[part][..., None]
-        laid = reflectance(colour[part]) if isinstance(colour, np.ndarray) else _channels(colour)
-        if isinstance(texture, np.ndarray):
-            laid = laid * np.maximum(texture[part], 0)[..., None]
-        elif texture != 1.0:
-            laid = laid * np.float32(texture)
-        surface = self.surface[part]
-        surface += (laid - surface) * over
-        for plane in ("emitted", "shining"):
-            if self.has(plane):
-                getattr(self, plane)[part] *= 1 - over
-        np.maximum(self.alpha[part], mask[part], out=self.alpha[part])
+        over = np.asarray(mask[part])
+        if not over.size:
+            return mask
+        laid = over * (np.maximum(texture[part], 0) if isinstance(texture, np.ndarray) else np.float32(texture))
+        kept = three_of(1 - over)
+        for plane in ("surface", "emitted", "shining"):
+            if plane == "surface" or self.has(plane):
+                getattr(self, plane)[part] *= kept
+        self.surface[part] += (
+            reflectance(colour[part]) * three_of(laid)
+            if isinstance(colour, np.ndarray)
+            else three_of(laid, _channels(colour))
+        )
+        np.maximum(self.alpha[part], over, out=self.alpha[part])
         return mask
 
     def cover(self, colour: Colour | Pixels, texture: Pixels | float = 1.0) -> None:
@@ -96,10 +120,10 @@ class Sheet:
     def shade(self, factor: Pixels, mask: Pixels | None = None) -> None:
         """Multiply the light that falls on what is painted (inside a mask)."""
         if mask is None:
-            self.surface *= factor[..., None]
+            self.surface *= three_of(factor)
             return
         part = extent(mask)
-        self.surface[part] *= (1 + (factor[part] - 1) * mask[part])[..., None]
+        self.surface[part] *= three_of(1 + (factor[part] - 1) * mask[part])
 
     def glow(
         self, mask: Pixels, cd_m2: Pixels | float, kelvin: float, duv: float = 0.0, tint: Colour = (1, 1, 1)
@@ -108,18 +132,22 @@ class Sheet:
         part = extent(mask)
         white = (white_of(kelvin, duv) * reflectance(tint)).astype(np.float32)
         level = mask[part] * (cd_m2[part] if isinstance(cd_m2, np.ndarray) else np.float32(cd_m2))
-        self.emitted[part] += level[..., None] * white
+        self.emitted[part] += three_of(level, white)
         np.maximum(self.alpha[part], np.clip(mask[part], 0, 1), out=self.alpha[part])
 
     def shine(self, mask: Pixels, cd_m2: Pixels | float, kelvin: float, tint: Colour = (1, 1, 1)) -> None:
         """Add light without covering anything: a halo, a reflection, mist."""
         white = white_of(kelvin) * reflectance(tint)
-        self.shining[:] += (mask * np.asarray(cd_m2, np.float32))[..., None] * white.astype(np.float32)
+        self.shining[:] += three_of(mask * np.asarray(cd_m2, np.float32), white)
 
 
 @cache
 def _channels(colour: Colour) -> Pixels:
     return np.maximum(reflectance(colour), 0)
+
+
+def _for_meter(channels: Pixels, *, coarse: bool) -> Pixels:
+    return luminance(channels)[..., None] if coarse else channels
 
 
 Light = Mapping[str, "Pixels | float"]
@@ -178,21 +206,7 @@ class Stage:
         box = _painted(sheet)
         if box[0].stop <= box[0].start or box[1].stop <= box[1].start:
             box = slice(0, 1), slice(0, 1)  # nothing of it is in the picture
-        over = sheet.alpha[box][..., None]
-        steady = np.zeros((*over.shape[:2], 3), np.float32)
-        if sheet.has("emitted"):
-            steady += sheet.emitted[box] * over
-        if sheet.has("shining"):
-            steady += sheet.shining[box]
-        parts: dict[Part, Pixels] = {"steady": steady}
-        if sheet.has("surface"):
-            held = sheet.surface[box] * over
-            for lamp_name, share in lit.items():
-                lamp = self.lamps[lamp_name]
-                white = (white_of(lamp.cct_k, lamp.duv) * lamp.illuminance_lux / math.pi).astype(np.float32)
-                falls = share.astype(np.float32)[box][..., None] if isinstance(share, np.ndarray) else np.float32(share)
-                light_on = held * (falls * white)
-                parts[lamp.part] = parts[lamp.part] + light_on if lamp.part in parts else light_on
+        parts = self._lit(sheet, box, lit)
         layer = Layer(
             name=name,
             depth_m=depth_m,
@@ -209,6 +223,31 @@ class Stage:
         for mask in self.tones.values():  # what lies behind is hidden
             mask[layer.box] *= 1 - layer.alpha
         return layer
+
+    def _lit(self, sheet: Sheet, box: tuple[slice, slice], light: Light) -> dict[Part, Pixels]:
+        """Light of what is painted, weighted by its cover: channels, or for a meter their luminance alone, (h, w, 3 or 1)."""
+        coarse = self.canvas.coarse
+        over = sheet.alpha[box][..., None] if coarse else three_of(sheet.alpha[box])
+        steady = np.zeros((*over.shape[:2], 1 if coarse else 3), np.float32)
+        if sheet.has("emitted"):
+            steady += _for_meter(sheet.emitted[box], coarse=coarse) * over
+        if sheet.has("shining"):
+            steady += _for_meter(sheet.shining[box], coarse=coarse)
+        parts: dict[Part, Pixels] = {"steady": steady}
+        if sheet.has("surface"):
+            held = sheet.surface[box] if coarse else sheet.surface[box] * over
+            for lamp_name, share in light.items():
+                lamp = self.lamps[lamp_name]
+                white = (white_of(lamp.cct_k, lamp.duv) * lamp.illuminance_lux / math.pi).astype(np.float32)
+                falls = share[box] if isinstance(share, np.ndarray) else np.float32(share)
+                if coarse:
+                    light_on = (held @ (white * LUMINANCE_OF_CHANNELS) * falls)[..., None] * over
+                elif isinstance(share, np.ndarray):
+                    light_on = held * three_of(np.asarray(falls), white)
+                else:
+                    light_on = per_channel(held, white * np.float32(share))
+                parts[lamp.part] = parts[lamp.part] + light_on if lamp.part in parts else light_on
+        return parts
 
     def mark(self, tone: str, mask: Pixels, sheet: Sheet | None = None) -> None:
         """Name a tone of the layer just added. sheet: the one its mask is cut for, None for the whole picture."""
@@ -256,7 +295,7 @@ def hazed(layers: list[Layer], haze: float, air: Pixels, subject_m: float) -> li
         if layer.depth_m == math.inf:
             kept = max(kept, 1 - 0.6 * haze)
         parts = {part: light * np.float32(kept) for part, light in layer.parts.items()}
-        parts["steady"] = parts["steady"] + layer.alpha[..., None] * air * np.float32(1 - kept)
+        parts["steady"] = parts["steady"] + as_many(layer.alpha, air) * air * np.float32(1 - kept)
         result.append(replace(layer, parts=parts))
     return result
 
@@ -265,7 +304,7 @@ def mean_light(layers: list[Layer]) -> Pixels:
     """The mean channels of the farthest layer: what haze scatters."""
     back = layers[0]
     covered = max(float(back.alpha.sum()), 1.0)
-    lit = [part.reshape(-1, 3).sum(axis=0) for name, part in back.parts.items() if name != "flash"]
+    lit = [part.reshape(-1, part.shape[-1]).sum(axis=0) for name, part in back.parts.items() if name != "flash"]
     return np.asarray(np.sum(lit, axis=0) / covered, np.float32)
 
 

@@ -33,7 +33,8 @@ class View:
 
     def at(self, x_m: float, y_m: float, z_m: float) -> Point:
         """A place in the frame. x_m to the right, y_m over the ground, z_m away."""
-        return self.swing + self.size(x_m, z_m), self.horizon + self.size(self.eye_m - y_m, z_m)
+        by = self.focal_mm / max(z_m, NEAREST_M) / self.sensor_height_mm
+        return self.swing + x_m * by, self.horizon + (self.eye_m - y_m) * by
 
     def ground_m(self, y: float) -> float:
         """How far the ground is in a row of the frame; infinite at the horizon and over it."""

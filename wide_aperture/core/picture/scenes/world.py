@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from wide_aperture.core.once import cached_property
-from wide_aperture.core.picture.scenes.colour_space import Pixels, white_of
+from wide_aperture.core.picture.scenes.colour_space import Pixels, three_of, white_of
 from wide_aperture.core.picture.scenes.drawing import COARSE_OCTAVES, Point, sample, value_tile
 from wide_aperture.core.picture.scenes.scene import PER_CD
 from wide_aperture.core.picture.scenes.stage import Light, Sheet, Stage
@@ -66,7 +66,8 @@ class World(Stage):
 
     def upright(self, x0: float, x1: float, y0: float, y1: float, z_m: float) -> list[Point]:
         """A rectangle facing the camera."""
-        return [self.at(x0, y1, z_m), self.at(x1, y1, z_m), self.at(x1, y0, z_m), self.at(x0, y0, z_m)]
+        (left, top), (right, bottom) = self.at(x0, y1, z_m), self.at(x1, y0, z_m)
+        return [(left, top), (right, top), (right, bottom), (left, bottom)]
 
     def receding(self, x: float, y0: float, y1: float, z0: float, z1: float) -> list[Point]:
         """A rectangle of a wall that runs away from the camera."""
@@ -148,10 +149,8 @@ class World(Stage):
             shape = canvas.noise(cells, self.seed * 3 + 1, octaves=6, stretch=2.2)
             body = np.clip((shape + 2.2 * clouds - 1.1) * 1.5, 0, 1)
             lit = np.clip(0.55 + 0.45 * canvas.noise(cells * 1.3, self.seed * 3 + 2, octaves=4, stretch=2.0), 0.2, 1.1)
-            cloud = (np.float32(self.cd(ev_low + cloud_ev)) * lit.astype(np.float32))[..., None] * white_of(
-                6500.0
-            ).astype(np.float32)
-            sheet.emitted[:] += (cloud - sheet.emitted) * body[..., None].astype(np.float32)
+            sheet.emitted *= three_of(1 - body)
+            sheet.emitted += three_of(body * lit, self.cd(ev_low + cloud_ev) * white_of(6500.0))
         self.add(name, sheet, math.inf)
         self.mark(tone, sheet.alpha)
 
@@ -236,7 +235,9 @@ class World(Stage):
         for plane in ("surface", "emitted", "shining"):
             if whole.has(plane):
                 held = getattr(whole, plane)[cut]
-                part.__dict__[plane] = held * edge[..., None].astype(np.float32) if plane == "shining" else held
+                part.__dict__[plane] = (
+                    held * three_of(np.broadcast_to(edge, held.shape[:2])) if plane == "shining" else held
+                )
         lit = (
             {
                 key: (share[part.top : part.top + height] if isinstance(share, np.ndarray) else share)

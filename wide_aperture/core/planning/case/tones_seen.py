@@ -86,7 +86,8 @@ def tones_of(composition: Composition, around: Around | None, subject_by_ev: flo
         values = light[mask > MOSTLY]
         if share < LEAST_SHARE or values.size < FEWEST_PX:
             continue
-        spread = np.maximum.accumulate(np.quantile(values, np.linspace(0, 1, STEPS)))
+        ranked = np.sort(values)
+        spread = np.interp(np.linspace(0, ranked.size - 1, STEPS), np.arange(ranked.size), ranked)
         mean = float(np.log2(np.exp2(values).mean()))
         found.append(ToneSeen(name, round(mean, 2), tuple(np.round(spread, 2).tolist()), round(share, 4)))
     return tuple(sorted(found, key=lambda tone: -tone.share))

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 
+import cv2
 import numpy as np
 
-from wide_aperture.core.picture.scenes.colour_space import white_of
+from wide_aperture.core.picture.scenes.colour_space import three_of, white_of
 from wide_aperture.core.picture.scenes.drawing import Point, extent
 from wide_aperture.core.picture.scenes.piece import Cast, Placed
 from wide_aperture.core.picture.scenes.walk_on import kept_inside
@@ -49,7 +50,7 @@ def starry(world: World, *, is_subject: bool) -> None:
     )
     milk = (0.9 * band * np.clip(1 + 0.55 * clouds, 0.2, 2) + 3.2 * core * np.clip(1 + 0.45 * clouds, 0.3, 2)) * lanes
     over = np.clip(-v * 30, 0, 1)
-    sheet.shining[:] += ((DARK_SKY_CD * milk * over)[..., None] * white_of(4300.0)).astype(np.float32)
+    sheet.shining += three_of(DARK_SKY_CD * milk * over, white_of(4300.0))
     _points(world, sheet, scale)
     world.add("stars", sheet, math.inf, {}, sky_arcsec_s=STAR_RATE, is_subject=is_subject, own_level=True)
     world.mark("Milky Way", np.clip(core * 1.6 * over, 0, 1).astype(np.float32))
@@ -72,7 +73,7 @@ def _points(world: World, sheet, scale: float) -> None:  # type: ignore[no-untyp
         some = seen & (kelvins == kelvin)
         np.add.at(points, (py[some], px[some]), (lux[some, None] / px_steradian * white_of(kelvin)).astype(np.float32))
     spot = 0.55 / canvas.scale
-    sheet.shining[:] += np.stack([canvas.soften(points[..., k], spot) for k in range(3)], axis=-1)
+    sheet.shining[:] += cv2.merge([canvas.soften(np.ascontiguousarray(points[..., k]), spot) for k in range(3)])
 
 
 def moon(world: World, placed: Placed) -> None:
@@ -86,7 +87,7 @@ def moon(world: World, placed: Placed) -> None:
     world.add("halo", halo, math.inf, {}, own_level=True)
     sheet = world.sheet(x0 - 1.1 * radius, y0 - 1.1 * radius, x0 + 1.1 * radius, y0 + 1.1 * radius)
     canvas = sheet.canvas
-    disc = canvas.ellipse((x0, y0), radius, radius)
+    disc = canvas.polygons([canvas.outline((x0, y0), radius, radius)], exact=True)
     u, v = (canvas.x - x0) / radius, (canvas.y - y0) / radius
     height = np.sqrt(np.clip(1 - u**2 - v**2, 0, 1))
     bumps = canvas.noise(3.8 / radius, seed, octaves=6)

@@ -7,7 +7,7 @@ import math
 import numpy as np
 
 from wide_aperture.core.picture.scenes.cast.night import DARK_SKY_CD, starry
-from wide_aperture.core.picture.scenes.colour_space import white_of
+from wide_aperture.core.picture.scenes.colour_space import three_of, white_of
 from wide_aperture.core.picture.scenes.drawing import ridge
 from wide_aperture.core.picture.scenes.piece import Surroundings, lamp
 from wide_aperture.core.picture.scenes.stage import Colour, Sheet
@@ -82,7 +82,7 @@ def _night_sky(world: World) -> None:
         (DARK_SKY_CD * 11 * town, 2400.0),
         (DARK_SKY_CD * 0.9 * air, 5600.0),
     ):
-        sky.emitted[:] += (np.asarray(level)[..., None] * white_of(kelvin)).astype(np.float32)
+        sky.emitted += three_of(np.broadcast_to(level, sky.alpha.shape), white_of(kelvin))
     world.add("night sky", sky, math.inf, {})
     world.mark("night sky", np.clip(1 - town * 4, 0, 1).astype(np.float32))
     world.mark("town glow", np.clip(town * 1.3 - 0.3, 0, 1).astype(np.float32))
@@ -166,16 +166,15 @@ def _wall_and_barn(world: World) -> None:
     pane = canvas.polygon(world.upright(x - 0.4, x + 0.4, 1.1, 1.9, z))
     stones: tuple[Colour, ...] = ((0.22, 0.20, 0.18), (0.16, 0.15, 0.135), (0.28, 0.26, 0.23))
     for row in range(3):
-        shapes: list[list[list[tuple[float, float]]]] = [[], [], []]
-        for k, sx in enumerate(np.arange(-half, half, 0.5).tolist()):
-            xj, y = sx + 0.25 * (row % 2) + random.normal(0, 0.03), 0.12 + 0.26 * row
-            shapes[int(random.integers(3))].append(
-                world.upright(xj - 0.23, xj + 0.23, y - 0.12, y + 0.12 + random.normal(0, 0.02), z * 0.9)
-            )
-            del k
-        for some, colour in zip(shapes, stones, strict=True):
-            if some:
-                sheet.fill(canvas.polygons(some), colour)
+        middles = np.arange(-half, half, 0.5) + 0.25 * (row % 2)
+        middles += random.normal(0, 0.03, middles.size)
+        tops, which = 0.24 + 0.26 * row + random.normal(0, 0.02, middles.size), random.integers(3, size=middles.size)
+        (x0, y0), by = world.at(0, 0, z * 0.9), world.size(1.0, z * 0.9)
+        left, right = x0 + (middles - 0.23) * by, x0 + (middles + 0.23) * by
+        top, foot = y0 - tops * by, np.full(middles.size, y0 - 0.26 * row * by)
+        corners = np.stack([left, top, right, top, right, foot, left, foot], axis=1).reshape(-1, 4, 2)
+        for k, colour in enumerate(stones):
+            sheet.fill(canvas.polygons(corners[which == k]), colour)
     sheet.glow(pane, 0.03, 2200)
     world.add("barn and wall", sheet, z, {"airglow": 1.0})
     world.mark("lamps", pane, sheet)
