@@ -39,6 +39,8 @@ class SmallMaps(SimpleTestCase):
             ("window_room", None, 0.0),
             ("snow", None, 0.5),
             ("aisle", None, 0.0),
+            ("milky_way", None, 0.0),  # what shines and covers nothing
+            ("milky_way", None, 1.5),
         ):
             made = composed(name)
             big = scene(made, 960, 640, tuning=Tuning(around=around, subject_ev=by_ev))

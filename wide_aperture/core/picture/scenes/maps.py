@@ -26,6 +26,7 @@ FOUND_COVER = 0.5
 CONTRASTS = (0.5, 0.75, 1.0, 1.25, 1.5, 1.75, 2.0)
 TOP_SHARE = 0.995  # of the surroundings lie under what is called their top
 KEPT_MAPS = 400
+SMALLEST = 1e-3  # of a pixel, or of mid
 SEEN_SHARE = 0.002  # of the frame: a part smaller than this is not in the picture
 Plane = NDArray[np.float32]
 
@@ -34,13 +35,13 @@ Plane = NDArray[np.float32]
 class SceneMap:
     """A scene, small. Its planes are twice as fine, (128, 128 x aspect); what is given out is (64, 64 x aspect).
 
-    around_ev, subject_ev: EV over mid of the surroundings without the subject, and of the subject by itself; cover: how
-    much of each pixel the subject has; tones: where named tones lie; focus: shares of width and height; faces: as the scene
+    around_ev: EV over mid of the surroundings without the subject; subject: light of the subject in each pixel, 1 for mid,
+    also of what shines and covers nothing, as stars do; cover: how much of each pixel it has; tones: where named tones lie; focus: shares of width and height; faces: as the scene
     has them, in frame heights.
     """
 
     around_ev: Plane
-    subject_ev: Plane
+    subject: Plane
     cover: Plane
     tones: Mapping[str, Plane]
     focus: tuple[float, float]
@@ -65,7 +66,10 @@ class SceneMap:
     def subject_mean_ev(self) -> float | None:
         """Mean of the subject, in EV over mid; None in a scene without one."""
         total = float(self.cover.sum())
-        return float((self.subject_ev * self.cover).sum() / total) if total > 1 else None
+        if total <= 1:
+            return None
+        own_ev = np.log2(np.maximum(self.subject, SMALLEST) / np.maximum(self.cover, SMALLEST))
+        return float((own_ev * self.cover).sum() / total)
 
     def part_ev(self, tone: str) -> float | None:
         """The mean light of a tone of the surroundings, in EV over mid; None where it is not in the picture."""
@@ -80,8 +84,7 @@ class SceneMap:
         if around is not None:
             mask = None if around.part is None else self.tones.get(around.part, np.zeros_like(behind))
             behind = behind * around.lighted(self.around_ev, mask)
-        own = np.exp2(self.subject_ev + np.float32(subject_by_ev))
-        return np.asarray(behind * (1 - self.cover) + own * self.cover, np.float32)
+        return np.asarray(behind * (1 - self.cover) + self.subject * np.float32(2**subject_by_ev), np.float32)
 
     def relative(self, around: Around | None, subject_by_ev: float) -> Plane:
         """Light of each pixel, 1 where it is mid. around: the surroundings at stated numbers; subject_by_ev: brighter."""
@@ -93,14 +96,14 @@ class SceneMap:
         Of a face of the subject only its own light: at this size its edge holds much of what lies behind it.
         """
         light = self.fine(around, subject_by_ev)
-        own = np.exp2(self.subject_ev + np.float32(subject_by_ev))
+        own = self.subject * np.float32(2**subject_by_ev)
         found = []
         for face in self.faces:
             weights = face_disc(light.shape, face)
             mine = weights * self.cover
             is_subject = float(mine.sum()) > FOUND_COVER * float(weights.sum())
             seen, counted = (own, mine) if is_subject else (light, weights)
-            found.append(float((seen * counted).sum() / counted.sum()))
+            found.append(float((seen * weights).sum() / counted.sum()))
         return found
 
 
@@ -119,19 +122,14 @@ def block_mean(plane: NDArray[np.floating], tall: int, wide: int) -> Plane:
 def map_of(drawn: Scene) -> SceneMap:
     """The map of a drawing twice as fine. Its light is that of the drawing, its EV over the scene's mid."""
     around, subject, cover = drawn.apart()
-    own = np.asarray(subject / np.maximum(cover, 1e-3), np.float32)
     return SceneMap(
-        around_ev=_relative_ev(around, drawn.ev100),
-        subject_ev=_relative_ev(own, drawn.ev100),
+        around_ev=np.asarray(ev_over_mid(around, drawn.ev100), np.float32),
+        subject=np.exp2(ev_over_mid(subject, drawn.ev100)).astype(np.float32),
         cover=cover,
         tones=drawn.tones,
         focus=drawn.share_of(drawn.focus),
         faces=drawn.faces,
     )
-
-
-def _relative_ev(luminance_cd_m2: Plane, ev100: float) -> Plane:
-    return np.asarray(ev_over_mid(luminance_cd_m2, ev100), np.float32)
 
 
 @lru_cache(maxsize=KEPT_MAPS)

@@ -94,6 +94,9 @@ def _set_sync(draft: Draft) -> None:
 def _set_gel(draft: Draft) -> None:
     case, flash_k = draft.case, draft.case.figure("preset_kelvin", "flash")
     apart = abs(float(mired(flash_k) - mired(case.light.cct_k)))
+    if case.flash.is_all_the_light:
+        draft.put("flash_gel", "none", "The flash is all the light there is: nothing to bring together.")
+        return
     warm = apart > case.figure("mixed_mired") and case.light.cct_k < flash_k
     draft.put(
         "flash_gel",
