@@ -3608,6 +3608,8 @@ export interface components {
             background_m?: number | null;
             /** Close Focus M */
             close_focus_m?: number | null;
+            /** @description Of the band; null: as it comes */
+            core_at?: components["schemas"]["SkyPoint"] | null;
             /** Distance M */
             distance_m: number;
             /**
@@ -3615,6 +3617,8 @@ export interface components {
              * @default false
              */
             fisheye: boolean;
+            /** @description By night; null: no Moon */
+            moon_at?: components["schemas"]["SkyPoint"] | null;
             /**
              * Seen As
              * @default
@@ -9788,6 +9792,16 @@ export interface components {
             zone: string;
         };
         /**
+         * SkyPoint
+         * @description A place in the sky as the camera stands: degrees right of where it points, and over the horizon.
+         */
+        SkyPoint: {
+            /** Across Deg */
+            across_deg: number;
+            /** Altitude Deg */
+            altitude_deg: number;
+        };
+        /**
          * SlotBank
          * @description Storage places of one kind that the body can recall.
          *
@@ -11367,6 +11381,7 @@ export type SituationOfShootPage = components['schemas']['SituationOfShootPage']
 export type SituationPage = components['schemas']['SituationPage'];
 export type SkyBlock = components['schemas']['SkyBlock'];
 export type SkyContext = components['schemas']['SkyContext'];
+export type SkyPoint = components['schemas']['SkyPoint'];
 export type SlotBank = components['schemas']['SlotBank'];
 export type Span = components['schemas']['Span'];
 export type SpeedBand = components['schemas']['SpeedBand'];

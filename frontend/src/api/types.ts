@@ -18,6 +18,7 @@ export type {
   CastOut,
   CatalogueEntry,
   ChangingLight,
+  ComposedScene,
   CheckExplanation,
   Choice,
   Control,

@@ -1,13 +1,18 @@
 /** The drawn frame of a plan's question: its composition through the plan's own camera, a moment after the question rests. */
 import { refDebounced } from '@vueuse/core'
 import { computed, toRef } from 'vue'
-import type { PlanInput, RenderRequest } from '@/api/types'
+import type { ComposedScene, PlanInput, RenderRequest } from '@/api/types'
 import { useFrame } from './useFrame'
 import { useRehearsed } from './useRehearsed'
 
 const REST_MS = 250
 
-export function usePlanFrame(request: () => PlanInput | null, widthPx: number) {
+/** heaven: where the Moon and the core of the band stand, when somebody knows. */
+export function usePlanFrame(
+  request: () => PlanInput | null,
+  widthPx: number,
+  heaven: () => Partial<Pick<ComposedScene, 'moon_at' | 'core_at'>> = () => ({}),
+) {
   /** The plan comes first; its picture may follow a moment later. */
   const rested = refDebounced(toRef(request), REST_MS)
   const { answer: base, problem: failed } = useRehearsed(() => (rested.value ? { ...rested.value, scene: null } : null))
@@ -15,7 +20,7 @@ export function usePlanFrame(request: () => PlanInput | null, widthPx: number) {
     const body = request()?.body
     if (!base.value || !body) return null
     return {
-      scene: base.value.scene,
+      scene: { ...base.value.scene, ...heaven() },
       seed: 1,
       tuning: base.value.tuning,
       body,

@@ -158,6 +158,37 @@ class TrueGeometry(SimpleTestCase):
         height = math.sqrt(float(made.tones["moon"].sum()) * 4 / math.pi) / 200
         self.assertAlmostEqual(height * 24, 1000 * 3474.8 / 384400, delta=0.3)
 
+    def night(self, **places):
+        return scene(replace(composed("milky_way"), tilt_deg=20.0, focal_mm=24.0, **places), 360, 240)
+
+    def middle(self, mask):
+        """Of a mask, in frame heights right of the middle and up from it."""
+        ys, xs = np.nonzero(mask > mask.max() / 2)
+        return (xs.mean() + 0.5 - 180) / 240, (120 - ys.mean() - 0.5) / 240
+
+    def test_the_moon_of_a_night_stands_at_its_bearing_and_height(self):
+        """Through 24 mm on 24 mm a radian is a frame height; 10 degrees over where the camera looks, 15 to the right."""
+        across, up = self.middle(self.night(moon_at=(15.0, 30.0)).tones["moon"])
+        self.assertAlmostEqual(across, math.radians(15) * math.cos(math.radians(30)), delta=0.01)
+        self.assertAlmostEqual(up, math.radians(10), delta=0.01)
+        self.assertNotIn("moon", self.night().tones)
+
+    def test_land_hides_a_moon_that_is_down(self):
+        up, down = (self.night(moon_at=(15.0, over)).tones["moon"].sum() for over in (10.0, -6.0))
+        self.assertGreater(up, 0)
+        self.assertEqual(down, 0)
+
+    def test_the_core_stands_where_the_sky_has_it(self):
+        left, right = (
+            self.middle(self.night(core_at=(across, 25.0)).tones["Milky Way"])[0] for across in (-20.0, 20.0)
+        )
+        self.assertAlmostEqual(right - left, math.radians(40) * math.cos(math.radians(25)), delta=0.08)
+
+    def test_a_place_no_sky_has_is_refused(self):
+        for place in ((200.0, 10.0), (0.0, 91.0), (math.nan, 0.0)):
+            with self.subTest(place), self.assertRaises(DomainError):
+                self.night(moon_at=place)
+
     def test_background_lies_at_its_distance(self):
         made = scene(composed("day_pitch", background_m=30.0, distance_m=10.0), *SIZE)
         self.assertIn(30.0, [layer.depth_m for layer in made.layers if layer.name == "stand"])

@@ -1,5 +1,7 @@
 """The way from a planned situation into its rehearsal."""
 
+from dataclasses import replace
+
 from django.test import SimpleTestCase
 
 from tests.core.builders import body, lens, plan_input, planned, situation
@@ -91,7 +93,7 @@ class EarlierNames(SimpleTestCase):
             self.assertEqual(ChosenPieces.model_validate(name).seen_as or "", made.cast)
 
     def test_what_travels_comes_back(self):
-        made = earlier("chapel")
+        made = replace(earlier("chapel"), moon_at=(12.0, 30.0), core_at=(-170.0, -20.0))
         camera = Capture(shutter_s=1, aperture=2, iso=100, focal_mm=made.focal_mm, subject_m=made.distance_m)
         self.assertEqual(composed_scene(made).through(camera), made)
         nearer = composed_scene(made).through(camera.model_copy(update={"subject_m": 3.0, "focal_mm": 35}))

@@ -51,6 +51,21 @@ class ChosenPieces(Document):
         return given
 
 
+class SkyPoint(Document):
+    """A place in the sky as the camera stands: degrees right of where it points, and over the horizon."""
+
+    across_deg: Annotated[Finite, Field(ge=-180, le=180)]
+    altitude_deg: Annotated[Finite, Field(ge=-90, le=90)]
+
+    @classmethod
+    def of(cls, degrees: tuple[float, float] | None) -> SkyPoint | None:
+        return None if degrees is None else cls(across_deg=degrees[0], altitude_deg=degrees[1])
+
+
+def _degrees(point: SkyPoint | None) -> tuple[float, float] | None:
+    return None if point is None else (point.across_deg, point.altitude_deg)
+
+
 class ComposedScene(Document):
     """Which surroundings and subject, and what of the camera's standpoint no setting says. A scene's earlier name is
     understood too. See scenes.composition.Composition."""
@@ -66,6 +81,8 @@ class ComposedScene(Document):
     fisheye: bool = False
     close_focus_m: Finite | None = None
     tone: str = "mid"
+    moon_at: SkyPoint | None = Field(default=None, description="By night; null: no Moon")
+    core_at: SkyPoint | None = Field(default=None, description="Of the band; null: as it comes")
 
     @model_validator(mode="before")
     @classmethod
@@ -81,6 +98,7 @@ class ComposedScene(Document):
             surroundings=self.surroundings, cast=self.seen_as, distance_m=capture.subject_m or self.distance_m,
             focal_mm=capture.focal_mm, sensor_height_mm=self.sensor_height_mm, background_m=self.background_m,
             tilt_deg=self.tilt_deg, across=self.across, windy=self.windy, fisheye=self.fisheye, close_focus_m=self.close_focus_m, tone=self.tone,
+            moon_at=_degrees(self.moon_at), core_at=_degrees(self.core_at),
         )  # fmt: skip
 
 
@@ -90,6 +108,7 @@ def composed_scene(composition: Composition) -> ComposedScene:
         surroundings=composition.surroundings, seen_as=composition.cast, distance_m=composition.distance_m,
         sensor_height_mm=composition.sensor_height_mm, background_m=composition.background_m, tilt_deg=composition.tilt_deg,
         across=composition.across, windy=composition.windy, fisheye=composition.fisheye, close_focus_m=composition.close_focus_m, tone=composition.tone,
+        moon_at=SkyPoint.of(composition.moon_at), core_at=SkyPoint.of(composition.core_at),
     )  # fmt: skip
 
 

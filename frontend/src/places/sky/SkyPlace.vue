@@ -155,6 +155,7 @@ useShortcuts([
     <NightFrame
       v-if="over.request.value && over.plan.value"
       :request="over.request.value"
+      :sky="panorama.answer.value"
       :pointed="pointed"
       :verdict="over.plan.value.frame.verdict" />
     <p v-if="panorama.answer.value?.frame?.caution" class="boxed stop" role="alert">{{ panorama.answer.value.frame.caution }}</p>

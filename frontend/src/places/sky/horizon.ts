@@ -14,7 +14,7 @@ const TOP_DEG = 84
 const BRIGHT_MAG = 17
 const DARK_MAG = 21.9
 
-const turnedFrom = (azimuth: number, centre: number): number => ((((azimuth - centre) % 360) + 540) % 360) - 180
+export const turnedFrom = (azimuth: number, centre: number): number => ((((azimuth - centre) % 360) + 540) % 360) - 180
 /** held: where the frame pointed when a hand took it; room: the height above the bearings, in pixels. */
 export function useHorizon(
   sky: () => PanoramaOut,

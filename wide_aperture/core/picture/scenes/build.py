@@ -6,7 +6,15 @@ import math
 from dataclasses import replace
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.picture.scenes.composition import Composition, behind_m, checked, drawn_at_m, placed, view
+from wide_aperture.core.picture.scenes.composition import (
+    Composition,
+    behind_m,
+    checked,
+    drawn_at_m,
+    placed,
+    sky_point,
+    view,
+)
 from wide_aperture.core.picture.scenes.drawing import Canvas
 from wide_aperture.core.picture.scenes.fisheye import Bend, bend_scene, source_window
 from wide_aperture.core.picture.scenes.piece import Surroundings, flash
@@ -114,7 +122,7 @@ def _world(composition: Composition, canvas: Canvas, seed: int, tuning: Tuning, 
     return World(
         canvas, seed, tuning, place.key_deg if tuning.key_deg is None else tuning.key_deg, {lamp.name: lamp for lamp in lamps},
         view=view(composition), subject_m=drawn_at_m(composition), background_m=behind_m(composition), ev100=place.ev100,
-        windy=composition.windy,
+        windy=composition.windy, moon_at=sky_point(composition, composition.moon_at), core_at=sky_point(composition, composition.core_at),
         tone=composition.tone, cast_in_sky=who is not None and who.in_sky, draw_cast=draw_cast, subject_light=_on_subject(place, lamps, tuning),
     )  # fmt: skip
 

@@ -19,6 +19,7 @@ LAND_HORIZON, SKY_HORIZON = 0.40, 0.86
 MOON_OVER, MOON_AT = 0.24, 0.40  # how far under the Moon the crest of the land stands, and where the Moon
 FAR_SKY_M = 100_000.0
 MOON_HIGH = 0.7  # tangent of its height when no land is in the picture
+FURTHEST_RAD = 1.4  # aside or up: outside every frame that is drawn straight
 ABSURD_SHARE = 6.0  # of the frame's height
 FURTHEST_M = 1e6
 WHOLE_SKY_M = 3.844e8
@@ -29,7 +30,8 @@ class Composition:
     """What decides a drawing but its light. distance_m: to the subject; background_m: from the camera to what lies behind,
     None: as usual for the surroundings; tilt_deg: upwards, None: the camera looks at the subject; across: of the subject,
     frame heights right of the middle; close_focus_m: nearest the lens focuses, None: not asked;
-    tone: what people in it wear: "light", "dark" or "mid", as they come.
+    tone: what people in it wear: "light", "dark" or "mid", as they come; moon_at, core_at: where the Moon and the core of the
+    band stand by night, degrees right of where the camera points and over the horizon; None: no Moon, the core as it comes.
     """
 
     surroundings: str
@@ -45,6 +47,8 @@ class Composition:
     close_focus_m: float | None = None
     aspect: float = 1.5
     tone: str = "mid"
+    moon_at: tuple[float, float] | None = None
+    core_at: tuple[float, float] | None = None
 
     @property
     def place(self) -> Surroundings:
@@ -56,9 +60,35 @@ class Composition:
         """Raises UnknownIdError."""
         return cast(self.cast) if self.cast else None
 
+    @property
+    def by_angles(self) -> bool:
+        """True where the sky is what is looked at: it is drawn by angles."""
+        return self.who is not None and self.who.name in ("stars", "aurora")
+
     def through(self, focal_mm: float, distance_m: float | None) -> Composition:
         """The same through another lens or from another distance."""
         return replace(self, focal_mm=focal_mm, distance_m=self.distance_m if distance_m is None else distance_m)
+
+
+def _in_the_sky(composition: Composition) -> list[tuple[str, tuple[float, float]]]:
+    places = {"moon_at": composition.moon_at, "core_at": composition.core_at}
+    return [(name, place) for name, place in places.items() if place is not None]
+
+
+def sky_point(composition: Composition, place: tuple[float, float] | None) -> tuple[float, float] | None:
+    """How far right of where the camera points, and over the horizon, a place of the sky is drawn at, in focal lengths.
+
+    None for no place.
+    """
+    if place is None:
+        return None
+    over = math.radians(place[1])
+    across = math.radians(place[0]) * math.cos(over)  # bearings draw together towards the zenith
+    if composition.by_angles:
+        return across, over
+    return math.tan(max(min(across, FURTHEST_RAD), -FURTHEST_RAD)), math.tan(
+        max(min(over, FURTHEST_RAD), -FURTHEST_RAD)
+    )
 
 
 @cache
@@ -109,6 +139,8 @@ def checked(composition: Composition) -> None:
         ("background_m", composition.background_m if composition.background_m is not None else 1.0, 0.001, 1e13),
         ("tilt_deg", composition.tilt_deg or 0.0, -90, 90),
         ("across", composition.across, -3, 3),
+        *((name, place[0], -180, 180) for name, place in _in_the_sky(composition)),
+        *((name, place[1], -90, 90) for name, place in _in_the_sky(composition)),
     ):
         if not (math.isfinite(value) and low <= value <= high):
             raise DomainError(f"composition/{name}", value, f"must lie between {low} and {high}")
@@ -159,8 +191,8 @@ def view(composition: Composition) -> View:
     focal, sensor = composition.focal_mm, composition.sensor_height_mm
     at_infinity = focal / sensor
     eye = who.eye_m if who is not None else 1.6
-    if composition.tilt_deg is not None and who is not None and who.name in ("stars", "aurora"):
-        horizon = 0.5 + math.radians(composition.tilt_deg) * at_infinity  # the sky is drawn by angles
+    if composition.tilt_deg is not None and composition.by_angles:
+        horizon = 0.5 + math.radians(composition.tilt_deg) * at_infinity
     elif composition.tilt_deg is not None:
         horizon = 0.5 + math.tan(math.radians(max(min(composition.tilt_deg, 85.0), -85.0))) * at_infinity
     elif who is None or who.name in ("nothing", "rocks", "trails"):
@@ -171,7 +203,7 @@ def view(composition: Composition) -> View:
         )
     elif who.name == "moon":
         horizon = MOON_AT + _moon_tangent(composition) * at_infinity
-    elif who.in_sky and who.name in ("stars", "aurora"):
+    elif composition.by_angles:
         horizon = SKY_HORIZON
     else:
         tall = who.framed_m or who.height_m

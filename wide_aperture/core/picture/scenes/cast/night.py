@@ -15,6 +15,7 @@ from wide_aperture.core.picture.scenes.world import World
 
 STAR_RATE, MOON_RATE = 15.04, 14.5
 BAND_TILT = math.radians(58.0)
+CORE_U, CORE_OVER = 0.2684, 0.3825  # where the core comes to stand when nobody says, in focal lengths
 MOON_WIDE_M = 3_474_800.0
 MOON_MID_EV = 14.8
 SMALL_MOON_PX = 3.0  # radius under which only its light counts
@@ -38,11 +39,12 @@ def starry(world: World, *, is_subject: bool) -> None:
     sheet = world.sheet()
     scale = 1.0 / max(world.view.height_at_infinity, 0.2)  # tangents a frame height
     u, v = canvas.x * np.float32(scale), (canvas.y - world.view.horizon) * np.float32(scale)
-    along = (u - 0.12) * math.cos(BAND_TILT) + (v + 0.62) * math.sin(BAND_TILT)
-    across = -(u - 0.12) * math.sin(BAND_TILT) + (v + 0.62) * math.cos(BAND_TILT)
+    core_u, core_v = (CORE_U, -CORE_OVER) if world.core_at is None else (world.core_at[0], -world.core_at[1])
+    along = (u - core_u) * math.cos(BAND_TILT) + (v - core_v) * math.sin(BAND_TILT)
+    across = -(u - core_u) * math.sin(BAND_TILT) + (v - core_v) * math.cos(BAND_TILT)
     clouds = canvas.noise(5.5 * scale, seed, octaves=6)
     band = np.exp(-((across / 0.20) ** 2))
-    core = np.exp(-((across / 0.12) ** 2) - ((along - 0.28) / 0.34) ** 2)
+    core = np.exp(-((across / 0.12) ** 2) - (along / 0.34) ** 2)
     lanes = np.clip(
         1.25 - 1.5 * np.exp(-(((across + 0.03 * clouds - 0.018) / 0.042) ** 2)) * np.clip(0.75 + clouds, 0, 1.6),
         0.12,
@@ -77,10 +79,22 @@ def _points(world: World, sheet, scale: float) -> None:  # type: ignore[no-untyp
 
 
 def moon(world: World, placed: Placed) -> None:
+    """The Moon as what is photographed."""
+    _disc(world, world.at(placed.x_m, placed.y_m, placed.z_m), is_subject=True)
+
+
+def moon_aside(world: World) -> None:
+    """The Moon where it stands in the sky, beside what is photographed."""
+    if world.moon_at is not None:
+        by = world.view.height_at_infinity
+        _disc(world, (world.moon_at[0] * by, world.view.horizon - world.moon_at[1] * by), is_subject=False)
+
+
+def _disc(world: World, at: Point, *, is_subject: bool) -> None:
     """The Moon's disc at its true size: sunlit rock about EV 14.8, whatever the land has."""
     canvas, seed = world.canvas, world.seed
     radius = world.size(MOON_WIDE_M / 2, 3.844e8)
-    x0, y0 = world.at(placed.x_m, placed.y_m, placed.z_m)
+    x0, y0 = at
     halo = world.sheet(x0 - 6 * radius, y0 - 6 * radius, x0 + 6 * radius, y0 + 6 * radius)
     away = np.hypot(halo.canvas.x - x0, halo.canvas.y - y0)
     halo.shine(np.exp(-((away / (radius * 1.3)) ** 2)).astype(np.float32), 0.4, 4600)
@@ -104,9 +118,10 @@ def moon(world: World, placed: Placed) -> None:
     mean = float((level * disc).sum() / max(float(disc.sum()), 1e-6))
     bright = np.float32(2.0**MOON_MID_EV * 0.125) * level / np.float32(max(mean, 1e-6))
     sheet.glow(disc, bright.astype(np.float32), 4300)
-    world.add("Moon", sheet, math.inf, {}, sky_arcsec_s=MOON_RATE, is_subject=True, own_level=True)
+    world.add("Moon", sheet, math.inf, {}, sky_arcsec_s=MOON_RATE, is_subject=is_subject, own_level=True)
     world.mark("moon", disc, sheet)
-    world.focus = kept_inside(world, (x0, y0))
+    if is_subject:
+        world.focus = kept_inside(world, (x0, y0))
 
 
 def _craters(u: np.ndarray, v: np.ndarray, seed: int) -> np.ndarray:

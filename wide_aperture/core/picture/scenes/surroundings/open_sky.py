@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from wide_aperture.core.picture.scenes.cast.night import DARK_SKY_CD, starry
+from wide_aperture.core.picture.scenes.cast.night import DARK_SKY_CD, moon_aside, starry
 from wide_aperture.core.picture.scenes.colour_space import three_of, white_of
 from wide_aperture.core.picture.scenes.drawing import ridge
 from wide_aperture.core.picture.scenes.piece import Surroundings, lamp
@@ -116,7 +116,8 @@ def ridge_by_night(world: World) -> None:
 
 
 def _overhead(world: World) -> None:
-    """What stands in the sky; where nothing is meant to, the stars of any night."""
+    """What stands in the sky; where nothing is meant to, the stars of any night. And the Moon, when it is up."""
+    moon_aside(world)
     if world.cast_in_sky:
         world.cast()
     else:
