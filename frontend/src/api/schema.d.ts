@@ -3957,7 +3957,7 @@ export interface components {
              * @default clear
              * @enum {string}
              */
-            condition: "clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
+            condition: "clear" | "haze" | "fog" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
             /**
              * From Min
              * @default 0
@@ -4933,6 +4933,11 @@ export interface components {
             /** Cct K */
             cct_k?: number | null;
             /**
+             * Condition
+             * @description What the sky is like, if it matters: haze and fog hide
+             */
+            condition?: ("clear" | "haze" | "fog" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side") | null;
+            /**
              * Ev100
              * @description EV at ISO 100
              */
@@ -5001,7 +5006,7 @@ export interface components {
             /** Cct K */
             cct_k?: number | null;
             /** Condition */
-            condition?: ("clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side") | null;
+            condition?: ("clear" | "haze" | "fog" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side") | null;
             /**
              * Ev100
              * @description EV at ISO 100
@@ -5040,7 +5045,7 @@ export interface components {
              * @default clear
              * @enum {string}
              */
-            condition: "clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
+            condition: "clear" | "haze" | "fog" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
             /**
              * Ev High
              * @description Brightest it gets; null: steady
@@ -5400,7 +5405,7 @@ export interface components {
              * Condition
              * @enum {string}
              */
-            condition: "clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
+            condition: "clear" | "haze" | "fog" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
             /**
              * Ev100
              * @description EV at ISO 100
@@ -5759,6 +5764,8 @@ export interface components {
             pulses: boolean;
             /** Range Ev */
             range_ev: number;
+            /** Sky */
+            sky?: ("clear" | "haze" | "fog" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side") | null;
         };
         /**
          * NamedLook
@@ -7613,7 +7620,7 @@ export interface components {
              * @default clear
              * @enum {string}
              */
-            condition: "clear" | "haze" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
+            condition: "clear" | "haze" | "fog" | "broken_cloud" | "overcast" | "open_shade" | "under_trees" | "window_side";
             sky: components["schemas"]["SkyContext"];
         };
         /** ReadingsOut */

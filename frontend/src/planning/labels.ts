@@ -64,6 +64,7 @@ const WORDS: Record<string, Record<string, string>> = {
   sky: {
     clear: 'clear',
     haze: 'haze',
+    fog: 'fog',
     broken_cloud: 'broken cloud',
     overcast: 'overcast',
     open_shade: 'open shade',

@@ -1,5 +1,6 @@
 """The way from a planned situation into its rehearsal."""
 
+import datetime as dt
 from dataclasses import replace
 
 from django.test import SimpleTestCase
@@ -7,12 +8,16 @@ from django.test import SimpleTestCase
 from tests.core.builders import body, lens, plan_input, planned, situation
 from tests.core.corpus import demo_inputs
 from wide_aperture.core.documents.body import ReserveFloor
-from wide_aperture.core.documents.situation import LightByName
+from wide_aperture.core.documents.situation import LightByName, LightBySky
+from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.core.picture.imaging.capture import Capture
+from wide_aperture.core.planning import plan_of
 from wide_aperture.core.planning.case.composing import composed
 from wide_aperture.core.rehearsal.begin import rehearsal
 from wide_aperture.core.rehearsal.composed import EARLIER_SCENES, ChosenPieces, ComposedScene, composed_scene, earlier
+
+OPEN_SEA = SkyContext(date=dt.date(2026, 6, 20), zone="Etc/UTC", latitude_deg=51.5, longitude_deg=-25.0)
 
 
 def case_of(brief, camera=None, glass=None, preferences=None):
@@ -120,6 +125,19 @@ class AsPlanned(SimpleTestCase):
         self.assertEqual((camera.look.base, camera.white.mode, camera.white.kelvin), ("flat", "kelvin", 4000))
         self.assertAlmostEqual(camera.subject_m, 24.5, delta=0.1)
         self.assertIsNotNone(camera.hand_limit_s)
+
+    def test_fog_hides_by_metres_and_haze_by_the_scene(self):
+        def hidden(condition: str, metres: float) -> float:
+            brief = situation(
+                light=LightBySky(condition=condition), near=metres, far=metres, starts_at_min=720, ends_at_min=780
+            )
+            asked = plan_input(brief, sky=OPEN_SEA)
+            return rehearsal(asked.case, plan_of(asked)).tuning.haze
+
+        self.assertEqual(hidden("fog", 2), 0.27)  # 0.02 ** (20 / 250) of the contrast is left at 20 m
+        self.assertEqual(hidden("fog", 100), 0.95)
+        self.assertEqual([hidden("haze", metres) for metres in (2, 100)], [0.35, 0.35])
+        self.assertEqual(hidden("overcast", 100), 0)
 
     def test_the_scene_takes_on_the_situations_light_colour_speed_and_pulse(self):
         brief = situation(7.0, 13.0, light=LightByName(name="small_pitch", cct_k=3500), genre="sports")

@@ -10,6 +10,7 @@ from typing import Annotated
 from pydantic import Field, TypeAdapter
 
 from wide_aperture.core.document import Document, ExposureValue, Fraction01, Kelvin, Name, Positive
+from wide_aperture.core.documents.situation import SkyCondition
 from wide_aperture.core.errors import UnknownIdError
 
 
@@ -25,6 +26,7 @@ class NamedLight(Document):
     pulses: Annotated[bool, Field(description="Pulses at twice the mains frequency")] = False
     modulation: Fraction01 = 0.0
     range_ev: Positive
+    sky: SkyCondition | None = None
 
 
 @cache

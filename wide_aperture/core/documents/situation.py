@@ -94,7 +94,7 @@ OUTPUT_PIXELS: dict[str, float] = {
 }
 
 
-SkyCondition = Literal["clear", "haze", "broken_cloud", "overcast", "open_shade", "under_trees", "window_side"]
+SkyCondition = Literal["clear", "haze", "fog", "broken_cloud", "overcast", "open_shade", "under_trees", "window_side"]
 
 
 class SpeedBand(Document):
@@ -128,6 +128,9 @@ class LightByEv(_Light):
 
     kind: Literal["ev"] = "ev"
     ev100: ExposureValue
+    condition: SkyCondition | None = Field(
+        default=None, description="What the sky is like, if it matters: haze and fog hide"
+    )
 
 
 class LightByName(_Light):

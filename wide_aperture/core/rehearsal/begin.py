@@ -13,7 +13,7 @@ from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Setup
-from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, LightBySky, Waveform
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M, Waveform
 from wide_aperture.core.picture.imaging.capture import Capture, LookRecipe, Thresholds, WhiteSetting
 from wide_aperture.core.picture.metering import MeterPattern
 from wide_aperture.core.picture.scenes.composition import Composition, faults
@@ -25,6 +25,9 @@ from wide_aperture.core.rehearsal.composed import ChosenPieces, ComposedScene, c
 WHITE_MODES = ("auto", "daylight", "cloudy", "shade", "tungsten", "fluorescent", "flash", "kelvin")
 SAME_COLOUR_MIRED = figure("same_colour_mired")
 HAZE = 0.35  # of what is far, on a hazy day
+FOG_SEEN_M = 250.0  # how far one sees in fog: under a kilometre it is called so
+CONTRAST_SEEN = 0.02  # what is left of the contrast there
+MOST_HAZE = 0.95
 
 
 class AroundTuning(Document):
@@ -139,7 +142,7 @@ def _tuning(case: Case, composition: Composition, setup: Setup) -> SceneTuning:
     return SceneTuning(
         light_ev=case.frame.level_ev_in(composition),
         speed=round(min(max(speed, 0.0), 50.0), 2),
-        haze=HAZE if isinstance(situation.light, LightBySky) and situation.light.condition == "haze" else 0.0,
+        haze=_haze(case),
         key_cct_k=case.light.cct_k if other else None,
         second_cct_k=situation.second_cct_k,
         flash=case.flash.in_use,
@@ -152,6 +155,14 @@ def _tuning(case: Case, composition: Composition, setup: Setup) -> SceneTuning:
         subject_ev=case.frame.subject_by_ev_in(composition),
         around=None if around is None else AroundTuning(**asdict(around)),
     )
+
+
+def _haze(case: Case) -> float:
+    """How much contrast is lost at ten times the subject's distance. Source: Koschmieder, 2 % of contrast at the visibility."""
+    if case.light.condition == "fog":
+        left = math.pow(CONTRAST_SEEN, 10 * case.subject.mid_m / FOG_SEEN_M)
+        return round(min(1 - left, MOST_HAZE), 2)
+    return HAZE if case.light.condition == "haze" else 0.0
 
 
 def tuning_of(asked: SceneTuning) -> Tuning:

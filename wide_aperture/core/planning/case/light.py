@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 
 from wide_aperture.core.craft.figures import figures_of
 from wide_aperture.core.craft.lights import NamedLight, named_light
-from wide_aperture.core.documents.situation import LightByName, LightBySky
+from wide_aperture.core.documents.situation import LightByName, LightBySky, SkyCondition
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics.motion import common_period
@@ -31,6 +31,11 @@ class Light:
     def _named(self) -> NamedLight | None:
         light = self.case.situation.light
         return named_light(light.name) if isinstance(light, LightByName) else None
+
+    @property
+    def condition(self) -> SkyCondition | None:
+        """What the sky is like; None where nobody says."""
+        return self._named.sky if self._named else getattr(self.case.situation.light, "condition", None)
 
     @cached_property
     def ev100(self) -> float:

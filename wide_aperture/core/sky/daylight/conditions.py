@@ -1,4 +1,4 @@
-"""From the light of the sky to the light on a subject, by condition: clear sun, haze, cloud, shade, under trees, at a window.
+"""From the light of the sky to the light on a subject, by condition: clear sun, haze, cloud, fog, shade, under trees, at a window.
 
 Each condition takes a part of the direct and of the diffuse light; its band is what photographers meet with the same name.
 Colour: daylight warms as the Sun sinks, cools through dusk, and is the Moon's at night.
@@ -42,6 +42,7 @@ TABLE: dict[SkyCondition, Condition] = {
     "haze": Condition(label="hazy sun", direct=0.50, diffuse=0.80, band_ev=0.5, range_ev=10),
     "broken_cloud": Condition(label="sun and cloud in turn", direct=0.36, diffuse=0.80, band_ev=1.3, range_ev=10, leans=0.7),
     "overcast": Condition(label="overcast", direct=0.0, diffuse=0.62, cloud=0.17, band_ev=0.9, cct_k=6500, range_ev=8, leans=0.3),
+    "fog": Condition(label="fog", direct=0.0, diffuse=0.62, cloud=0.15, band_ev=1.0, cct_k=6500, range_ev=6, leans=0.1),
     "open_shade": Condition(label="open shade", direct=0.0, diffuse=0.70, band_ev=0.6, cct_k=7800, range_ev=8),
     "under_trees": Condition(label="under trees", direct=0.0, diffuse=0.10, band_ev=1.0, cct_k=6500, range_ev=9, leans=0.5),
     "window_side": Condition(label="beside a window", direct=0.0, diffuse=0.045, band_ev=1.0, cct_k=6500, range_ev=11, leans=0.0),

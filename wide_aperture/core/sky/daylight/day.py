@@ -99,4 +99,4 @@ def light_of(
 
 
 def _moon_reaches(condition: SkyCondition) -> float:
-    return {"overcast": 0.2, "open_shade": 0.1, "under_trees": 0.1, "window_side": 0.05}.get(condition, 1.0)
+    return {"overcast": 0.2, "fog": 0.1, "open_shade": 0.1, "under_trees": 0.1, "window_side": 0.05}.get(condition, 1.0)

@@ -102,6 +102,7 @@ def _by_ev(light: LightBySky, span: SpanLight) -> LightByEv:
         ev_high=round(span.ev_high, 2),
         cct_k=light.cct_k if light.cct_k is not None else round(span.cct_k, -1),
         ev_refers_to=light.ev_refers_to,
+        condition=light.condition,
     )
 
 
