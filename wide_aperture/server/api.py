@@ -11,6 +11,7 @@ from ninja.renderers import BaseRenderer
 from ninja.responses import NinjaJSONEncoder
 
 from wide_aperture.core.planning import PLANNER_VERSION
+from wide_aperture.focus.api import focus
 from wide_aperture.gear.api import bodies, foundations, gear, lenses
 from wide_aperture.http import problems
 from wide_aperture.http.description import DescribedApi
@@ -63,6 +64,7 @@ register_abandoned(api)
 api.add_router("", about)
 api.add_router("", live)
 api.add_router("", rehearse)
+api.add_router("/focus", focus)
 api.add_router("/places", places)
 api.add_router("/sky", sky)
 api.add_router("/phrasebooks", phrasebooks)

@@ -281,6 +281,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/focus/areas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Three Areas
+         * @description The three areas worth a button over several situations.
+         */
+        post: operations["focus_areas"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/focus/hangs-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What It Hangs On
+         * @description Which assumption the verdict between two setups hangs on.
+         */
+        post: operations["focus_hangs_on"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/focus/lab": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Setups
+         * @description Setups on a situation: sharp of shot, gaps, what was held, and a run to look at.
+         */
+        post: operations["focus_lab"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/focus/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Everything
+         * @description Every area the body has with every response and priority.
+         */
+        post: operations["focus_matrix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/focus/scenarios": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Known Scenarios
+         * @description The lab's own scenarios, and the words for what is held.
+         */
+        get: operations["focus_scenarios"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/focus/zone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Zone Focus
+         * @description What a distance set beforehand keeps sharp, and one for walking out of the door.
+         */
+        post: operations["focus_zone"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/foundations": {
         parameters: {
             query?: never;
@@ -2318,6 +2438,24 @@ export interface components {
              */
             focal_length_mm: number;
         };
+        /** AreasOut */
+        AreasOut: {
+            /** Areas */
+            areas: components["schemas"]["AtHand"][];
+        };
+        /**
+         * AreasRequest
+         * @description Situations between which the hand changes areas.
+         */
+        AreasRequest: {
+            /** Asked */
+            asked: components["schemas"]["PlanInput"][];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
         /**
          * AroundTuning
          * @description Surroundings at stated numbers. See scenes.scene.Around.
@@ -2348,6 +2486,18 @@ export interface components {
             setup: components["schemas"]["Setup"];
         };
         /**
+         * Assumed
+         * @description What the brief does not say of a scenario.
+         */
+        Assumed: {
+            /** Field */
+            field: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * Assumption
          * @description What the brief does not say and the drawn surroundings supply. field: where the brief would say it.
          */
@@ -2370,6 +2520,22 @@ export interface components {
             unit: string;
             /** Value */
             value?: number | null;
+        };
+        /**
+         * AtHand
+         * @description An area worth a button. saves_s: how much longer without a sharp frame the scenarios would be without it, all together;
+         *     for: the scenarios it is the best of the three for.
+         */
+        AtHand: {
+            /**
+             * Area
+             * @enum {string}
+             */
+            area: "pinpoint" | "single_point" | "expanded_point" | "small_zone" | "zone" | "wide_tracking" | "tracking_point" | "whole_area";
+            /** Best For */
+            best_for: string[];
+            /** Saves S */
+            saves_s: number;
         };
         /**
          * BalancedRise
@@ -3482,6 +3648,30 @@ export interface components {
             while_held: boolean;
         };
         /**
+         * Cell
+         * @description One area, response and priority on a scenario.
+         */
+        Cell: {
+            /**
+             * Area
+             * @enum {string}
+             */
+            area: "pinpoint" | "single_point" | "expanded_point" | "small_zone" | "zone" | "wide_tracking" | "tracking_point" | "whole_area";
+            /**
+             * Priority
+             * @enum {string}
+             */
+            priority: "release" | "balanced" | "focus";
+            released_per_s: components["schemas"]["Spread"];
+            /**
+             * Response
+             * @enum {string}
+             */
+            response: "locked_on" | "standard" | "responsive";
+            sharp: components["schemas"]["Spread"];
+            sharp_share: components["schemas"]["Spread"];
+        };
+        /**
          * ChangingLight
          * @description The whole block. iso_floor, iso_ceiling: automatic limits that survive it; null where the ISO is set by hand.
          */
@@ -4290,6 +4480,133 @@ export interface components {
             mechanical_s?: number | null;
         };
         /**
+         * FocusOutcome
+         * @description What a setup makes of a scenario. sharp_share: of the frames; longest_gap_s: without a sharp frame; first_sharp_s: from the
+         *     press, the whole time where none was; held: shares of the time, by what was held.
+         */
+        FocusOutcome: {
+            first_sharp_s: components["schemas"]["Spread"];
+            frames: components["schemas"]["Spread"];
+            /** Held */
+            held: {
+                [key: string]: number;
+            };
+            longest_gap_s: components["schemas"]["Spread"];
+            released_per_s: components["schemas"]["Spread"];
+            /** Runs */
+            runs: number;
+            sharp: components["schemas"]["Spread"];
+            sharp_share: components["schemas"]["Spread"];
+        };
+        /**
+         * FocusSetup
+         * @description A camera set up to focus. widest: f-number at which it focuses; af_blind_ev: light at which it sees nothing there.
+         *
+         *     blackout_s: after each frame, in which nothing is measured; coc_mm: of the output; zone_m: where focus is set by hand.
+         */
+        FocusSetup: {
+            /**
+             * Af Blind Ev
+             * @description EV at ISO 100
+             * @default -3
+             */
+            af_blind_ev: number;
+            /**
+             * Aperture
+             * @description f-number
+             * @default 2.8
+             */
+            aperture: number;
+            /**
+             * Area
+             * @default zone
+             * @enum {string}
+             */
+            area: "pinpoint" | "single_point" | "expanded_point" | "small_zone" | "zone" | "wide_tracking" | "tracking_point" | "whole_area";
+            /**
+             * Assist Lamp
+             * @default false
+             */
+            assist_lamp: boolean;
+            /**
+             * Blackout S
+             * @default 0.02
+             */
+            blackout_s: number;
+            /**
+             * Close Focus M
+             * @description metres from the lens
+             * @default 1
+             */
+            close_focus_m: number;
+            /**
+             * Coc Mm
+             * @default 0.03
+             */
+            coc_mm: number;
+            /**
+             * Detection
+             * @default off
+             * @enum {string}
+             */
+            detection: "off" | "automatic" | "human" | "human_eye" | "animal" | "animal_eye" | "bird" | "insect" | "vehicle";
+            /**
+             * Detection When
+             * @default always
+             * @enum {string}
+             */
+            detection_when: "always" | "on_button";
+            /**
+             * Focal Mm
+             * @description focal length, mm
+             * @default 100
+             */
+            focal_mm: number;
+            /**
+             * Frames Per S
+             * @default 10
+             */
+            frames_per_s: number;
+            /**
+             * Mode
+             * @default continuous
+             * @enum {string}
+             */
+            mode: "single" | "continuous" | "manual";
+            /**
+             * Priority
+             * @default release
+             * @enum {string}
+             */
+            priority: "release" | "balanced" | "focus";
+            /**
+             * Response
+             * @default standard
+             * @enum {string}
+             */
+            response: "locked_on" | "standard" | "responsive";
+            /**
+             * Sensor Height Mm
+             * @description mm
+             * @default 24
+             */
+            sensor_height_mm: number;
+            /**
+             * Subject Motion
+             * @default normal
+             * @enum {string}
+             */
+            subject_motion: "steady" | "normal" | "erratic";
+            /**
+             * Widest
+             * @description f-number
+             * @default 2.8
+             */
+            widest: number;
+            /** Zone M */
+            zone_m?: number | null;
+        };
+        /**
          * FollowOut
          * @description walked: steps that were done; said: what the camera showed at each, the refused one last.
          */
@@ -4690,6 +5007,46 @@ export interface components {
             magnitude: number[][];
         };
         /**
+         * HangsOn
+         * @description How a difference changes with one assumption. low, high: the difference in sharp share with it at 0.6 and at 1.6 times.
+         */
+        HangsOn: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "scene" | "model";
+            /**
+             * Turns
+             * @description Whether the verdict turns round within these
+             */
+            turns: boolean;
+            /** Value */
+            value: number;
+        };
+        /** HangsOnOut */
+        HangsOnOut: {
+            /** Hangs On */
+            hangs_on: components["schemas"]["HangsOn"][];
+        };
+        /** HangsOnRequest */
+        HangsOnRequest: {
+            first: components["schemas"]["FocusSetup"];
+            scenario: components["schemas"]["Scenario"];
+            second: components["schemas"]["FocusSetup"];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
          * HeldOffer
          * @description What a held button could reach during a situation without leaving it.
          */
@@ -4802,6 +5159,171 @@ export interface components {
         KitFile: {
             /** Text */
             text: string;
+        };
+        /**
+         * LabOut
+         * @description best: which of the setups is surely the best; null where chance may decide, or where there is one.
+         */
+        LabOut: {
+            /** Assumed */
+            assumed: components["schemas"]["Assumed"][];
+            /** Best */
+            best: number | null;
+            planned: components["schemas"]["FocusSetup"];
+            scenario: components["schemas"]["Scenario"];
+            /** Tried */
+            tried: components["schemas"]["TriedOut"][];
+        };
+        /**
+         * LabRequest
+         * @description A plan request; the scenario and setups as changed by hand, else those of the plan.
+         */
+        LabRequest: {
+            /**
+             * @default {
+             *       "cards_gb": 128,
+             *       "flash": null,
+             *       "grey_card": false,
+             *       "nd_stackable": true,
+             *       "nd_stops": [],
+             *       "release": true,
+             *       "spare_batteries": 1
+             *     }
+             */
+            accessories: components["schemas"]["Accessories"];
+            body: components["schemas"]["Body"];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
+            foundation?: components["schemas"]["Foundation"] | null;
+            lens: components["schemas"]["Lens"];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @default {
+             *       "accepted_blur_percent": {},
+             *       "look": null,
+             *       "mains_hz": 50,
+             *       "requests": {
+             *         "af_area": null,
+             *         "af_mode": null,
+             *         "aperture": null,
+             *         "back_button_af": null,
+             *         "bodies": 1,
+             *         "bracketing": null,
+             *         "burst_seconds": null,
+             *         "card_mode": null,
+             *         "clock_synced": null,
+             *         "dr_mode": null,
+             *         "drive": null,
+             *         "exposure_mode": null,
+             *         "file": null,
+             *         "file_prefix": null,
+             *         "flash": null,
+             *         "focus_method": null,
+             *         "focus_stack_frames": null,
+             *         "half_press_af": null,
+             *         "interval_s": null,
+             *         "iso": null,
+             *         "kelvin": null,
+             *         "metering": null,
+             *         "noise_reduction_long_exposure": null,
+             *         "picture_profile": null,
+             *         "self_timer": null,
+             *         "sequence_frames": null,
+             *         "sequence_hours": null,
+             *         "shared_camera": false,
+             *         "shutter_floor_s": null,
+             *         "shutter_s": null,
+             *         "shutter_type": null,
+             *         "stabilisation": null,
+             *         "subject_detection": null,
+             *         "white_balance": null
+             *       },
+             *       "schools": {
+             *         "af_area": "by_case",
+             *         "af_mode": "by_case",
+             *         "ambient": "balanced",
+             *         "anti_flicker": "by_case",
+             *         "burst_review": "last",
+             *         "cards": "mirror",
+             *         "clip_warning": "always",
+             *         "crop": "full_frame_crop_later",
+             *         "detection": "by_subject",
+             *         "dial_order": "by_mode",
+             *         "exposure": "by_case",
+             *         "file": "raw",
+             *         "focus_start": "back_button",
+             *         "frame_rate": "a_little_lower",
+             *         "hand_bracket": "tripod_only",
+             *         "hand_hold": "reciprocal",
+             *         "highlights": "by_case",
+             *         "iso": "ceiling_only",
+             *         "jpeg_for": "screen",
+             *         "jpeg_white": "by_light",
+             *         "metering": "pattern",
+             *         "moon_focus": "single",
+             *         "moon_tone": "mid",
+             *         "moon_white": "daylight",
+             *         "movement": "unseen",
+             *         "night_colour": "cool_fixed",
+             *         "noise_reduction": "later",
+             *         "peaking": "by_hand",
+             *         "peaking_colour": "red",
+             *         "peaking_level": "low",
+             *         "points": "full",
+             *         "points_wrap": "off",
+             *         "preview": "neutral",
+             *         "priority": "by_case",
+             *         "range": "by_case",
+             *         "recomposing": "move_point",
+             *         "reserve_rest": "off",
+             *         "response": "by_case",
+             *         "review": "by_case",
+             *         "ring_refines": "by_case",
+             *         "simulation": "always",
+             *         "slow_animals": "low",
+             *         "slowest_time": "by_case",
+             *         "street_frames": "burst",
+             *         "touch_point": "off",
+             *         "warmth": "part",
+             *         "white_balance": "by_case"
+             *       },
+             *       "schools_here": []
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            /**
+             * Runs
+             * @default 300
+             */
+            runs: number;
+            scenario?: components["schemas"]["Scenario"] | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Setups
+             * @default []
+             */
+            setups: components["schemas"]["FocusSetup"][];
+            situation: components["schemas"]["Situation"];
+            sky?: components["schemas"]["SkyContext"] | null;
+            /**
+             * Which
+             * @description Which of forty runs to look at, from the worst to the best
+             * @default 20
+             */
+            which: number;
         };
         /** Left */
         Left: {
@@ -5358,6 +5880,22 @@ export interface components {
             preview_clipped: string | null;
             /** Raw Clipped */
             raw_clipped: string | null;
+        };
+        /** MatrixOut */
+        MatrixOut: {
+            /** Cells */
+            cells: components["schemas"]["Cell"][];
+        };
+        /** MatrixRequest */
+        MatrixRequest: {
+            body: components["schemas"]["Body"];
+            scenario: components["schemas"]["Scenario"];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            setup: components["schemas"]["FocusSetup"];
         };
         /**
          * Measured
@@ -8513,6 +9051,135 @@ export interface components {
             shutter: components["schemas"]["ScaleOut"];
         };
         /**
+         * Scenario
+         * @description One situation as an autofocus system meets it.
+         *
+         *     acceleration_m_s2: spread of its changes of pace, along the line of sight and across it; size_m: of what an area can lie
+         *     on; contrast, background_texture: 0 nothing to see, 1 plenty; crossings_per_s, crossing_s: how often and how long
+         *     something else of the same kind passes before it, by so much of the distance nearer; obstacles: the share of the view that
+         *     grass or branches before it take; relief_m: how far what an area lies on may be from what must be sharp; depth_m: what
+         *     must be sharp at once; begins_m: where the lens stands before.
+         */
+        Scenario: {
+            /**
+             * Acceleration M S2
+             * @default 0
+             */
+            acceleration_m_s2: number;
+            /**
+             * Background M
+             * @description metres from the lens
+             * @default 60
+             */
+            background_m: number;
+            /**
+             * Background Texture
+             * @default 0.6
+             */
+            background_texture: number;
+            /** Begins M */
+            begins_m?: number | null;
+            /**
+             * Contrast
+             * @default 0.8
+             */
+            contrast: number;
+            /**
+             * Course
+             * @default still
+             * @enum {string}
+             */
+            course: "still" | "towards" | "away" | "across";
+            /**
+             * Crossing Nearer
+             * @default 0.2
+             */
+            crossing_nearer: number;
+            /**
+             * Crossing S
+             * @default 0.3
+             */
+            crossing_s: number;
+            /**
+             * Crossings Per S
+             * @default 0
+             */
+            crossings_per_s: number;
+            /**
+             * Depth M
+             * @default 0
+             */
+            depth_m: number;
+            /**
+             * Distance M
+             * @description metres from the lens
+             */
+            distance_m: number;
+            /**
+             * Ev100
+             * @description EV at ISO 100
+             * @default 12
+             */
+            ev100: number;
+            /**
+             * Height M
+             * @default 1.75
+             */
+            height_m: number;
+            /**
+             * Kind
+             * @default person
+             * @enum {string}
+             */
+            kind: "person" | "group" | "animal" | "bird" | "vehicle" | "thing" | "land" | "water" | "stars" | "moon" | "insect" | "meteor";
+            /**
+             * Lasts S
+             * @default 3
+             */
+            lasts_s: number;
+            /**
+             * Lead S
+             * @default 0.5
+             */
+            lead_s: number;
+            /** Name */
+            name: string;
+            /**
+             * Obstacle Nearer
+             * @default 0.15
+             */
+            obstacle_nearer: number;
+            /**
+             * Obstacles
+             * @default 0
+             */
+            obstacles: number;
+            /**
+             * Relief M
+             * @default 0
+             */
+            relief_m: number;
+            /**
+             * Size M
+             * @default 0.5
+             */
+            size_m: number;
+            /**
+             * Speed M S
+             * @default 0
+             */
+            speed_m_s: number;
+            /** Title */
+            title: string;
+        };
+        /** ScenariosOut */
+        ScenariosOut: {
+            /** Held */
+            held: string[];
+            /** Scenarios */
+            scenarios: components["schemas"]["Scenario"][];
+        };
+        /**
          * SceneTuning
          * @description A scene's tuning as it travels. See scenes.scene.Tuning.
          */
@@ -9930,6 +10597,24 @@ export interface components {
             y: number;
         };
         /**
+         * Spread
+         * @description Over the runs: mean, the 95 % interval of the mean, the spread of one run, and where eight in ten runs lie.
+         */
+        Spread: {
+            /** Deviation */
+            deviation: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Mean */
+            mean: number;
+            /** P10 */
+            p10: number;
+            /** P90 */
+            p90: number;
+        };
+        /**
          * Standing
          * @description A value that stands on part of the days: in some genres, on one body, in dim places. Narrower wins.
          *
@@ -10409,6 +11094,18 @@ export interface components {
             symptoms: components["schemas"]["SymptomOut"][];
         };
         /**
+         * TakenFrame
+         * @description A frame of one run. off: how many discs of confusion it is out of focus by, + behind the subject.
+         */
+        TakenFrame: {
+            /** At S */
+            at_s: number;
+            /** Off */
+            off: number;
+            /** Sharp */
+            sharp: boolean;
+        };
+        /**
          * TakenOver
          * @description One situation without the failed thing. price_ev null: nothing in the bag can take it.
          */
@@ -10554,6 +11251,38 @@ export interface components {
             width_deg: number;
         };
         /**
+         * Trace
+         * @description One run to look at, a moment each: where the subject was and where focus, what was sharp from near to far (null: to
+         *     infinity), what was held (engine.HELD), how far right of the area's middle and over it the subject lay (frame heights),
+         *     and whether something crossed. half_size: of the area, in frame heights.
+         */
+        Trace: {
+            /** Above */
+            above: number[];
+            /** Aside */
+            aside: number[];
+            /** Crossed */
+            crossed: boolean[];
+            /** Distance M */
+            distance_m: number[];
+            /** Far M */
+            far_m: (number | null)[];
+            /** Focus M */
+            focus_m: number[];
+            /** Frames */
+            frames: components["schemas"]["TakenFrame"][];
+            /** Half Size */
+            half_size: number;
+            /** Held */
+            held: number[];
+            /** Near M */
+            near_m: number[];
+            /** Sharp Share */
+            sharp_share: number;
+            /** Times S */
+            times_s: number[];
+        };
+        /**
          * TrackOut
          * @description A way over the sky: minutes, altitude and azimuth of each point; the place at the moment asked.
          */
@@ -10599,6 +11328,15 @@ export interface components {
             from_body: components["schemas"]["Body"];
             setup: components["schemas"]["Setup"];
             to_body: components["schemas"]["Body"];
+        };
+        /**
+         * TriedOut
+         * @description One setup tried: what came of it, and one run to look at.
+         */
+        TriedOut: {
+            outcome: components["schemas"]["FocusOutcome"];
+            setup: components["schemas"]["FocusSetup"];
+            trace: components["schemas"]["Trace"];
         };
         /** TurnRequest */
         TurnRequest: {
@@ -11113,10 +11851,66 @@ export interface components {
              */
             target: string;
         };
+        /**
+         * Zone
+         * @description A distance and an aperture. far_m, nearer_m, further_m: None where there is no end; guessed_right: how often somebody
+         *     guessed to stand at the distance is sharp; step: the body's own depth level that holds it.
+         */
+        Zone: {
+            /**
+             * Aperture
+             * @description f-number
+             */
+            aperture: number;
+            /** Far M */
+            far_m: number | null;
+            /**
+             * Focus M
+             * @description metres from the lens
+             */
+            focus_m: number;
+            /** Further M */
+            further_m: number | null;
+            /** Guessed Right */
+            guessed_right: number;
+            /**
+             * Near M
+             * @description metres from the lens
+             */
+            near_m: number;
+            /** Nearer M */
+            nearer_m: number;
+            /** Step M */
+            step_m: number | null;
+        };
         /** ZoneOut */
         ZoneOut: {
             /** Zone */
             zone: string;
+        };
+        /** ZoneRequest */
+        ZoneRequest: {
+            /**
+             * Aperture
+             * @description f-number
+             */
+            aperture: number;
+            body: components["schemas"]["Body"];
+            /**
+             * Focal Mm
+             * @description focal length, mm
+             */
+            focal_mm: number;
+            /**
+             * Focus M
+             * @description metres from the lens
+             */
+            focus_m: number;
+            /**
+             * Widest
+             * @description f-number
+             */
+            widest: number;
         };
         /** Option */
         wide_aperture__core__craft__settings__Option: {
@@ -11154,9 +11948,13 @@ export type Alternative = components['schemas']['Alternative'];
 export type AnswerMoves = components['schemas']['AnswerMoves'];
 export type Apart = components['schemas']['Apart'];
 export type ApertureAt = components['schemas']['ApertureAt'];
+export type AreasOut = components['schemas']['AreasOut'];
+export type AreasRequest = components['schemas']['AreasRequest'];
 export type AroundTuning = components['schemas']['AroundTuning'];
 export type Assessment = components['schemas']['Assessment'];
+export type Assumed = components['schemas']['Assumed'];
 export type Assumption = components['schemas']['Assumption'];
+export type AtHand = components['schemas']['AtHand'];
 export type BalancedRise = components['schemas']['BalancedRise'];
 export type BinOut = components['schemas']['BinOut'];
 export type BlockLightOut = components['schemas']['BlockLightOut'];
@@ -11182,6 +11980,7 @@ export type CardInCamera = components['schemas']['CardInCamera'];
 export type CardRequest = components['schemas']['CardRequest'];
 export type CastOut = components['schemas']['CastOut'];
 export type CatalogueEntry = components['schemas']['CatalogueEntry'];
+export type Cell = components['schemas']['Cell'];
 export type ChangingLight = components['schemas']['ChangingLight'];
 export type ChangingOut = components['schemas']['ChangingOut'];
 export type Channels = components['schemas']['Channels'];
@@ -11216,6 +12015,8 @@ export type FigureUsed = components['schemas']['FigureUsed'];
 export type Finding = components['schemas']['Finding'];
 export type Flash = components['schemas']['Flash'];
 export type FlashSync = components['schemas']['FlashSync'];
+export type FocusOutcome = components['schemas']['FocusOutcome'];
+export type FocusSetup = components['schemas']['FocusSetup'];
 export type FollowOut = components['schemas']['FollowOut'];
 export type FollowRequest = components['schemas']['FollowRequest'];
 export type Foundation = components['schemas']['Foundation'];
@@ -11231,6 +12032,9 @@ export type GaveWay = components['schemas']['GaveWay'];
 export type GiveWay = components['schemas']['GiveWay'];
 export type GiveWayStep = components['schemas']['GiveWayStep'];
 export type GlowOut = components['schemas']['GlowOut'];
+export type HangsOn = components['schemas']['HangsOn'];
+export type HangsOnOut = components['schemas']['HangsOnOut'];
+export type HangsOnRequest = components['schemas']['HangsOnRequest'];
 export type HeldOffer = components['schemas']['HeldOffer'];
 export type HorizonPoint = components['schemas']['HorizonPoint'];
 export type ImportOut = components['schemas']['ImportOut'];
@@ -11239,6 +12043,8 @@ export type Irrelevance = components['schemas']['Irrelevance'];
 export type IsoByTime = components['schemas']['IsoByTime'];
 export type IsoCeilings = components['schemas']['IsoCeilings'];
 export type KitFile = components['schemas']['KitFile'];
+export type LabOut = components['schemas']['LabOut'];
+export type LabRequest = components['schemas']['LabRequest'];
 export type Left = components['schemas']['Left'];
 export type LeftOut = components['schemas']['LeftOut'];
 export type Lens = components['schemas']['Lens'];
@@ -11257,6 +12063,8 @@ export type Loss = components['schemas']['Loss'];
 export type Margin = components['schemas']['Margin'];
 export type Margins = components['schemas']['Margins'];
 export type MasksOut = components['schemas']['MasksOut'];
+export type MatrixOut = components['schemas']['MatrixOut'];
+export type MatrixRequest = components['schemas']['MatrixRequest'];
 export type Measured = components['schemas']['Measured'];
 export type MeterOut = components['schemas']['MeterOut'];
 export type MeterReading = components['schemas']['MeterReading'];
@@ -11355,6 +12163,8 @@ export type SavedPlace = components['schemas']['SavedPlace'];
 export type SavedSetup = components['schemas']['SavedSetup'];
 export type ScaleOut = components['schemas']['ScaleOut'];
 export type Scales = components['schemas']['Scales'];
+export type Scenario = components['schemas']['Scenario'];
+export type ScenariosOut = components['schemas']['ScenariosOut'];
 export type SceneTuning = components['schemas']['SceneTuning'];
 export type SchoolPage = components['schemas']['SchoolPage'];
 export type SchoolQuestion = components['schemas']['SchoolQuestion'];
@@ -11394,6 +12204,7 @@ export type Span = components['schemas']['Span'];
 export type SpeedBand = components['schemas']['SpeedBand'];
 export type Spoils = components['schemas']['Spoils'];
 export type Spot = components['schemas']['Spot'];
+export type Spread = components['schemas']['Spread'];
 export type Standing = components['schemas']['Standing'];
 export type StandingPlace = components['schemas']['StandingPlace'];
 export type StandingReport = components['schemas']['StandingReport'];
@@ -11416,6 +12227,7 @@ export type SurroundingsOut = components['schemas']['SurroundingsOut'];
 export type SymptomIn = components['schemas']['SymptomIn'];
 export type SymptomOut = components['schemas']['SymptomOut'];
 export type Tables = components['schemas']['Tables'];
+export type TakenFrame = components['schemas']['TakenFrame'];
 export type TakenOver = components['schemas']['TakenOver'];
 export type TextOut = components['schemas']['TextOut'];
 export type Thresholds = components['schemas']['Thresholds'];
@@ -11423,9 +12235,11 @@ export type TimeCost = components['schemas']['TimeCost'];
 export type ToneOut = components['schemas']['ToneOut'];
 export type ToneRead = components['schemas']['ToneRead'];
 export type TownGlow = components['schemas']['TownGlow'];
+export type Trace = components['schemas']['Trace'];
 export type TrackOut = components['schemas']['TrackOut'];
 export type Transfer = components['schemas']['Transfer'];
 export type TransferIn = components['schemas']['TransferIn'];
+export type TriedOut = components['schemas']['TriedOut'];
 export type TurnRequest = components['schemas']['TurnRequest'];
 export type TwoBodies = components['schemas']['TwoBodies'];
 export type TwoBodiesIn = components['schemas']['TwoBodiesIn'];
@@ -11447,7 +12261,9 @@ export type WordsRead = components['schemas']['WordsRead'];
 export type YearOut = components['schemas']['YearOut'];
 export type YearPoint = components['schemas']['YearPoint'];
 export type YearRequest = components['schemas']['YearRequest'];
+export type Zone = components['schemas']['Zone'];
 export type ZoneOut = components['schemas']['ZoneOut'];
+export type ZoneRequest = components['schemas']['ZoneRequest'];
 export type WideApertureCoreCraftSettingsOption = components['schemas']['wide_aperture__core__craft__settings__Option'];
 export type WideApertureCorePlanningAskingOption = components['schemas']['wide_aperture__core__planning__asking__Option'];
 export type $defs = Record<string, never>;
@@ -12983,6 +13799,498 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Finding"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    focus_areas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AreasRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AreasOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    focus_hangs_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HangsOnRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HangsOnOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    focus_lab: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    focus_matrix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatrixRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatrixOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    focus_scenarios: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScenariosOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    focus_zone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ZoneRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ZoneOut"];
                 };
             };
             400: {

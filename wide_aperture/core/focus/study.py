@@ -15,7 +15,7 @@ from wide_aperture.core.focus import engine
 from wide_aperture.core.focus.figures import ASSUMED, FocusFigures
 from wide_aperture.core.focus.outcome import FocusOutcome, Spread, simulate_all
 from wide_aperture.core.focus.scenario import Scenario
-from wide_aperture.core.focus.setup import Area, FocusSetup, Priority, Response
+from wide_aperture.core.focus.setup import HALF_SIZE, Area, FocusSetup, Priority, Response
 from wide_aperture.core.focus.world import STEP_S, happening
 
 AREAS: tuple[Area, ...] = get_args(Area)
@@ -160,14 +160,19 @@ class TakenFrame(Document):
 
 
 class Trace(Document):
-    """One run to look at, a moment each: where the subject was and where focus, what was held (engine.HELD), how far the
-    subject lay from the area's middle (frame heights), and whether something crossed."""
+    """One run to look at, a moment each: where the subject was and where focus, what was sharp from near to far (null: to
+    infinity), what was held (engine.HELD), how far right of the area's middle and over it the subject lay (frame heights),
+    and whether something crossed. half_size: of the area, in frame heights."""
 
     times_s: tuple[Finite, ...]
     distance_m: tuple[Finite, ...]
     focus_m: tuple[Finite, ...]
+    near_m: tuple[Finite, ...]
+    far_m: tuple[Finite | None, ...]
     held: tuple[Annotated[int, Field(ge=0, le=4)], ...]
     aside: tuple[Finite, ...]
+    above: tuple[Finite, ...]
+    half_size: Fraction01
     crossed: tuple[bool, ...]
     frames: tuple[TakenFrame, ...]
     sharp_share: Fraction01
@@ -182,14 +187,21 @@ def trace(scenario: Scenario, setup: FocusSetup, *, seed: int = 1, which: int = 
     run = int(np.argsort(course.sharp.sum(axis=0), kind="stable")[which])
     distance, focus = world.distance_m[:, run].astype(float), course.focus_per_m[:, run].astype(float)
     off = (1 / distance - focus) / setup.tolerance_per_m
+    right, up = world.beside[:, run].astype(float), world.beside_up[:, run].astype(float)
+    away = course.aside[:, run] / np.maximum(np.hypot(right, up), 1e-6)
+    tolerance = setup.tolerance_per_m
     taken = np.flatnonzero(course.released[:, run])
     shown = slice(None, None, SHOWN_EVERY)
     return Trace(
         times_s=_rounded(world.times_s[shown], 4),
         distance_m=_rounded(distance[shown], 3),
         focus_m=_rounded(1 / np.maximum(focus[shown], 1e-4), 3),
+        near_m=_rounded(1 / np.maximum(focus[shown] + tolerance, 1e-4), 3),
+        far_m=tuple(None if each <= tolerance else round(float(1 / (each - tolerance)), 3) for each in focus[shown]),
         held=tuple(course.held[shown, run].tolist()),
-        aside=_rounded(course.aside[shown, run], 4),
+        aside=_rounded((away * right)[shown], 4),
+        above=_rounded((away * up)[shown], 4),
+        half_size=HALF_SIZE[setup.area],
         crossed=tuple(world.crossed[shown, run].tolist()),
         frames=tuple(
             TakenFrame(
