@@ -7,7 +7,7 @@ PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?=
 SOURCES := $(shell find frontend/src frontend/index.html frontend/vite.config.ts -type f)
 
-.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen mutants mutants-data
+.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table mutants mutants-data
 
 demo: install build  ## build, load demo data, serve
 	@$(PY) manage.py prepare
@@ -89,6 +89,9 @@ agree:  ## does each plan's own frame confirm it? over the demo, the cases and o
 
 clean:
 	rm -rf frontend/dist frontend/node_modules $(VENV)
+
+focus-table: install  ## what the focus lab found, for the plan's reasons, after a change that is meant
+	@$(PY) -m scripts.focus_table
 
 frozen: install  ## write the frozen answers of the core anew, after a change that is meant
 	@DJANGO_SETTINGS_MODULE=wide_aperture.server.settings $(PY) -m tests.core.frozen

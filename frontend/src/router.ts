@@ -8,6 +8,7 @@ export const router = createRouter({
     { path: '/shoots', name: 'shoots', component: () => import('./places/shoots/ShootsPlace.vue') },
     { path: '/shoots/:shootId/plan/:situationId?', name: 'plan', component: () => import('./places/plan/PlanPlace.vue'), props: true },
     { path: '/shoots/:shootId/rehearse/:situationId', name: 'rehearse', component: () => import('./places/rehearse/RehearsePlace.vue'), props: true },
+    { path: '/shoots/:shootId/focus/:situationId', name: 'focus', component: () => import('./places/focus/FocusPlace.vue'), props: true },
     { path: '/shoots/:shootId/sky/:situationId?', name: 'sky', component: () => import('./places/sky/SkyPlace.vue'), props: true },
     { path: '/shoots/:shootId/pack/:situationId?', name: 'pack', component: () => import('./places/pack/PackPlace.vue'), props: true },
     { path: '/places', name: 'places', component: () => import('./places/sky/SavedPlaces.vue') },

@@ -57,6 +57,7 @@ class Lab(ApiTestCase):
         asked = {"body": self.body, "focal_mm": 28, "widest": 2.8, "aperture": 8, "focus_m": 2.5}
         found = self.post("focus/zone", asked).json()
         self.assertLess(found["zone"]["near_m"], 2.5)
+        self.assertIsNone(self.post("focus/zone", {**asked, "focal_mm": 200}).json()["door"])
         self.assertLessEqual(found["door"]["near_m"], 1.5)
 
     def test_every_scenario_has_a_name_and_every_holding_a_word(self):

@@ -11,7 +11,7 @@ from wide_aperture.core.focus.study import AREAS, areas_at_hand, compared, hangs
 from wide_aperture.core.focus.zone import out_of_the_door, zone
 from wide_aperture.core.planning import plan_of
 from wide_aperture.focus.questions import AreasRequest, HangsOnRequest, LabRequest, MatrixRequest, ZoneRequest
-from wide_aperture.focus.schemas import AreasOut, HangsOnOut, LabOut, MatrixOut, ScenariosOut, ZoneOut
+from wide_aperture.focus.schemas import AreasOut, HangsOnOut, LabOut, MatrixOut, ScenariosOut, SetDistanceOut
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
 
@@ -71,7 +71,7 @@ def what_it_hangs_on(request: PersonRequest, asked: HangsOnRequest) -> object:
     return {"hangs_on": hangs_on(asked.scenario, asked.first, asked.second, seed=asked.seed)}
 
 
-@focus.post("/zone", response={200: ZoneOut, 422: Problem}, operation_id="focus_zone")
+@focus.post("/zone", response={200: SetDistanceOut, 422: Problem}, operation_id="focus_zone")
 def zone_focus(request: PersonRequest, asked: ZoneRequest) -> object:
     """What a distance set beforehand keeps sharp, and one for walking out of the door."""
     return {

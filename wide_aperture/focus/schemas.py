@@ -40,9 +40,9 @@ class HangsOnOut(Schema):
     hangs_on: list[HangsOn]
 
 
-class ZoneOut(Schema):
+class SetDistanceOut(Schema):
     zone: Zone
-    door: Zone
+    door: Zone | None
 
 
 class ScenariosOut(Schema):

@@ -9784,6 +9784,11 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** SetDistanceOut */
+        SetDistanceOut: {
+            door: components["schemas"]["Zone"] | null;
+            zone: components["schemas"]["Zone"];
+        };
         /** @enum {string} */
         SettingId: "ae_lock" | "af_activation" | "af_area" | "af_areas_allowed" | "af_mode" | "af_modes_allowed" | "af_priority" | "af_response" | "ambient_offset_ev" | "anti_flicker" | "aperture" | "area_frame" | "aspect" | "assist_lamp" | "author_text" | "auto_iso_link" | "auto_off" | "battery_order" | "boost_mode" | "boosted_display" | "bracket_centre_ev" | "bracket_one_press" | "bracket_order" | "bracketing" | "burst_limit" | "button_back" | "button_front" | "button_hold_toggle" | "button_lens" | "card_mode" | "cards_offloaded" | "clip_high" | "clip_low" | "clip_warning" | "clock_sync" | "clock_zone" | "colour_space" | "controls_lock" | "copyright" | "crop_alarm" | "crops_allowed" | "dated_folders" | "detection_start" | "dial_direction" | "dial_front" | "dial_rear" | "dial_ring" | "dials_in_menus" | "diffraction_correction" | "display_brightness" | "distortion_correction" | "dr_mode" | "drive" | "drives_allowed" | "easy_compensation" | "eco_mode" | "exposure_comp_ev" | "exposure_delay" | "exposure_mode" | "exposure_simulation" | "exposure_step" | "extended_iso" | "extended_times" | "eye_detection" | "face_metering" | "face_register" | "file" | "file_prefix" | "finder_brightness" | "finder_off_s" | "finder_refresh" | "finder_saturation" | "finder_switch" | "finder_tone" | "fine_times" | "firmware" | "flash" | "flash_auto_iso" | "flash_burst" | "flash_comp_ev" | "flash_comp_scope" | "flash_curtain" | "flash_gel" | "flash_level_ev" | "flash_modelling" | "flash_power" | "flash_slowest_s" | "focus_distance_m" | "focus_guide" | "focus_limiter" | "focus_recompose" | "focus_stack" | "frame_rate" | "front_lamp" | "grid" | "half_press_continuous" | "half_press_single" | "hdr_align" | "hdr_effect" | "hdr_mode" | "hdr_originals" | "hdr_step" | "heat_limit" | "help_texts" | "high_speed_sync" | "histogram_access" | "image_rotation" | "info_overlays" | "interval_count" | "interval_s" | "iso" | "iso_ceiling" | "iso_floor" | "iso_keeps_exposure" | "iso_step" | "jpeg_quality" | "jpeg_size" | "kelvin" | "large_menu" | "lens_corrections" | "level" | "link_mode" | "link_radio" | "link_send" | "long_time_program" | "look_contrast" | "look_filter" | "look_highlight" | "look_noise" | "look_saturation" | "look_shadow" | "look_sharpness" | "looks_allowed" | "low_rate" | "magnifier_time" | "menu_memory" | "meter_fine_tune" | "meter_time" | "metering" | "mf_magnify_on_ring" | "mf_override" | "mirror_lockup" | "multiple_exposure" | "nd_stops" | "noise_reduction_long_exposure" | "numbering" | "other_mode" | "other_mode_aperture" | "other_mode_area" | "overlay_distance" | "overlay_histogram" | "overlay_level" | "own_area_height" | "own_area_width" | "peaking" | "peaking_colour" | "personal_menu" | "picture_profile" | "playback_first" | "playback_hand" | "playback_pages" | "point_speed" | "points_grid" | "points_orientation" | "points_wrap" | "portrait_smoothing" | "precapture" | "prefix_text" | "prefocus" | "primary_card" | "priority_single" | "quick_screen" | "raw_compression" | "raw_size" | "release_without_card" | "release_without_lens" | "review" | "review_off_s" | "ring_magnify_after_af" | "safety_shift" | "screen_for_place" | "screen_off_s" | "self_timer" | "sensor_cleaning" | "shading_correction" | "shadow_lift" | "shutter_closed_off" | "shutter_s" | "shutter_sound" | "shutter_type" | "silent_mode" | "slot_changes" | "slot_contents" | "slowest_shutter_s" | "sounds" | "spot_link" | "stabilisation" | "stabiliser_focal_mm" | "stabiliser_when" | "subject_detection" | "subject_motion" | "sync_release" | "timer_beep" | "top_display" | "top_light" | "touch_action" | "touch_drag" | "touch_position" | "trap_release" | "values_place" | "warm_display" | "wb_bias" | "wb_bracket" | "wb_card_reading" | "wb_tint" | "white_balance" | "zone_depth_m";
         /**
@@ -12180,6 +12185,7 @@ export type SeriesOut = components['schemas']['SeriesOut'];
 export type SeriesRequest = components['schemas']['SeriesRequest'];
 export type Session = components['schemas']['Session'];
 export type SetAsideOut = components['schemas']['SetAsideOut'];
+export type SetDistanceOut = components['schemas']['SetDistanceOut'];
 export type SettingId = components['schemas']['SettingId'];
 export type SettingIs = components['schemas']['SettingIs'];
 export type SettingSupport = components['schemas']['SettingSupport'];
@@ -14290,7 +14296,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ZoneOut"];
+                    "application/json": components["schemas"]["SetDistanceOut"];
                 };
             };
             400: {

@@ -22,9 +22,10 @@ const shootPlaces = computed(() => {
   const plan = { to: `/shoots/${String(shootId)}/plan/${String(situationId ?? '')}`, label: 'Plan' }
   const card = { to: `/shoots/${String(shootId)}/card/${String(situationId)}`, label: 'Card' }
   const rehearse = { to: `/shoots/${String(shootId)}/rehearse/${String(situationId)}`, label: 'Rehearse' }
+  const focus = { to: `/shoots/${String(shootId)}/focus/${String(situationId)}`, label: 'Focus' }
   const sky = { to: `/shoots/${String(shootId)}/sky/${String(situationId)}`, label: 'Sky' }
   const pack = { to: `/shoots/${String(shootId)}/pack/${String(situationId ?? '')}`.replace(/\/$/, ''), label: 'Pack' }
-  return situationId ? [plan, sky, rehearse, pack, card] : [plan, pack]
+  return situationId ? [plan, sky, rehearse, focus, pack, card] : [plan, pack]
 })
 const isAt = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`)
 

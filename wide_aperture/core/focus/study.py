@@ -21,7 +21,7 @@ from wide_aperture.core.focus.world import STEP_S, happening
 AREAS: tuple[Area, ...] = get_args(Area)
 RESPONSES: tuple[Response, ...] = get_args(Response)
 PRIORITIES: tuple[Priority, ...] = get_args(Priority)
-CELL_RUNS, HANGS_RUNS = 60, 80
+CELL_RUNS, HANGS_RUNS = 60, 50
 AT_HAND = 3
 MUCH_LESS, MUCH_MORE = 0.6, 1.6  # times, that an assumption may well be off
 SHOWN_EVERY = 2  # steps of one run

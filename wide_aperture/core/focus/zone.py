@@ -52,12 +52,12 @@ def _within(low: float, high: float) -> float:
     return float((upper - math.erf(low / GUESS_SPREAD / math.sqrt(2))) / 2)
 
 
-def out_of_the_door(body: Body, focal_mm: float, widest: float) -> Zone:
-    """For walking out of the door: the widest aperture that holds a pavement's width, focused where it does so best."""
+def out_of_the_door(body: Body, focal_mm: float, widest: float) -> Zone | None:
+    """For walking out of the door: the widest aperture that holds where people pass; None where no aperture does."""
     fits = [each for each in APERTURES if each >= widest] or [widest]
     for aperture in fits:
         for focus_m in STEPS_M:
             found = zone(body, focal_mm, aperture, focus_m)
             if found.near_m <= DOOR_NEAR_M and (found.far_m is None or found.far_m >= DOOR_FAR_M):
                 return found
-    return max((zone(body, focal_mm, fits[-1], focus_m) for focus_m in STEPS_M), key=lambda each: each.guessed_right)
+    return None
