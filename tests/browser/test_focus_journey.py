@@ -20,7 +20,7 @@ class FocusJourney(BrowserTestCase):
     def test_hold_is_seen_to_beat_follow_among_crossing_players_and_goes_into_the_plan(self):
         page = self.lab("cup-final", 1)
         page.get_by_role("button", name="Try another beside it").click()
-        self.choose(page, "Response", "follow")
+        self.pick(page, "Response", "follow")
         expect(page.get_by_text("The plan’s setup keeps")).to_be_visible()
         self.assertGreater(self.sharp(page, "As planned"), self.sharp(page, "The other"))
         expect(page.get_by_text("1 setting differs from the plan.")).to_be_visible()
