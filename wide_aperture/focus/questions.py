@@ -13,7 +13,7 @@ from wide_aperture.core.focus import FocusSetup, Scenario
 from wide_aperture.core.planning import PlanInput
 
 Seed = Annotated[int, Field(ge=0, le=2**31)]
-MOST_SETUPS, MOST_SITUATIONS = 4, 12
+MOST_SETUPS, MOST_SITUATIONS = 2, 12
 
 
 class LabRequest(PlanInput):
@@ -22,7 +22,7 @@ class LabRequest(PlanInput):
     scenario: Scenario | None = None
     setups: Annotated[tuple[FocusSetup, ...], Field(max_length=MOST_SETUPS)] = ()
     seed: Seed = 1
-    runs: Annotated[int, Field(ge=20, le=2000)] = 300
+    runs: Annotated[int, Field(ge=20, le=1000)] = 300
     which: Annotated[
         int, Field(ge=0, le=39, description="Which of forty runs to look at, from the worst to the best")
     ] = 20

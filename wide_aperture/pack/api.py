@@ -1,5 +1,7 @@
 """Phrasebooks, camera states, the packing of a shoot, and the simulated camera."""
 
+from uuid import UUID
+
 from ninja import Router
 
 from wide_aperture.core.camera import phrasebook as core_phrasebook
@@ -9,6 +11,7 @@ from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.packing import PackedShoot, book_of
 from wide_aperture.core.camera.phrasebook import CsvReading, from_csv, to_csv
 from wide_aperture.core.camera.precautions.failure import Failure
+from wide_aperture.core.camera.preflight import Checklist, Tick, runs
 from wide_aperture.core.camera.route import Route, route
 from wide_aperture.core.camera.route.follow import action_of, follow
 from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_camera
@@ -16,13 +19,14 @@ from wide_aperture.core.camera.storage.moves import after, stored_in
 from wide_aperture.core.camera.words_file import read_words, words_file
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import in_units
-from wide_aperture.http.document_routes import add_document_routes
+from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page, saved_schema
 from wide_aperture.http.files import refused_as_text
+from wide_aperture.http.paging import Cursor, Limit, page_schema
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
-from wide_aperture.pack import services
-from wide_aperture.pack.models import CameraState, Packing, Phrasebook
-from wide_aperture.pack.questions import ExportRequest, PackRequest
+from wide_aperture.pack import preflight, services
+from wide_aperture.pack.models import CameraState, Packing, Phrasebook, PreflightTick
+from wide_aperture.pack.questions import ExportRequest, PackRequest, PreflightRequest, TicksRequest
 from wide_aperture.pack.schemas import (
     CameraRequest,
     CsvIn,
@@ -30,20 +34,25 @@ from wide_aperture.pack.schemas import (
     FollowRequest,
     NewCameraRequest,
     RouteRequest,
+    TakenOut,
     TextOut,
+    TicksOut,
     WalkedRequest,
     WordsIn,
     WordsRead,
 )
+from wide_aperture.store.services import list_rows
 
 phrasebooks = Router(tags=["pack"])
 states = Router(tags=["pack"])
 packings = Router(tags=["pack"])
 pack = Router(tags=["pack"])
 camera = Router(tags=["pack"])
+ticks = Router(tags=["pack"])
 add_document_routes(phrasebooks, Phrasebook)
 add_document_routes(states, CameraState)
 add_document_routes(packings, Packing)
+TickPage = page_schema("Tick", saved_schema("Tick", Tick))
 
 
 @phrasebooks.post("/usual", response={200: core_phrasebook.Phrasebook, 422: Problem}, operation_id="phrasebook_usual")
@@ -144,3 +153,28 @@ def camera_act(request: PersonRequest, asked: CameraRequest) -> object:
     book = asked.book or book_of(asked.body, {})
     action = asked.action or action_of(asked.step)  # type: ignore[arg-type] # one of both is there: CameraRequest says so
     return act(asked.camera, action, asked.body, book)
+
+
+@pack.post("/pre-flight", response={200: Checklist, 422: Problem}, operation_id="pre_flight")
+def pre_flight(request: PersonRequest, asked: PreflightRequest) -> object:
+    """The checklist of a shoot, made from its plans, the bodies' states, the bag and the day."""
+    return preflight.checklist_of(asked)
+
+
+@ticks.post("", response={200: TakenOut, 404: Problem, 422: Problem}, operation_id="ticks_take")
+def take_ticks(request: PersonRequest, asked: TicksRequest) -> object:
+    """Take the ticks of a device; what is known already is left as it is."""
+    return {"new": preflight.take(asked.ticks, owner=request.user)}
+
+
+@ticks.get("", response={200: TickPage, **PROBLEMS}, operation_id="tick_list")
+def list_ticks(request: PersonRequest, limit: Limit = 100, cursor: Cursor = None) -> object:
+    """Every tick, in the order they came. Ticks are never changed: there is no other way to write them than to add."""
+    return rows_page(list_rows(PreflightTick, owner=request.user), limit, cursor)
+
+
+@ticks.get("/of-shoot/{uuid:shoot_id}", response={200: TicksOut, 422: Problem}, operation_id="ticks_of_shoot")
+def shoot_ticks(request: PersonRequest, shoot_id: UUID) -> object:
+    """The ticks of a shoot in the order they came, its runs, and when each line last failed on any shoot."""
+    found = preflight.ticks_of(shoot_id, owner=request.user)
+    return {"ticks": found, "runs": runs(found), "last_failed": preflight.failures_of(owner=request.user)}

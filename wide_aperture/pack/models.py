@@ -1,13 +1,16 @@
 """What an owner keeps about cameras in the hand: their words, how they stand, how a shoot is packed."""
 
-from typing import Any
+from typing import Any, Self
 
 from django.contrib.auth.models import User
+from django.db import models
 
 from wide_aperture.core.camera import packing, phrasebook, state
 from wide_aperture.core.camera.controls.on_body import lacking
+from wide_aperture.core.camera.preflight import Tick
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.errors import DomainError
+from wide_aperture.store.errors import SnapshotError
 from wide_aperture.store.models import StoredDocument, model_of
 
 
@@ -38,3 +41,32 @@ class Packing(StoredDocument):
     """Decisions about packing a shoot."""
 
     schema, noun, plural = packing.PackingDocument, "packing", "packings"
+
+
+class PreflightTick(StoredDocument):
+    """A tick of a pre-flight: written once, never changed. number: the order in which they came."""
+
+    schema, noun, plural = Tick, "tick", "ticks"
+    comes_back = 2
+
+    shoot_id = models.UUIDField()
+    number = models.PositiveBigIntegerField(default=0)
+
+    class Meta(StoredDocument.Meta):
+        ordering = ["number", "created_at", "id"]
+        indexes = [models.Index(fields=["owner", "shoot_id"], name="tick_by_shoot")]
+
+    @classmethod
+    def columns(cls, document: Tick, *, owner: User) -> dict[str, Any]:
+        """Raises DomainError for a shoot that is not the owner's."""
+        shoots = model_of("shoots")
+        if shoots and not shoots._default_manager.filter(pk=document.shoot_id, owner=owner).exists():
+            raise DomainError("shoot_id", str(document.shoot_id), "must be one of your shoots")
+        held = cls._default_manager.filter(pk=document.id).values_list("number", flat=True).first()
+        last = cls._default_manager.filter(owner=owner).aggregate(last=models.Max("number"))["last"] or 0
+        return {"shoot_id": document.shoot_id, "number": held if held is not None else last + 1}
+
+    @classmethod
+    def refuse_change(cls, held: Self, document: Any) -> None:
+        """Raises SnapshotError: what was ticked was ticked."""
+        raise SnapshotError

@@ -7,6 +7,7 @@ from pydantic import Field, model_validator
 
 from wide_aperture.core.camera.packing import PackingDocument
 from wide_aperture.core.camera.phrasebook import Phrasebook
+from wide_aperture.core.camera.preflight import Tick
 from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.document import Document, broken_rule
 from wide_aperture.core.documents.body import Body
@@ -52,3 +53,15 @@ class ExportRequest(PackRequest):
     body_id: UUID | None = None
     format: Literal["markdown", "csv"] = "markdown"
     title: Annotated[str, Field(min_length=1, max_length=200)] = "Routes"
+
+
+class PreflightRequest(PackRequest):
+    """A shoot to look over before it begins. people: who photographs."""
+
+    people: Annotated[list[Annotated[str, Field(max_length=120)]], Field(max_length=20)] = []
+
+
+class TicksRequest(Document):
+    """Ticks of a device, those already sent among them: each is taken once."""
+
+    ticks: Annotated[list[Tick], Field(max_length=1000)]

@@ -1,5 +1,6 @@
 """What the packing's answers are asked with."""
 
+import datetime as dt
 from typing import Annotated, Self
 from uuid import UUID
 
@@ -7,6 +8,7 @@ from ninja import Schema
 from pydantic import Field, model_validator
 
 from wide_aperture.core.camera.phrasebook import Phrasebook
+from wide_aperture.core.camera.preflight import Run, Tick
 from wide_aperture.core.camera.route import Route, RouteStep
 from wide_aperture.core.camera.simulated import Action, SimulatedCamera
 from wide_aperture.core.camera.state import CameraState, StoredSlot
@@ -93,3 +95,17 @@ class FollowOut(Schema):
 class NewCameraRequest(Schema):
     body: Body
     state: CameraState
+
+
+class TakenOut(Schema):
+    """How many ticks were new."""
+
+    new: int
+
+
+class TicksOut(Schema):
+    """last_failed: by the code of a line."""
+
+    ticks: list[Tick]
+    runs: list[Run]
+    last_failed: dict[str, dt.datetime]

@@ -807,6 +807,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pack/pre-flight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pre Flight
+         * @description The checklist of a shoot, made from its plans, the bodies' states, the bag and the day.
+         */
+        post: operations["pre_flight"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/pack/review-functions": {
         parameters: {
             query?: never;
@@ -1998,6 +2018,50 @@ export interface paths {
          * @description Settings catalogue, activities, named lights and the marked scales.
          */
         get: operations["tables"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Ticks
+         * @description Every tick, in the order they came. Ticks are never changed: there is no other way to write them than to add.
+         */
+        get: operations["tick_list"];
+        put?: never;
+        /**
+         * Take Ticks
+         * @description Take the ticks of a device; what is known already is left as it is.
+         */
+        post: operations["ticks_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ticks/of-shoot/{shoot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shoot Ticks
+         * @description The ticks of a shoot in the order they came, its runs, and when each line last failed on any shoot.
+         */
+        get: operations["ticks_of_shoot"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3727,6 +3791,58 @@ export interface components {
             title: string;
             /** What To Do */
             what_to_do: string;
+        };
+        /**
+         * CheckLine
+         * @description code: the same in every run of this shoot, so that a tick finds its line again; body_id: null for the bag and the day;
+         *     frames_at_risk: null where nobody can count them; situations: whose titles it is for; proven_by: what a proof frame shows.
+         */
+        CheckLine: {
+            /** Body Id */
+            body_id?: string | null;
+            /** Code */
+            code: string;
+            /** Do */
+            do: string;
+            /** Frames At Risk */
+            frames_at_risk?: number | null;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "body" | "lens" | "power" | "cards" | "clock" | "settings" | "bag" | "weather" | "people" | "safety";
+            /** Proven By */
+            proven_by?: ("frame" | "clock_frame" | "dark_frame" | "card_frame") | null;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Seconds */
+            seconds: number;
+            /**
+             * Situations
+             * @default []
+             */
+            situations: string[];
+            /** Where */
+            where: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Checklist
+         * @description Lines in the order of reach, body by body, then the bag, the weather, the people and the cautions. seconds: of all.
+         */
+        Checklist: {
+            /** Left Out */
+            left_out: string[];
+            /** Lines */
+            lines: components["schemas"]["CheckLine"][];
+            /** Seconds */
+            seconds: number;
         };
         /**
          * Choice
@@ -7868,6 +7984,42 @@ export interface components {
             schools_here: string[];
         };
         /**
+         * PreflightRequest
+         * @description A shoot to look over before it begins. people: who photographs.
+         */
+        PreflightRequest: {
+            /** Bodies */
+            bodies: components["schemas"]["Body"][];
+            /**
+             * Books
+             * @default []
+             */
+            books: components["schemas"]["Phrasebook"][];
+            decisions?: components["schemas"]["PackingDocument"] | null;
+            /** @description For every situation; null: each its own of foundations */
+            foundation?: components["schemas"]["Foundation"] | null;
+            /**
+             * Foundations
+             * @default []
+             */
+            foundations: components["schemas"]["FoundationDocument"][];
+            /** Lenses */
+            lenses: components["schemas"]["Lens"][];
+            /**
+             * People
+             * @default []
+             */
+            people: string[];
+            /** Situations */
+            situations: components["schemas"]["PlannedSituation"][];
+            sky?: components["schemas"]["SkyContext"] | null;
+            /**
+             * States
+             * @default []
+             */
+            states: components["schemas"]["CameraState"][];
+        };
+        /**
          * Preparation
          * @description One place to fill at home.
          *
@@ -8789,6 +8941,31 @@ export interface components {
             way: string;
         };
         /**
+         * Run
+         * @description One walk round: when it began and ended, and how its lines stand in the end.
+         */
+        Run: {
+            /**
+             * Began
+             * Format: date-time
+             */
+            began: string;
+            /** Done */
+            done: number;
+            /**
+             * Ended
+             * Format: date-time
+             */
+            ended: string;
+            /** Failed */
+            failed: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        /**
          * Said
          * @description A sentence before anybody's units: {0}, {1} ... stand for the values. code: what says it, for translations.
          */
@@ -9068,7 +9245,6 @@ export interface components {
             acceleration_m_s2: number;
             /**
              * Background M
-             * @description metres from the lens
              * @default 60
              */
             background_m: number;
@@ -9110,10 +9286,7 @@ export interface components {
              * @default 0
              */
             depth_m: number;
-            /**
-             * Distance M
-             * @description metres from the lens
-             */
+            /** Distance M */
             distance_m: number;
             /**
              * Ev100
@@ -10902,6 +11075,22 @@ export interface components {
              */
             updated_at: string;
         };
+        /** StoredTick */
+        StoredTick: {
+            document: components["schemas"]["Tick"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
         /** SubjectOut */
         SubjectOut: {
             /** Name */
@@ -11111,6 +11300,14 @@ export interface components {
             sharp: boolean;
         };
         /**
+         * TakenOut
+         * @description How many ticks were new.
+         */
+        TakenOut: {
+            /** New */
+            new: number;
+        };
+        /**
          * TakenOver
          * @description One situation without the failed thing. price_ev null: nothing in the bag can take it.
          */
@@ -11159,6 +11356,73 @@ export interface components {
              * @default 5
              */
             low: number;
+        };
+        /**
+         * Tick
+         * @description One tap on one line. run_id: of the run it belongs to; code: the line's; at: by the device's own clock.
+         */
+        Tick: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Code */
+            code: string;
+            /**
+             * Device
+             * @default
+             */
+            device: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "undone" | "failed";
+        };
+        /** TickPage */
+        TickPage: {
+            /** Items */
+            items: components["schemas"]["StoredTick"][];
+            /** Next */
+            next: string | null;
+        };
+        /**
+         * TicksOut
+         * @description last_failed: by the code of a line.
+         */
+        TicksOut: {
+            /** Last Failed */
+            last_failed: {
+                [key: string]: string;
+            };
+            /** Runs */
+            runs: components["schemas"]["Run"][];
+            /** Ticks */
+            ticks: components["schemas"]["Tick"][];
+        };
+        /**
+         * TicksRequest
+         * @description Ticks of a device, those already sent among them: each is taken once.
+         */
+        TicksRequest: {
+            /** Ticks */
+            ticks: components["schemas"]["Tick"][];
         };
         /**
          * TimeCost
@@ -11990,6 +12254,8 @@ export type ChangingLight = components['schemas']['ChangingLight'];
 export type ChangingOut = components['schemas']['ChangingOut'];
 export type Channels = components['schemas']['Channels'];
 export type CheckExplanation = components['schemas']['CheckExplanation'];
+export type CheckLine = components['schemas']['CheckLine'];
+export type Checklist = components['schemas']['Checklist'];
 export type Choice = components['schemas']['Choice'];
 export type ChosenPieces = components['schemas']['ChosenPieces'];
 export type Chromaticity = components['schemas']['Chromaticity'];
@@ -12130,6 +12396,7 @@ export type PlannedSituation = components['schemas']['PlannedSituation'];
 export type Pointed = components['schemas']['Pointed'];
 export type PredictedFrame = components['schemas']['PredictedFrame'];
 export type Preferences = components['schemas']['Preferences'];
+export type PreflightRequest = components['schemas']['PreflightRequest'];
 export type Preparation = components['schemas']['Preparation'];
 export type PreviewItem = components['schemas']['PreviewItem'];
 export type PreviewOut = components['schemas']['PreviewOut'];
@@ -12163,6 +12430,7 @@ export type RisesRequest = components['schemas']['RisesRequest'];
 export type Route = components['schemas']['Route'];
 export type RouteRequest = components['schemas']['RouteRequest'];
 export type RouteStep = components['schemas']['RouteStep'];
+export type Run = components['schemas']['Run'];
 export type Said = components['schemas']['Said'];
 export type SavedPlace = components['schemas']['SavedPlace'];
 export type SavedSetup = components['schemas']['SavedSetup'];
@@ -12228,15 +12496,21 @@ export type StoredShoot = components['schemas']['StoredShoot'];
 export type StoredSituation = components['schemas']['StoredSituation'];
 export type StoredSlot = components['schemas']['StoredSlot'];
 export type StoredState = components['schemas']['StoredState'];
+export type StoredTick = components['schemas']['StoredTick'];
 export type SubjectOut = components['schemas']['SubjectOut'];
 export type SurroundingsOut = components['schemas']['SurroundingsOut'];
 export type SymptomIn = components['schemas']['SymptomIn'];
 export type SymptomOut = components['schemas']['SymptomOut'];
 export type Tables = components['schemas']['Tables'];
 export type TakenFrame = components['schemas']['TakenFrame'];
+export type TakenOut = components['schemas']['TakenOut'];
 export type TakenOver = components['schemas']['TakenOver'];
 export type TextOut = components['schemas']['TextOut'];
 export type Thresholds = components['schemas']['Thresholds'];
+export type Tick = components['schemas']['Tick'];
+export type TickPage = components['schemas']['TickPage'];
+export type TicksOut = components['schemas']['TicksOut'];
+export type TicksRequest = components['schemas']['TicksRequest'];
 export type TimeCost = components['schemas']['TimeCost'];
 export type ToneOut = components['schemas']['ToneOut'];
 export type ToneRead = components['schemas']['ToneRead'];
@@ -16698,6 +16972,94 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pre_flight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreflightRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Checklist"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -23873,6 +24235,248 @@ export interface operations {
                 };
             };
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tick_list: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TickPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ticks_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TicksRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ticks_of_shoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TicksOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -10,10 +10,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from wide_aperture.core.document import DistanceM, Document, ExposureValue, Fraction01, Name, NotNegative, Positive
+from wide_aperture.core.document import Document, ExposureValue, Fraction01, Name, NotNegative, Positive
 from wide_aperture.core.documents.situation import SubjectKind
 from wide_aperture.core.errors import UnknownIdError
 
+RangeM = Annotated[Positive, Field(ge=0.001, le=1_000_000)]
+SizeM = Annotated[Positive, Field(ge=0.001, le=10_000)]
 Course = Literal["still", "towards", "away", "across"]
 
 
@@ -30,26 +32,26 @@ class Scenario(Document):
     name: Annotated[str, Field(pattern=r"^[a-z0-9_]+$")]
     title: Name
     kind: SubjectKind = "person"
-    distance_m: DistanceM
+    distance_m: RangeM
     course: Course = "still"
-    speed_m_s: NotNegative = 0.0
-    acceleration_m_s2: NotNegative = 0.0
-    height_m: Positive = 1.75
-    size_m: Positive = 0.5
+    speed_m_s: Annotated[NotNegative, Field(le=1000)] = 0.0
+    acceleration_m_s2: Annotated[NotNegative, Field(le=1000)] = 0.0
+    height_m: SizeM = 1.75
+    size_m: SizeM = 0.5
     contrast: Fraction01 = 0.8
     ev100: ExposureValue = 12.0
-    background_m: DistanceM = 60.0
+    background_m: RangeM = 60.0
     background_texture: Fraction01 = 0.6
-    crossings_per_s: NotNegative = 0.0
-    crossing_s: Annotated[Positive, Field(le=10)] = 0.3
-    crossing_nearer: Annotated[Positive, Field(lt=1)] = 0.2
-    obstacles: Annotated[Fraction01, Field(lt=1)] = 0.0
-    obstacle_nearer: Annotated[Positive, Field(lt=1)] = 0.15
-    relief_m: NotNegative = 0.0
-    depth_m: NotNegative = 0.0
+    crossings_per_s: Annotated[NotNegative, Field(le=50)] = 0.0
+    crossing_s: Annotated[Positive, Field(ge=0.01, le=10)] = 0.3
+    crossing_nearer: Annotated[Positive, Field(ge=0.001, le=0.99)] = 0.2
+    obstacles: Annotated[Fraction01, Field(le=0.95)] = 0.0
+    obstacle_nearer: Annotated[Positive, Field(ge=0.001, le=0.99)] = 0.15
+    relief_m: Annotated[NotNegative, Field(le=1000)] = 0.0
+    depth_m: Annotated[NotNegative, Field(le=10_000)] = 0.0
     lead_s: Annotated[NotNegative, Field(le=5)] = 0.5
-    lasts_s: Annotated[Positive, Field(le=10)] = 3.0
-    begins_m: DistanceM | None = None
+    lasts_s: Annotated[Positive, Field(ge=0.1, le=10)] = 3.0
+    begins_m: RangeM | None = None
 
 
 @cache

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
@@ -54,7 +54,7 @@ class FocusSetup(Document):
     aperture: FNumber = 2.8
     widest: FNumber = 2.8
     sensor_height_mm: SensorSideMm = 24.0
-    coc_mm: Positive = 0.03
+    coc_mm: Annotated[Positive, Field(ge=0.0001, le=2)] = 0.03
     close_focus_m: DistanceM = 1.0
     frames_per_s: FramesPerSecond = 10.0
     blackout_s: NotNegative = Field(default=0.02, le=0.5)
