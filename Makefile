@@ -5,7 +5,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?=
-SOURCES := $(shell find frontend/src frontend/index.html frontend/vite.config.ts -type f)
+SOURCES := $(shell find frontend/src frontend/public frontend/index.html frontend/preflight.html frontend/vite.config.ts -type f)
 
 .PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table mutants mutants-data
 

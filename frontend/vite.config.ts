@@ -4,11 +4,17 @@ import { defineConfig } from 'vitest/config'
 
 const server = `http://127.0.0.1:${process.env.PORT ?? '8000'}`
 
+const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url))
+
 export default defineConfig({
   plugins: [vue()],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   html: { cspNonce: 'CSP_NONCE' },
-  build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
+  build: {
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 700,
+    rollupOptions: { input: { index: here('index.html'), preflight: here('preflight.html') } },
+  },
   test: { include: ['src/**/*.test.ts'], environment: 'node', restoreMocks: true },
   server: {
     port: 5173,

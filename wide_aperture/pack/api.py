@@ -161,6 +161,16 @@ def pre_flight(request: PersonRequest, asked: PreflightRequest) -> object:
     return preflight.checklist_of(asked)
 
 
+@pack.get(
+    "/pre-flight/{uuid:shoot_id}",
+    response={200: preflight.ShootChecklist, 404: Problem, 422: Problem},
+    operation_id="pre_flight_of_shoot",
+)
+def pre_flight_of_shoot(request: PersonRequest, shoot_id: UUID) -> object:
+    """The checklist of a saved shoot: what a phone asks for, and keeps for when the network is away."""
+    return preflight.checklist_of_shoot(shoot_id, owner=request.user)
+
+
 @ticks.post("", response={200: TakenOut, 404: Problem, 422: Problem}, operation_id="ticks_take")
 def take_ticks(request: PersonRequest, asked: TicksRequest) -> object:
     """Take the ticks of a device; what is known already is left as it is."""

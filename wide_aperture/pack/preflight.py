@@ -10,11 +10,13 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wide_aperture.core.camera.preflight import Checklist, Day, Tick, checklist, last_failed
+from wide_aperture.core.documents.shoot import Shoot, readings_of, sky_context
 from wide_aperture.pack.models import PreflightTick
 from wide_aperture.pack.questions import PreflightRequest
 from wide_aperture.pack.services import packed, planned_of
 from wide_aperture.store.errors import RevisionConflictError
-from wide_aperture.store.services import Precondition, list_rows, put_row
+from wide_aperture.store.reading import owned, owned_rows, parsed
+from wide_aperture.store.services import Precondition, get_row, list_rows, put_row
 
 
 def checklist_of(asked: PreflightRequest) -> Checklist:
@@ -26,6 +28,46 @@ def checklist_of(asked: PreflightRequest) -> Checklist:
             books={book.body_id: book for book in asked.books},
             people=asked.people,
         )
+    )
+
+
+class ShootChecklist(Checklist):
+    """The checklist of a saved shoot, with what a small screen shows above it."""
+
+    title: str
+    date: str | None
+    bodies: dict[str, str]
+
+
+def checklist_of_shoot(shoot_id: UUID, *, owner: User) -> ShootChecklist:
+    """A saved shoot's lines. Raises ObjectDoesNotExist for a shoot that is not the owner's."""
+    row = get_row(owned_rows("shoots", owner).model, owner=owner, row_id=shoot_id)
+    shoot: Shoot = parsed(row)  # type: ignore[assignment]
+    bodies, lenses = owned("bodies", owner), owned("lenses", owner)
+    there = {each.id for each in (*bodies, *lenses)}
+    situations = [
+        each if {each.body_id, each.lens_id} <= there else each.model_copy(update={"body_id": None, "lens_id": None})
+        for each in owned("situations", owner)
+        if each.shoot_id == shoot_id
+    ]
+    made = checklist_of(
+        PreflightRequest(
+            situations=situations,
+            bodies=bodies,
+            lenses=lenses,
+            books=owned("phrasebooks", owner),
+            states=owned("states", owner),
+            decisions=next((each for each in owned("packings", owner) if each.shoot_id == shoot_id), None),
+            foundations=owned("foundations", owner),
+            sky=sky_context(shoot, readings_of(situations)),
+            people=[person.name for person in shoot.photographers],
+        )
+    )
+    return ShootChecklist(
+        **made.model_dump(),
+        title=shoot.title,
+        date=shoot.date.isoformat() if shoot.date else None,
+        bodies={str(body.id): body.name for body in bodies},
     )
 
 

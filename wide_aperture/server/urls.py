@@ -5,7 +5,7 @@ from django.urls import path, re_path
 
 from wide_aperture.http.problems import problem
 from wide_aperture.server.api import api
-from wide_aperture.server.front_end import index
+from wide_aperture.server.front_end import index, preflight_page, preflight_worker
 
 
 def unknown_api_address(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
@@ -15,5 +15,7 @@ def unknown_api_address(request: HttpRequest, exception: Exception | None = None
 urlpatterns = [
     path("api/v1/", api.urls),
     re_path(r"^api(/.*)?$", unknown_api_address),
+    path("pre-flight/sw.js", preflight_worker),
+    re_path(r"^pre-flight(?:/.*)?$", preflight_page),
     re_path(r"^(?!assets/).*$", index),
 ]

@@ -827,6 +827,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pack/pre-flight/{shoot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pre Flight Of Shoot
+         * @description The checklist of a saved shoot: what a phone asks for, and keeps for when the network is away.
+         */
+        get: operations["pre_flight_of_shoot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/pack/review-functions": {
         parameters: {
             query?: never;
@@ -10244,6 +10264,26 @@ export interface components {
              */
             zone: string;
         };
+        /**
+         * ShootChecklist
+         * @description The checklist of a saved shoot, with what a small screen shows above it.
+         */
+        ShootChecklist: {
+            /** Bodies */
+            bodies: {
+                [key: string]: string;
+            };
+            /** Date */
+            date: string | null;
+            /** Left Out */
+            left_out: string[];
+            /** Lines */
+            lines: components["schemas"]["CheckLine"][];
+            /** Seconds */
+            seconds: number;
+            /** Title */
+            title: string;
+        };
         /** ShootPage */
         ShootPage: {
             /** Items */
@@ -12463,6 +12503,7 @@ export type SetupInCase = components['schemas']['SetupInCase'];
 export type SetupPage = components['schemas']['SetupPage'];
 export type Sharpness = components['schemas']['Sharpness'];
 export type Shoot = components['schemas']['Shoot'];
+export type ShootChecklist = components['schemas']['ShootChecklist'];
 export type ShootPage = components['schemas']['ShootPage'];
 export type ShootSummary = components['schemas']['ShootSummary'];
 export type ShootSummaryPage = components['schemas']['ShootSummaryPage'];
@@ -17060,6 +17101,77 @@ export interface operations {
                 };
             };
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pre_flight_of_shoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootChecklist"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -55,6 +55,7 @@ useShortcuts([
       <RouterLink v-for="place in shootPlaces" :key="place.label" :to="place.to" :class="{ on: isAt(place.to) }">
         {{ place.label }}
       </RouterLink>
+      <a v-if="route.params.shootId" :href="`/pre-flight/${String(route.params.shootId)}`">Pre-flight</a>
     </nav>
     <span class="open narrow">{{ openThing }}</span>
     <SaveState />

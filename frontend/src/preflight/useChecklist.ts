@@ -1,0 +1,137 @@
+/** One shoot's checklist on this device: its lines, how they stand, and sending what the server has not got yet. */
+import { computed, ref, shallowRef } from 'vue'
+import { type Checklist, keepList, keepTicks, type KeptTick, keptList, keptTicks } from './keep'
+import { leftOpen, runToJoin, standing, type Tick } from './ticks'
+
+const AGAIN_MS = 15_000
+const UNSENT = Number.MAX_SAFE_INTEGER / 2
+
+async function asked<T>(path: string, body?: unknown): Promise<T> {
+  const send = body === undefined ? {} : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }
+  const answer = await fetch(`/api/v1/${path}`, send)
+  if (!answer.ok)
+    throw new Refusal(
+      answer.status,
+      ((await answer.json().catch(() => ({}))) as { detail?: string }).detail ?? `The server answered ${answer.status}.`,
+    )
+  return (await answer.json()) as T
+}
+/** The server was there and said no: asking again would not help. */
+class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
+    super(message)
+  }
+}
+
+interface TicksOut {
+  ticks: Tick[]
+  last_failed: Record<string, string>
+}
+
+export function useChecklist(shoot: string) {
+  const list = shallowRef<Checklist | null>(null)
+  const ticks = shallowRef<KeptTick[]>([])
+  const run = ref('')
+  const failedOn = shallowRef<Record<string, string>>({})
+  const isAway = ref(false)
+  const problem = ref('')
+  const loading = ref(true)
+
+  const stands = computed(() => standing(ticks.value.filter((tick) => tick.run_id === run.value)))
+  const carried = computed(() => (list.value ? leftOpen(list.value.lines, ticks.value, run.value) : new Set<string>()))
+  const unsent = computed(() => ticks.value.filter((tick) => !tick.sent).length)
+  const done = computed(() => list.value?.lines.filter((line) => stands.value.get(line.code)?.state === 'done').length ?? 0)
+  const secondsLeft = computed(
+    () => list.value?.lines.reduce((sum, line) => sum + (stands.value.get(line.code)?.state === 'done' ? 0 : line.seconds), 0) ?? 0,
+  )
+
+  const remember = async (): Promise<void> => {
+    if (list.value) await keepList({ shoot, list: list.value, run: run.value, failed: failedOn.value })
+  }
+
+  async function begin(): Promise<void> {
+    const kept = await keptList(shoot)
+    ticks.value = await keptTicks(shoot)
+    if (kept) {
+      list.value = kept.list
+      failedOn.value = kept.failed
+      run.value = kept.run
+      loading.value = false
+    }
+    await renew()
+    loading.value = false
+    window.addEventListener('online', () => void sync())
+    document.addEventListener('visibilitychange', () => void (document.hidden || sync()))
+    setInterval(() => void ((unsent.value || isAway.value) && sync()), AGAIN_MS)
+  }
+
+  /** Ask for the list anew; the one that is kept stays where the network is away. */
+  async function renew(): Promise<void> {
+    try {
+      list.value = await asked<Checklist>(`pack/pre-flight/${shoot}`)
+      problem.value = ''
+    } catch (error) {
+      if (error instanceof Refusal) problem.value = error.message
+    }
+    await sync()
+    const joined = runToJoin(ticks.value, Date.now())
+    if (joined) run.value = joined
+    else if (!run.value || ticks.value.some((tick) => tick.run_id === run.value)) run.value = crypto.randomUUID()
+    await remember()
+  }
+
+  let sending: Promise<void> | null = null
+  function sync(): Promise<void> {
+    sending ??= exchange().finally(() => (sending = null))
+    return sending
+  }
+  async function exchange(): Promise<void> {
+    try {
+      const waiting = ticks.value.filter((tick) => !tick.sent)
+      if (waiting.length) await asked('ticks', { ticks: waiting.map(({ sent: _sent, order: _order, ...tick }) => tick) })
+      const there = await asked<TicksOut>(`ticks/of-shoot/${shoot}`)
+      const known: KeptTick[] = there.ticks.map((tick, order) => ({ ...tick, sent: true, order }))
+      const ids = new Set(known.map((tick) => tick.id))
+      ticks.value = [...known, ...ticks.value.filter((tick) => !ids.has(tick.id))] // ticked meanwhile
+      failedOn.value = there.last_failed
+      await keepTicks(known)
+      await remember()
+      isAway.value = false
+      problem.value = ''
+    } catch (error) {
+      if (error instanceof Refusal) problem.value = error.message
+      else isAway.value = true
+    }
+  }
+
+  async function mark(code: string, state: Tick['state']): Promise<void> {
+    const tick: KeptTick = {
+      id: crypto.randomUUID(), shoot_id: shoot, run_id: run.value, code, state, at: new Date().toISOString(), device: deviceName(),
+      sent: false, order: UNSENT + ticks.value.length,
+    } // prettier-ignore
+    ticks.value = [...ticks.value, tick]
+    await keepTicks([tick]) // on the device before it is on its way
+    void sync()
+  }
+  async function newRun(): Promise<void> {
+    run.value = crypto.randomUUID()
+    await remember()
+  }
+  return { list, stands, carried, unsent, done, secondsLeft, failedOn, isAway, problem, loading, begin, mark, newRun }
+}
+
+/** Which device ticked, for the history; made once. */
+function deviceName(): string {
+  try {
+    const held = localStorage.getItem('wa-device')
+    if (held) return held
+    const made = `${/Mobi|Android|iPhone/.test(navigator.userAgent) ? 'phone' : 'computer'} ${Math.random().toString(36).slice(2, 6)}`
+    localStorage.setItem('wa-device', made)
+    return made
+  } catch {
+    return ''
+  }
+}
