@@ -51,6 +51,13 @@ class Ticks(ApiTestCase):
         self.assertEqual([each["id"] for each in self.kept()["ticks"]], [first["id"], second["id"]])
         self.assertEqual(self.kept()["runs"][0]["done"], 2)
 
+    def test_the_list_of_shoots_tells_the_latest_walk(self):
+        self.send(self.tick(of=75), self.tick("alder-24/clock", "failed", of=75))
+        found = self.client.get("/api/v1/shoots/overview", {"limit": 50}).json()["items"]
+        walked = {each["id"]: each["preflight"] for each in found}
+        self.assertEqual([walked[SHOOT][name] for name in ("done", "failed", "of")], [1, 1, 75])
+        self.assertEqual([each for each in walked.values() if each], [walked[SHOOT]])
+
     def test_two_devices_merge_without_loss(self):
         phone = [self.tick("alder-24/stills", "done"), self.tick("alder-24/clock", "done")]
         other = [self.tick("alder-24/clock", "failed", at="2026-10-17T12:05:00Z", device="tablet")]

@@ -14,6 +14,7 @@ PLACES = {
     "rehearse": f"/shoots/{SHOOT}/rehearse/{SITUATION}",
     "focus": f"/shoots/{demo_id('shoot/cup-final')}/focus/{demo_id('situation/cup-final/1')}",
     "sky": f"/shoots/{demo_id('shoot/ridge')}/sky/{demo_id('situation/ridge/1')}",
+    "pre-flight": f"/pre-flight/{SHOOT}",
     "pack": f"/shoots/{SHOOT}/pack/{SITUATION}",
     "card": f"/shoots/{SHOOT}/card/{SITUATION}",
     "places": "/places",

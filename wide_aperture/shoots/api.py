@@ -6,6 +6,7 @@ from uuid import UUID
 from ninja import Query, Router, Schema
 from pydantic import Field
 
+from wide_aperture.core.camera.preflight import Run
 from wide_aperture.core.documents import shoot as shoot_document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Foundation
@@ -34,6 +35,7 @@ class ShootSummary(Schema):
     readiness: str
     next_action: str
     next_light: str | None = Field(description="The first light event of its day, once date and place are known")
+    preflight: Run | None = Field(description="The latest walk round of the pre-flight")
     pending: bool = Field(description="Not everything is worked out yet; ask again")
 
 

@@ -17,6 +17,7 @@ from django.db import DatabaseError
 from django.utils import timezone
 
 from wide_aperture.core.camera.packing import PackingDocument, fingerprint
+from wide_aperture.core.camera.preflight import Run, Tick, runs
 from wide_aperture.core.documents import shoot as shoot_document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument, foundation_of
@@ -114,7 +115,10 @@ def overview(
     kept = _Kept(until=time.monotonic() + budget_s)
     views = [_View(row, text, by_shoot.get(row.pk, []), bag) for row, text in readable(shoots)]
     kept.recall(key for view in views for key in view.summary_keys())
-    found = [view.summary(kept, packed.get(view.row.pk, set())) for view in views]
+    walked = _last_runs(owner, [row.pk for row in shoots])
+    found = [
+        {**view.summary(kept, packed.get(view.row.pk, set())), "preflight": walked.get(view.row.pk)} for view in views
+    ]
     kept.keep()
     return found, next_cursor
 
@@ -259,6 +263,15 @@ def _packed_bodies(owner: User, bodies: dict[str, str]) -> dict[UUID, set[str]]:
                 if stored.fingerprint == prints[body_id]:
                     found.setdefault(document.shoot_id, set()).add(body_id)
     return found
+
+
+def _last_runs(owner: User, shoots: Sequence[UUID]) -> dict[UUID, Run]:
+    """The latest walk round of each shoot that had one."""
+    ticks: dict[UUID, list[Tick]] = {}
+    rows = owned_rows("ticks", owner).filter(**{"shoot_id__in": shoots})
+    for tick in readable_documents(rows):
+        ticks.setdefault(tick.shoot_id, []).append(tick)
+    return {shoot_id: runs(own)[0] for shoot_id, own in ticks.items()}
 
 
 def readiness_of(

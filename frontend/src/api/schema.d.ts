@@ -8962,7 +8962,7 @@ export interface components {
         };
         /**
          * Run
-         * @description One walk round: when it began and ended, and how its lines stand in the end.
+         * @description One walk round: when it began and ended, and how its lines stand in the end. of: lines of the list; None: not said.
          */
         Run: {
             /**
@@ -8984,6 +8984,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Of */
+            of: number | null;
         };
         /**
          * Said
@@ -10316,6 +10318,8 @@ export interface components {
              * @description Not everything is worked out yet; ask again
              */
             pending: boolean;
+            /** @description The latest walk round of the pre-flight */
+            preflight: components["schemas"]["Run"] | null;
             /** Readiness */
             readiness: string;
             /** Revision */
@@ -11399,7 +11403,8 @@ export interface components {
         };
         /**
          * Tick
-         * @description One tap on one line. run_id: of the run it belongs to; code: the line's; at: by the device's own clock.
+         * @description One tap on one line. run_id: of the run it belongs to; code: the line's; at: by the device's own clock;
+         *     of: how many lines the list had.
          */
         Tick: {
             /**
@@ -11419,6 +11424,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Of */
+            of?: number | null;
             /**
              * Run Id
              * Format: uuid

@@ -110,6 +110,7 @@ export function useChecklist(shoot: string) {
   async function mark(code: string, state: Tick['state']): Promise<void> {
     const tick: KeptTick = {
       id: crypto.randomUUID(), shoot_id: shoot, run_id: run.value, code, state, at: new Date().toISOString(), device: deviceName(),
+      of: list.value?.lines.length ?? null,
       sent: false, order: UNSENT + ticks.value.length,
     } // prettier-ignore
     ticks.value = [...ticks.value, tick]

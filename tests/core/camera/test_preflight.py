@@ -151,7 +151,9 @@ class Ticks(SimpleTestCase):
     def test_runs_are_counted_as_they_stand_in_the_end_the_latest_first(self):
         again = uuid.uuid4()
         found = runs([tick("a/b", 1), tick("a/c", 2, "failed"), tick("a/b", 3, "undone"), tick("a/b", 60, run=again)])
-        self.assertEqual([(each.done, each.failed) for each in found], [(1, 0), (0, 1)])
+        self.assertEqual([(each.done, each.failed, each.of) for each in found], [(1, 0, None), (0, 1, None)])
+        counted = runs([tick("a/b", 1).model_copy(update={"of": 75}), tick("a/c", 2).model_copy(update={"of": 76})])
+        self.assertEqual(counted[0].of, 76)
         self.assertEqual(found[1].ended - found[1].began, dt.timedelta(minutes=2))
 
     def test_when_a_line_last_failed(self):

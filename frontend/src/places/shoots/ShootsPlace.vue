@@ -63,6 +63,11 @@ async function remove(id: string): Promise<void> {
 
 const readinessOf = (summary: ShootSummary | undefined): string => (summary && !summary.pending ? summary.readiness : '')
 
+/** "pre-flight 40 of 75, 2 wrong". */
+function walkedText({ done, of, failed }: NonNullable<ShootSummary['preflight']>): string {
+  return `pre-flight ${done}${of ? ` of ${of}` : ''}${failed ? `, ${failed} wrong` : ''}`
+}
+
 useOpenThing(() => '')
 useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
 </script>
@@ -108,6 +113,7 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
                 <span v-for="step in STEPS" :key="step" :class="{ done: STEPS.indexOf(readinessOf(summary)) >= STEPS.indexOf(step) }" />
               </span>
               {{ readinessOf(summary) || '…' }}
+              <a v-if="summary?.preflight" class="walked" :href="`/pre-flight/${shoot.id}`">{{ walkedText(summary.preflight) }}</a>
             </td>
             <td>
               <button
@@ -144,6 +150,11 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
 </template>
 
 <style scoped>
+.walked {
+  display: block;
+  font-size: 12px;
+}
+
 tbody th a {
   font-size: 15px;
   font-weight: 600;

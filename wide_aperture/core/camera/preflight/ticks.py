@@ -19,7 +19,8 @@ State = Literal["done", "undone", "failed"]
 
 
 class Tick(Document):
-    """One tap on one line. run_id: of the run it belongs to; code: the line's; at: by the device's own clock."""
+    """One tap on one line. run_id: of the run it belongs to; code: the line's; at: by the device's own clock;
+    of: how many lines the list had."""
 
     id: UUID
     shoot_id: UUID
@@ -28,16 +29,18 @@ class Tick(Document):
     state: State
     at: AwareDatetime
     device: Annotated[str, Field(max_length=60)] = ""
+    of: Annotated[int, Field(ge=1, le=1000)] | None = None
 
 
 class Run(Document):
-    """One walk round: when it began and ended, and how its lines stand in the end."""
+    """One walk round: when it began and ended, and how its lines stand in the end. of: lines of the list; None: not said."""
 
     id: UUID
     began: AwareDatetime
     ended: AwareDatetime
     done: int
     failed: int
+    of: int | None
 
 
 def standing(ticks: Iterable[Tick]) -> dict[str, Tick]:
@@ -59,8 +62,16 @@ def runs(ticks: Sequence[Tick]) -> tuple[Run, ...]:
     for run_id, own in by_run.items():
         states = [tick.state for tick in standing(own).values()]
         times = [tick.at for tick in own]
+        counts = [tick.of for tick in own if tick.of is not None]
         found.append(
-            Run(id=run_id, began=min(times), ended=max(times), done=states.count("done"), failed=states.count("failed"))
+            Run(
+                id=run_id,
+                began=min(times),
+                ended=max(times),
+                done=states.count("done"),
+                failed=states.count("failed"),
+                of=counts[-1] if counts else None,
+            )
         )
     return tuple(sorted(found, key=lambda run: run.began, reverse=True))
 

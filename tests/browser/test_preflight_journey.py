@@ -1,0 +1,109 @@
+"""A pre-flight on a phone: opened once, the server is stopped, ticked, and found in the shoot afterwards."""
+
+import json
+import tempfile
+import urllib.request
+
+from django.test import SimpleTestCase
+from playwright.sync_api import BrowserContext, Page, expect, sync_playwright
+
+from tests.browser.base import ARGUMENTS, CHROMIUM
+from wide_aperture.demo.ids import demo_id
+from wide_aperture.demo.served import DemoServer
+
+SHOOT = demo_id("shoot/cup-final")
+FINGER_PX = 44
+
+
+class PreflightJourney(SimpleTestCase):
+    """On the real serve command: a worker keeps what an address of its own gave it, and the server is really gone."""
+
+    def setUp(self) -> None:
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.server = DemoServer(folder.name)
+        self.addCleanup(self.server.kill)
+        playwright = sync_playwright().start()
+        self.addCleanup(playwright.stop)
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        self.addCleanup(browser.close)
+        self.phone: BrowserContext = browser.new_context(
+            viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True
+        )
+        self.browser = browser
+
+    def opened(self, context: BrowserContext | None = None) -> Page:
+        page = (context or self.phone).new_page()
+        page.goto(f"{self.server.address}/pre-flight/{SHOOT}")
+        page.get_by_role("progressbar", name="Lines done").wait_for()
+        return page
+
+    def kept_by_worker(self, page: Page) -> None:
+        page.wait_for_function("() => navigator.serviceWorker.controller?.state === 'activated'")
+
+    def kept(self) -> list[dict]:
+        with urllib.request.urlopen(f"{self.server.address}/api/v1/ticks/of-shoot/{SHOOT}") as answer:
+            return json.load(answer)["ticks"]
+
+    def line(self, page: Page, text: str):
+        return page.get_by_role("listitem").filter(has_text=text)
+
+    def test_ticked_with_the_server_stopped_and_found_in_the_shoot_afterwards(self):
+        page = self.opened()
+        self.kept_by_worker(page)
+        self.server.kill()
+
+        page.reload()  # the page itself comes from the device now
+        stills = self.line(page, "The lever stands at stills").first
+        stills.get_by_role("button").first.tap()
+        clock = self.line(page, "to the second").first
+        clock.get_by_role("button", name="Why").tap()
+        expect(clock).to_contain_text("Photograph")
+        clock.get_by_role("button", name="It is wrong").tap()
+        expect(page.get_by_text("Away: kept here, 2 not sent")).to_be_visible()
+        page.close()
+
+        again = self.phone.new_page()
+        again.goto(f"{self.server.address}/pre-flight/{SHOOT}")
+        expect(self.line(again, "The lever stands at stills").first.get_by_role("button").first).to_have_attribute(
+            "aria-pressed", "true"
+        )
+        self.server.start()
+        expect(again.get_by_text("All sent")).to_be_visible(timeout=40_000)
+        self.assertEqual(sorted(tick["state"] for tick in self.kept()), ["done", "failed"])
+
+        again.goto(f"{self.server.address}/shoots")
+        expect(again.get_by_role("link", name="pre-flight 1 of")).to_contain_text("1 wrong")
+
+    def test_two_devices_away_merge_without_loss(self):
+        tablet = self.browser.new_context(viewport={"width": 800, "height": 1100})
+        pages = [self.opened(), self.opened(tablet)]
+        for page in pages:
+            self.kept_by_worker(page)
+        self.server.kill()
+        for page, text in zip(pages, ("The lever stands at stills", "The card door is shut"), strict=True):
+            self.line(page, text).first.get_by_role("button").first.click()
+            expect(page.get_by_text("1 not sent")).to_be_visible()
+        self.server.start()
+        for page in pages:
+            expect(page.get_by_text("All sent")).to_be_visible(timeout=40_000)
+        self.assertEqual(len(self.kept()), 2)
+        pages[0].reload()
+        expect(pages[0].get_by_text("of", exact=False).first).to_be_visible()
+        self.assertEqual({tick["code"].split("/")[1] for tick in self.kept()}, {"stills", "card-door"})
+
+    def test_every_target_is_a_fingers_width_and_undo_takes_back(self):
+        page = self.opened()
+        small = page.evaluate(
+            "least => [...document.querySelectorAll('button')].filter(b => b.getBoundingClientRect().height < least)"
+            ".map(b => b.textContent)",
+            FINGER_PX,
+        )
+        self.assertEqual(small, [])
+        first = page.get_by_role("listitem").first.get_by_role("button").first
+        first.tap()
+        expect(first).to_have_attribute("aria-pressed", "true")
+        page.get_by_role("button", name="Undo").tap()
+        expect(first).to_have_attribute("aria-pressed", "false")
+        expect(page.get_by_text("All sent")).to_be_visible()
+        self.assertEqual([tick["state"] for tick in self.kept()], ["done", "undone"])
