@@ -107,3 +107,7 @@ class PreflightJourney(SimpleTestCase):
         expect(first).to_have_attribute("aria-pressed", "false")
         expect(page.get_by_text("All sent")).to_be_visible()
         self.assertEqual([tick["state"] for tick in self.kept()], ["done", "undone"])
+
+        page.get_by_role("button", name="After").tap()
+        expect(page.get_by_role("heading", name="Setting back").first).to_be_visible()
+        expect(self.line(page, "only once both copies were seen").first).to_be_visible()

@@ -3830,7 +3830,7 @@ export interface components {
              * Group
              * @enum {string}
              */
-            group: "body" | "lens" | "power" | "cards" | "clock" | "settings" | "bag" | "weather" | "people" | "safety";
+            group: "body" | "lens" | "power" | "cards" | "clock" | "settings" | "bag" | "weather" | "people" | "safety" | "back";
             /** Proven By */
             proven_by?: ("frame" | "clock_frame" | "dark_frame" | "card_frame") | null;
             /**
@@ -3854,9 +3854,12 @@ export interface components {
         };
         /**
          * Checklist
-         * @description Lines in the order of reach, body by body, then the bag, the weather, the people and the cautions. seconds: of all.
+         * @description Lines in the order of reach, body by body, then the bag, the weather, the people and the cautions. after: the evening's,
+         *     setting back first. seconds: of all lines before.
          */
         Checklist: {
+            /** After */
+            after: components["schemas"]["CheckLine"][];
             /** Left Out */
             left_out: string[];
             /** Lines */
@@ -10271,6 +10274,8 @@ export interface components {
          * @description The checklist of a saved shoot, with what a small screen shows above it.
          */
         ShootChecklist: {
+            /** After */
+            after: components["schemas"]["CheckLine"][];
             /** Bodies */
             bodies: {
                 [key: string]: string;

@@ -13,13 +13,16 @@ void check.begin()
 const GROUPS: Record<Line['group'], string> = {
   body: 'On the body', lens: 'On the lenses', power: 'Power', cards: 'Cards', clock: 'Clock and names', settings: 'Settings', bag: 'In the bag',
   weather: 'Weather', people: 'People', safety: 'Safety',
+  back: 'Setting back',
 } // prettier-ignore
 const openOnly = ref(false)
+const evening = ref(false)
 const opened = ref<string | null>(null)
 const last = ref<{ code: string; before: Tick['state'] } | null>(null)
 
 const stateOf = (line: Line): Tick['state'] => stands.value.get(line.code)?.state ?? 'undone'
-const shown = computed(() => list.value?.lines.filter((line) => !openOnly.value || stateOf(line) !== 'done') ?? [])
+const all = computed(() => (evening.value ? list.value?.after : list.value?.lines) ?? [])
+const shown = computed(() => all.value.filter((line) => !openOnly.value || stateOf(line) !== 'done'))
 /** Body by body, then what is not the camera's; within each in the order of reach. */
 const parts = computed(() => {
   const found: { title: string; group: string; lines: Line[] }[] = []
@@ -124,6 +127,7 @@ const print = (): void => window.print()
     <button type="button" :disabled="!last" @click="undo">Undo</button>
     <button type="button" :aria-pressed="openOnly" @click="openOnly = !openOnly">{{ openOnly ? 'All' : 'Open only' }}</button>
     <button type="button" :disabled="!done" @click="check.newRun()">New run</button>
+    <button type="button" :aria-pressed="evening" @click="evening = !evening">{{ evening ? 'Before' : 'After' }}</button>
     <button type="button" @click="print">Print</button>
   </footer>
 </template>

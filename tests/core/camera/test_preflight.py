@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
 from wide_aperture.core.camera.preflight import GROUPS, Checklist, Day, Tick, checklist, last_failed, runs, standing
 from wide_aperture.core.camera.preflight.made import prefixes_of
+from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.documents.shoot import sky_context
 from wide_aperture.core.planning import PlanInput
 from wide_aperture.demo.ids import demo_id
@@ -118,6 +119,35 @@ class Lines(SimpleTestCase):
         self.assertEqual(len(set(prefixes_of(alike).values())), 4)
         nameless = BODIES[0].model_copy(update={"name": "–"})
         self.assertEqual(len(prefixes_of([nameless])[nameless.id]), 3)
+
+
+class SettingBack(SimpleTestCase):
+    def evening(self, slug: str, body: str, **changes):
+        found = made(planned_of(slug, bag_with(**changes) if changes else None))
+        return [each for each in found.after if each.code.startswith(f"{body}/")]
+
+    def test_what_the_tripod_left_is_undone_and_no_more(self):
+        did = [each.do for each in self.evening("ridge", "alder-24")]
+        self.assertIn("Stabiliser: on (was off), on the switch on the lens.", did)
+        self.assertFalse([each for each in did if "White balance" in each or "Aperture" in each])
+        self.assertFalse([each for each in self.evening("cup-final", "alder-24") if "Stabiliser" in each.do])
+
+    def test_by_the_fewest_presses(self):
+        """The last situation of the day stands in the hand already: recalling it undoes all the tripod needed."""
+        first, *rest = self.evening("tarn", "alder-45")
+        self.assertIn("Recall", first.do)
+        self.assertEqual([each.code.rpartition("/")[2] for each in rest], ["charge", "copy", "format", "dry"])
+
+    def test_the_photographers_own_standing_values_go_before_ours(self):
+        planned = planned_of("ridge")
+        own = Foundation(settings={"stabilisation": "off", "shutter_type": "electronic_first_curtain"})
+        found = made([each.model_copy(update={"foundation": own}) for each in planned])
+        self.assertFalse([each for each in found.after if "Stabiliser: on" in each.do])
+
+    def test_the_evening_is_no_part_of_the_morning(self):
+        found = made(planned_of("ridge"))
+        self.assertFalse({each.code for each in found.lines} & {each.code for each in found.after})
+        self.assertEqual({each.group for each in found.after}, {"back"})
 
 
 NOON = dt.datetime(2026, 9, 12, 12, tzinfo=dt.UTC)

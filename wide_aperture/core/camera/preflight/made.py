@@ -9,6 +9,7 @@ from uuid import UUID
 
 from wide_aperture.core.camera.packing import PackedShoot, book_of, item_of
 from wide_aperture.core.camera.phrasebook import Phrasebook
+from wide_aperture.core.camera.preflight.back import setting_back
 from wide_aperture.core.camera.preflight.cautions import COLD_C, HOT_C, cautions_of
 from wide_aperture.core.camera.preflight.line import GROUPS, CheckLine, Group
 from wide_aperture.core.camera.preflight.rounds import BodyRound
@@ -34,9 +35,11 @@ class Day:
 
 
 class Checklist(Document):
-    """Lines in the order of reach, body by body, then the bag, the weather, the people and the cautions. seconds: of all."""
+    """Lines in the order of reach, body by body, then the bag, the weather, the people and the cautions. after: the evening's,
+    setting back first. seconds: of all lines before."""
 
     lines: tuple[CheckLine, ...]
+    after: tuple[CheckLine, ...]
     seconds: float
     left_out: tuple[str, ...]
 
@@ -44,6 +47,7 @@ class Checklist(Document):
 def checklist(day: Day) -> Checklist:
     """Every line of the day, each once."""
     found: list[CheckLine] = []
+    after: list[CheckLine] = []
     planned = [each for each in day.planned if _is_packed(each, day)]
     items = {each.situation.id: item_of(each) for each in planned}
     prefixes = prefixes_of([each.body for each in planned])
@@ -52,7 +56,9 @@ def checklist(day: Day) -> Checklist:
         if own:
             body = own[0].body
             prefix = prefixes[body.id] if len(prefixes) > 1 else None
-            found += BodyRound(body, packed, book_of(body, day.books), own, items, prefix).lines()
+            book = book_of(body, day.books)
+            found += BodyRound(body, packed, book, own, items, prefix).lines()
+            after += setting_back(body, packed, book, own, items)
     found += _bag(planned, items)
     found += _weather(day)
     found += _people(day)
@@ -69,6 +75,7 @@ def checklist(day: Day) -> Checklist:
     once = tuple({line.code: line for line in lines}.values())
     return Checklist(
         lines=once,
+        after=tuple(after),
         seconds=sum(line.seconds for line in once),
         left_out=tuple(f"{each.title}: {each.sentence}" for each in day.packed.left_out),
     )

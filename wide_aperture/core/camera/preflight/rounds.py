@@ -30,7 +30,7 @@ NOUGHT: tuple[tuple[SettingId, Value, str], ...] = (
     ("exposure_comp_ev", 0.0, "A correction left from another day makes every frame too dark or too light."),
     ("meter_fine_tune", 0.0, "A fine tune is shown nowhere: it shifts every meter reading."),
     ("self_timer", "off", "The first frame comes seconds late."),
-    ("bracketing", "off", "Every third frame is too dark."),
+    ("bracketing", "none", "Every third frame is too dark."),
 )
 ONE_AT_A_TIME: tuple[tuple[SettingId, str], ...] = (
     ("exposure_mode", "In another mode the camera decides what you meant to."),
