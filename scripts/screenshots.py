@@ -87,12 +87,19 @@ def take_all(browser: Browser, address: str) -> None:
     page.wait_for_timeout(600)
     take(page, "brief")
 
-    page = fresh(browser, address, plan("estuary", 1))
-    page.get_by_role("button", name="Edit the brief and kit").click()
-    page.get_by_text("Kit", exact=True).first.click()
-    page.get_by_role("button", name="Alder 45, 200–600").wait_for()
-    page.wait_for_timeout(400)
-    take(page, "kit")
+    page = fresh(browser, address, plan("cup-final", 1).replace("/plan/", "/focus/"))
+    page.get_by_role("button", name="Try another beside it").click()
+    page.get_by_label("Response", exact=True).first.click()
+    page.get_by_title("follow", exact=True).click()
+    page.get_by_text("The plan’s setup keeps").wait_for()
+    page.get_by_text("The other", exact=True).nth(1).click()
+    take(page, "focus")
+
+    page = fresh(browser, address, f"/pre-flight/{demo_id('shoot/wedding')}", size=(390, 844))
+    for line in (1, 2, 3):
+        page.get_by_role("listitem").nth(line).get_by_role("button").first.click()
+    page.get_by_role("button", name="Why").nth(4).click()
+    take(page, "pre-flight")
 
     page = fresh(browser, address, f"/shoots/{demo_id('shoot/wedding')}/pack")
     page.get_by_role("button", name="Families in three rows").click()
@@ -111,11 +118,6 @@ def take_all(browser: Browser, address: str) -> None:
     take(page, "atlas")
     take(restoring(fresh(browser, address, "/keeping"), address), "keeping")  # from here on it edits
     take(own_camera(browser, address), "foundation")
-    page = fresh(browser, address, plan("ridge", 2), theme="dark")
-    line = page.get_by_role("region", name="Standing values")
-    line.get_by_role("button").first.click()
-    line.scroll_into_view_if_needed()
-    take(page, "standing")
     page = fresh(browser, address, f"/gear/bodies/{demo_id('body/alder-45')}/set-up")
     page.get_by_role("button", name="What that changes").click()
     page.get_by_role("row", name="File").wait_for()
