@@ -1,6 +1,6 @@
 """Prints every figure the project promises, beside its aim."""
 
-from benchmarks import growth, imaging, library, packing, page, planning, rehearsing, sky
+from benchmarks import growth, imaging, library, packing, page, planning, ready, rehearsing, sky
 from benchmarks.browser import demo_browser
 
 if __name__ == "__main__":
@@ -9,8 +9,10 @@ if __name__ == "__main__":
     sky.main()
     packing.main()
     growth.main()
+    ready.main()
     with demo_browser() as (browser, address):
         page.main(browser, address)
         library.main(browser, address)
+        ready.opening(browser, address)
         rehearsing.main(browser, address)
         sky.dragging(browser, address)

@@ -57,6 +57,10 @@ class PreflightTick(StoredDocument):
         indexes = [models.Index(fields=["owner", "shoot_id"], name="tick_by_shoot")]
 
     @classmethod
+    def title_of(cls, raw: Any) -> str:
+        return super().title_of({"title": raw.get("code")} if isinstance(raw, dict) else raw)
+
+    @classmethod
     def columns(cls, document: Tick, *, owner: User) -> dict[str, Any]:
         """Raises DomainError for a shoot that is not the owner's."""
         shoots = model_of("shoots")
