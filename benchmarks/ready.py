@@ -20,7 +20,8 @@ CAMERA = FocusSetup(focal_mm=300, close_focus_m=2.0, detection="human")
 
 
 def main() -> None:
-    lab, ways = [], []
+    lab: list[float] = []
+    ways: list[float] = []
     for scenario in scenarios().values():
         begun = time.perf_counter()
         simulate(scenario, CAMERA, 1, RUNS)
@@ -35,7 +36,8 @@ def main() -> None:
 
 def opening(browser: Browser, address: str) -> None:
     """How soon the first line can be tapped, on a device that has seen the page before and on one that has not."""
-    first, again = [], []
+    first: list[float] = []
+    again: list[float] = []
     for _ in range(OPENED):
         page = new_page(browser)
         for kept in (first, again):
