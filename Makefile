@@ -5,7 +5,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?=
-SOURCES := $(shell find frontend/src frontend/public frontend/index.html frontend/preflight.html frontend/vite.config.ts -type f)
+SOURCES := $(shell find frontend/src frontend/public frontend/index.html frontend/preflight.html frontend/vite.config.ts frontend/vite.file.config.ts -type f)
 
 .PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table mutants mutants-data
 
@@ -50,7 +50,7 @@ frontend/node_modules/.installed: frontend/package-lock.json
 build: frontend/dist/.built
 
 frontend/dist/.built: frontend/node_modules/.installed $(VENV)/.installed $(SOURCES)
-	@cd frontend && npx vite build --logLevel warn
+	@cd frontend && npx vite build --logLevel warn && npx vite build --logLevel warn --config vite.file.config.ts
 	@$(PY) -m whitenoise.compress -q frontend/dist/assets
 	@touch $@
 

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import base64
+import hashlib
+import json
 import uuid
 
 from tests.api.base import ApiTestCase, as_json
@@ -9,6 +12,7 @@ from wide_aperture.core.documents.shoot import sky_context
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
+from wide_aperture.gear.models import Body
 from wide_aperture.pack.models import PreflightTick
 
 SHOOT = str(demo_id("shoot/cup-final"))
@@ -93,3 +97,28 @@ class Ticks(ApiTestCase):
         PreflightTick.objects.update(owner=self.stranger())
         self.assertEqual(self.send(good).status_code, 404)
         self.assertEqual(self.kept()["ticks"], [])
+
+    def test_the_file_that_is_taken_along_lets_in_its_own_script_alone(self):
+        answer = self.client.get(f"/api/v1/pack/pre-flight/{SHOOT}/file")
+        self.assertEqual(answer.status_code, 200)
+        self.assertIn("attachment", answer["Content-Disposition"])
+        page = answer.content.decode()
+        script = page.split("<script>", 1)[1].rsplit("</script>", 1)[0]
+        digest = base64.b64encode(hashlib.sha256(script.encode()).digest()).decode()
+        self.assertIn(f"script-src 'sha256-{digest}'", page)
+        held = json.loads(page.split('id="checklist">', 1)[1].split("</script>", 1)[0])
+        self.assertEqual(held["shoot"], SHOOT)
+        self.assertEqual(held["list"]["lines"][0]["code"], "alder-24/stills")
+
+    def test_a_shoot_is_told_by_its_id_and_anothers_is_not_found(self):
+        own = self.client.get(f"/api/v1/pack/pre-flight/{SHOOT}").json()
+        self.assertEqual(own["title"], "Lowmoor cup final")
+        self.assertEqual(own["left_out"], [])
+        for path in ("", "/file"):
+            self.assertEqual(self.client.get(f"/api/v1/pack/pre-flight/{uuid.uuid4()}{path}").status_code, 404)
+
+    def test_a_situation_whose_kit_is_gone_is_left_out_and_named(self):
+        for row in Body.objects.filter(pk=demo_id("body/alder-24")):
+            self.client.delete(f"/api/v1/bodies/{row.pk}", headers={"If-Match": f'"{row.revision}"'})
+        found = self.client.get(f"/api/v1/pack/pre-flight/{SHOOT}").json()
+        self.assertTrue(any("needs a body and a lens" in each for each in found["left_out"]))

@@ -111,3 +111,36 @@ class PreflightJourney(SimpleTestCase):
         page.get_by_role("button", name="After").tap()
         expect(page.get_by_role("heading", name="Setting back").first).to_be_visible()
         expect(self.line(page, "only once both copies were seen").first).to_be_visible()
+
+    def test_taken_along_as_one_file_and_its_ticks_taken_in(self):
+        page = self.opened()
+        with page.expect_download() as taken:
+            page.get_by_role("link", name="Take it along as a file").click()
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        along = f"{folder.name}/along.html"
+        taken.value.save_as(along)
+        self.server.kill()
+
+        elsewhere = self.browser.new_context(viewport={"width": 390, "height": 844}).new_page()
+        problems: list[str] = []
+        elsewhere.on("console", lambda message: problems.append(message.text) if message.type == "error" else None)
+        elsewhere.goto(f"file://{along}")
+        self.line(elsewhere, "The lever stands at stills").first.get_by_role("button").first.click()
+        expect(elsewhere.get_by_text("1 ticks in this file")).to_be_visible()
+        elsewhere.reload()
+        expect(elsewhere.get_by_text("1 ticks in this file")).to_be_visible()
+        with elsewhere.expect_download() as saved:
+            elsewhere.get_by_role("button", name="Save ticks").click()
+        ticks = f"{folder.name}/ticks.json"
+        saved.value.save_as(ticks)
+        self.assertEqual(problems, [])
+
+        self.server.start()
+        page.get_by_label("Take in ticks").set_input_files(ticks)
+        expect(page.get_by_text("1 of 1 ticks were new.")).to_be_visible()
+        expect(self.line(page, "The lever stands at stills").first.get_by_role("button").first).to_have_attribute(
+            "aria-pressed", "true"
+        )
+        page.get_by_label("Take in ticks").set_input_files(along)
+        expect(page.get_by_text("This is no file of ticks")).to_be_visible()

@@ -1,7 +1,10 @@
 """Phrasebooks, camera states, the packing of a shoot, and the simulated camera."""
 
+from urllib.parse import quote
 from uuid import UUID
 
+from django.http import HttpResponse
+from django.utils import timezone
 from ninja import Router
 
 from wide_aperture.core.camera import phrasebook as core_phrasebook
@@ -19,13 +22,15 @@ from wide_aperture.core.camera.storage.moves import after, stored_in
 from wide_aperture.core.camera.words_file import read_words, words_file
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import in_units
+from wide_aperture.http.description import binary
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page, saved_schema
 from wide_aperture.http.files import refused_as_text
 from wide_aperture.http.paging import Cursor, Limit, page_schema
 from wide_aperture.http.person import PersonRequest
-from wide_aperture.http.problems import Problem
+from wide_aperture.http.problems import Problem, problem
 from wide_aperture.pack import preflight, services
 from wide_aperture.pack.models import CameraState, Packing, Phrasebook, PreflightTick
+from wide_aperture.pack.preflight_file import preflight_file
 from wide_aperture.pack.questions import ExportRequest, PackRequest, PreflightRequest, TicksRequest
 from wide_aperture.pack.schemas import (
     CameraRequest,
@@ -169,6 +174,22 @@ def pre_flight(request: PersonRequest, asked: PreflightRequest) -> object:
 def pre_flight_of_shoot(request: PersonRequest, shoot_id: UUID) -> object:
     """The checklist of a saved shoot: what a phone asks for, and keeps for when the network is away."""
     return preflight.checklist_of_shoot(shoot_id, owner=request.user)
+
+
+@pack.get("/pre-flight/{uuid:shoot_id}/file", operation_id="pre_flight_file", openapi_extra=binary("text/html"))
+def pre_flight_file(request: PersonRequest, shoot_id: UUID) -> HttpResponse:
+    """The checklist as one file that needs no server: it keeps its ticks and saves them to be taken in here."""
+    found = preflight.checklist_of_shoot(shoot_id, owner=request.user)
+    try:
+        page = preflight_file(shoot_id, found, timezone.now())
+    except FileNotFoundError:
+        return problem(503, "The front end is not built yet: run “make build”.")
+    name = quote(f"{found.title} pre-flight.html")
+    return HttpResponse(
+        page,
+        content_type="text/html; charset=utf-8",
+        headers={"Content-Disposition": f"attachment; filename*=UTF-8''{name}"},
+    )
 
 
 @ticks.post("", response={200: TakenOut, 404: Problem, 422: Problem}, operation_id="ticks_take")

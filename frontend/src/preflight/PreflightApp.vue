@@ -3,10 +3,10 @@
 import { computed, ref } from 'vue'
 import type { Tick } from './ticks'
 import type { Line } from './ticks'
-import { useChecklist } from './useChecklist'
+import type { Check } from './useChecklist'
 
-const props = defineProps<{ shoot: string }>()
-const check = useChecklist(props.shoot)
+const props = defineProps<{ shoot: string; check: Check }>()
+const { check } = props
 const { list, stands, carried, unsent, done, secondsLeft, failedOn, isAway, problem, loading } = check
 void check.begin()
 
@@ -45,7 +45,13 @@ function undo(): void {
 }
 const minutes = computed(() => Math.ceil(secondsLeft.value / 60))
 const saved = computed(() =>
-  isAway.value ? `Away: kept here${unsent.value ? `, ${unsent.value} not sent` : ''}` : unsent.value ? `${unsent.value} being sent` : 'All sent',
+  check.save
+    ? `${unsent.value} ticks in this file`
+    : isAway.value
+      ? `Away: kept here${unsent.value ? `, ${unsent.value} not sent` : ''}`
+      : unsent.value
+        ? `${unsent.value} being sent`
+        : 'All sent',
 )
 const dayOf = (moment: string): string => new Date(moment).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
 
@@ -61,12 +67,20 @@ function nextTheme(): void {
   }
 }
 const print = (): void => window.print()
+const took = ref('')
+async function takeIn(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (file) took.value = await check.takeIn!(await file.text())
+  input.value = ''
+}
 </script>
 
 <template>
   <header>
     <div>
-      <a :href="`/shoots/${shoot}/plan/`">Wide Aperture</a>
+      <span v-if="check.save">Wide Aperture</span>
+      <a v-else :href="`/shoots/${shoot}/plan/`">Wide Aperture</a>
       <button type="button" class="quiet" @click="nextTheme">{{ theme === 'night-red' ? 'Night red' : theme === 'dark' ? 'Dark' : 'Day' }}</button>
     </div>
     <h1>{{ list?.title ?? 'Pre-flight' }}</h1>
@@ -121,6 +135,15 @@ const print = (): void => window.print()
         </li>
       </ul>
     </section>
+    <section v-if="check.takeIn && list" class="along">
+      <h3>Without this server</h3>
+      <p class="soft">One file with the whole list: open it on any telephone. It keeps its ticks and saves them as a small file to take in here.</p>
+      <p>
+        <a :href="`/api/v1/pack/pre-flight/${shoot}/file`" download>Take it along as a file</a>
+      </p>
+      <label>Take in ticks <input type="file" accept=".json,application/json" @change="takeIn" /></label>
+      <p v-if="took" role="status">{{ took }}</p>
+    </section>
   </main>
   <footer>
     <span role="status" :class="{ cost: isAway }">{{ saved }}</span>
@@ -128,6 +151,7 @@ const print = (): void => window.print()
     <button type="button" :aria-pressed="openOnly" @click="openOnly = !openOnly">{{ openOnly ? 'All' : 'Open only' }}</button>
     <button type="button" :disabled="!done" @click="check.newRun()">New run</button>
     <button type="button" :aria-pressed="evening" @click="evening = !evening">{{ evening ? 'Before' : 'After' }}</button>
+    <button v-if="check.save" type="button" :disabled="!unsent" @click="check.save()">Save ticks</button>
     <button type="button" @click="print">Print</button>
   </footer>
 </template>

@@ -5,6 +5,7 @@ import '@/styles/base.css'
 import './look.css'
 import { createApp, h } from 'vue'
 import PreflightApp from './PreflightApp.vue'
+import { useChecklist } from './useChecklist'
 
 try {
   document.documentElement.dataset.theme = localStorage.getItem('wa-theme') ?? 'day'
@@ -12,7 +13,7 @@ try {
   document.documentElement.dataset.theme = 'day'
 }
 const shoot = /^\/pre-flight\/([0-9a-f-]{36})\/?$/.exec(window.location.pathname)?.[1]
-if (shoot) createApp({ render: () => h(PreflightApp, { shoot }) }).mount('#app')
+if (shoot) createApp({ render: () => h(PreflightApp, { shoot, check: useChecklist(shoot) }) }).mount('#app')
 else document.querySelector('#app')!.textContent = 'Which shoot? Open the pre-flight from a shoot’s plan.'
 
 if ('serviceWorker' in navigator && import.meta.env.PROD) {

@@ -1,6 +1,7 @@
 /** One shoot's checklist on this device: its lines, how they stand, and sending what the server has not got yet. */
-import { computed, ref, shallowRef } from 'vue'
+import { computed, type ComputedRef, ref, type Ref, shallowRef, type ShallowRef } from 'vue'
 import { type Checklist, keepList, keepTicks, type KeptTick, keptList, keptTicks } from './keep'
+import { readTicks } from './ticksFile'
 import { leftOpen, runToJoin, standing, type Tick } from './ticks'
 
 const AGAIN_MS = 15_000
@@ -31,7 +32,26 @@ interface TicksOut {
   last_failed: Record<string, string>
 }
 
-export function useChecklist(shoot: string) {
+/** A checklist as the page shows it, whatever keeps it. save: where it was taken along as a file. */
+export interface Check {
+  list: ShallowRef<Checklist | null>
+  stands: ComputedRef<Map<string, Tick>>
+  carried: ComputedRef<Set<string>>
+  unsent: ComputedRef<number>
+  done: ComputedRef<number>
+  secondsLeft: ComputedRef<number>
+  failedOn: ShallowRef<Record<string, string>>
+  isAway: Ref<boolean>
+  problem: Ref<string>
+  loading: Ref<boolean>
+  begin: () => Promise<void>
+  mark: (code: string, state: Tick['state']) => Promise<void>
+  newRun: () => Promise<void>
+  save?: () => void
+  takeIn?: (text: string) => Promise<string>
+}
+
+export function useChecklist(shoot: string): Check {
   const list = shallowRef<Checklist | null>(null)
   const ticks = shallowRef<KeptTick[]>([])
   const run = ref('')
@@ -121,7 +141,21 @@ export function useChecklist(shoot: string) {
     run.value = crypto.randomUUID()
     await remember()
   }
-  return { list, stands, carried, unsent, done, secondsLeft, failedOn, isAway, problem, loading, begin, mark, newRun }
+  /** Ticks of a file that was taken along; what came of it, in a sentence. */
+  async function takeIn(text: string): Promise<string> {
+    try {
+      const { ticks: read, gone } = readTicks(text, shoot, [...(list.value?.lines ?? []), ...(list.value?.after ?? [])])
+      const { new: added } = await asked<{ new: number }>('ticks', { ticks: read })
+      await sync()
+      const joined = runToJoin(ticks.value, Date.now())
+      if (joined) run.value = joined
+      await remember()
+      return `${added} of ${read.length} ticks were new.${gone.length ? ` Not in this shoot any more: ${gone.join(', ')}.` : ''}`
+    } catch (error) {
+      return (error as Error).message
+    }
+  }
+  return { list, stands, carried, unsent, done, secondsLeft, failedOn, isAway, problem, loading, begin, mark, newRun, takeIn }
 }
 
 /** Which device ticked, for the history; made once. */

@@ -1,0 +1,35 @@
+/** Ticks as a small file: written by a checklist that was taken along, read where the shoot is. */
+import type { Line, Tick } from './ticks'
+
+const FORMAT = 'wide-aperture-ticks'
+
+interface Held extends Tick {
+  sent?: boolean
+  order?: number
+}
+
+export function ticksFile(shoot: string, ticks: readonly Held[]): string {
+  return JSON.stringify({ format: FORMAT, format_version: 1, shoot, ticks: ticks.map(({ sent: _sent, order: _order, ...tick }) => tick) }, null, 1)
+}
+
+/** The ticks of a file, and those of lines that this shoot does not have any more. Throws a sentence for what is no such file. */
+export function readTicks(text: string, shoot: string, lines: readonly Line[]): { ticks: Tick[]; gone: string[] } {
+  let read: { format?: string; shoot?: string; ticks?: Tick[] }
+  try {
+    read = JSON.parse(text)
+  } catch {
+    throw new Error('This is no file of ticks: it cannot be read.')
+  }
+  if (read?.format !== FORMAT || !Array.isArray(read.ticks)) throw new Error('This is no file of ticks.')
+  if (read.shoot !== shoot) throw new Error('These ticks belong to another shoot.')
+  const known = new Set(lines.map((line) => line.code))
+  return { ticks: read.ticks, gone: [...new Set(read.ticks.map((tick) => tick.code).filter((code) => !known.has(code)))] }
+}
+
+export function download(name: string, text: string): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }))
+  link.download = name
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 1000)
+}
