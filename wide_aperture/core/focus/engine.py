@@ -7,12 +7,12 @@ Many setups are tried on the same happening at once: columns are setup x run.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
-from wide_aperture.core.focus.figures import ASSUMED, RESPONSES, FocusFigures
+from wide_aperture.core.focus.figures import ASSUMED, FocusFigures
 from wide_aperture.core.focus.scenario import Scenario
 from wide_aperture.core.focus.setup import FOLLOWS, HALF_SIZE, FocusSetup
 from wide_aperture.core.focus.world import STEP_S, Flags, Floats, Happening
@@ -20,6 +20,8 @@ from wide_aperture.core.focus.world import STEP_S, Flags, Floats, Happening
 INFINITE = np.float32(np.inf)
 SUBJECT, BEHIND, CROSSING, BEFORE, NOTHING = range(5)
 HELD = ("subject", "background", "what crossed", "what stands before it", "nothing yet")
+Each = Callable[[Sequence[float]], Floats]  # a value of each setup, for all its columns
+Across = Callable[[np.ndarray], np.ndarray]  # a row of the happening, for all setups
 FACE_SHARE = 0.13  # of a person's height
 FOLLOWING_KEEPS = 0.3  # of the hand's error, where the area goes with the subject
 FOUND_KEEPS = 0.35  # of what an area may lie beside the part that matters, once the body is found
@@ -157,7 +159,7 @@ class _Seen:
 class _Eye:
     """What an area, with or without detection, makes of the view."""
 
-    def __init__(self, scenario: Scenario, setups: Sequence[FocusSetup], figures: FocusFigures, each) -> None:  # type: ignore[no-untyped-def]
+    def __init__(self, scenario: Scenario, setups: Sequence[FocusSetup], figures: FocusFigures, each: Each) -> None:
         self.scenario, self.figures = scenario, figures
         self.half = each([HALF_SIZE[setup.area] for setup in setups])
         self.follows = each([setup.area in FOLLOWS for setup in setups]) > 0
@@ -175,7 +177,7 @@ class _Eye:
         self.finds_eyes = each([setup.detection.endswith("_eye") for setup in setups]) > 0
         self.found_from = each([figures.button_s if setup.detection_when == "on_button" else 0.0 for setup in setups])
 
-    def look(self, step: int, now: float, distance: Floats, world: Happening, across) -> _Seen:  # type: ignore[no-untyped-def]
+    def look(self, step: int, now: float, distance: Floats, world: Happening, across: Across) -> _Seen:
         scenario, figures = self.scenario, self.figures
         scale = self.heights_per_tangent / distance  # frame heights a metre
         radius = scenario.size_m / 2 * scale
@@ -247,4 +249,4 @@ def _normal_below(values: Floats) -> Floats:
     return np.asarray(1 / (1 + np.exp(-1.702 * values)), np.float32)
 
 
-__all__ = ["HELD", "RESPONSES", "Course", "run"]
+__all__ = ["HELD", "Course", "run"]

@@ -57,4 +57,3 @@ class FocusFigures(Document):
 
 
 ASSUMED = FocusFigures()
-RESPONSES = ("locked_on", "standard", "responsive")
