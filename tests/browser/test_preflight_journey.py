@@ -3,38 +3,44 @@
 import json
 import tempfile
 import urllib.request
+from typing import ClassVar
 
 from django.test import SimpleTestCase
-from playwright.sync_api import BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 from tests.browser.base import ARGUMENTS, CHROMIUM
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.served import DemoServer
 
-SHOOT = demo_id("shoot/cup-final")
 FINGER_PX = 44
 
 
 class PreflightJourney(SimpleTestCase):
     """On the real serve command: a worker keeps what an address of its own gave it, and the server is really gone."""
 
-    def setUp(self) -> None:
+    server: ClassVar[DemoServer]
+    browser: ClassVar[Browser]
+    shoot = demo_id("shoot/cup-final")
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
         folder = tempfile.TemporaryDirectory()
-        self.addCleanup(folder.cleanup)
-        self.server = DemoServer(folder.name)
-        self.addCleanup(self.server.kill)
+        cls.addClassCleanup(folder.cleanup)
+        cls.server = DemoServer(folder.name)
+        cls.addClassCleanup(lambda: cls.server.kill())
         playwright = sync_playwright().start()
-        self.addCleanup(playwright.stop)
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
-        self.addCleanup(browser.close)
-        self.phone: BrowserContext = browser.new_context(
-            viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True
-        )
-        self.browser = browser
+        cls.addClassCleanup(playwright.stop)
+        cls.browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        self.phone = self.browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True)
+        self.addCleanup(self.phone.close)
 
     def opened(self, context: BrowserContext | None = None) -> Page:
         page = (context or self.phone).new_page()
-        page.goto(f"{self.server.address}/pre-flight/{SHOOT}")
+        page.goto(f"{self.server.address}/pre-flight/{self.shoot}")
         page.get_by_role("progressbar", name="Lines done").wait_for()
         return page
 
@@ -42,7 +48,7 @@ class PreflightJourney(SimpleTestCase):
         page.wait_for_function("() => navigator.serviceWorker.controller?.state === 'activated'")
 
     def kept(self) -> list[dict]:
-        with urllib.request.urlopen(f"{self.server.address}/api/v1/ticks/of-shoot/{SHOOT}") as answer:
+        with urllib.request.urlopen(f"{self.server.address}/api/v1/ticks/of-shoot/{self.shoot}") as answer:
             return json.load(answer)["ticks"]
 
     def line(self, page: Page, text: str):
@@ -64,7 +70,7 @@ class PreflightJourney(SimpleTestCase):
         page.close()
 
         again = self.phone.new_page()
-        again.goto(f"{self.server.address}/pre-flight/{SHOOT}")
+        again.goto(f"{self.server.address}/pre-flight/{self.shoot}")
         expect(self.line(again, "The lever stands at stills").first.get_by_role("button").first).to_have_attribute(
             "aria-pressed", "true"
         )
@@ -76,6 +82,7 @@ class PreflightJourney(SimpleTestCase):
         expect(again.get_by_role("link", name="pre-flight 1 of")).to_contain_text("1 wrong")
 
     def test_two_devices_away_merge_without_loss(self):
+        self.shoot = demo_id("shoot/estuary")
         tablet = self.browser.new_context(viewport={"width": 800, "height": 1100})
         pages = [self.opened(), self.opened(tablet)]
         for page in pages:
@@ -93,6 +100,7 @@ class PreflightJourney(SimpleTestCase):
         self.assertEqual({tick["code"].split("/")[1] for tick in self.kept()}, {"stills", "card-door"})
 
     def test_every_target_is_a_fingers_width_and_undo_takes_back(self):
+        self.shoot = demo_id("shoot/tarn")
         page = self.opened()
         small = page.evaluate(
             "least => [...document.querySelectorAll('button')].filter(b => b.getBoundingClientRect().height < least)"
@@ -113,6 +121,7 @@ class PreflightJourney(SimpleTestCase):
         expect(self.line(page, "only once both copies were seen").first).to_be_visible()
 
     def test_taken_along_as_one_file_and_its_ticks_taken_in(self):
+        self.shoot = demo_id("shoot/market")
         page = self.opened()
         with page.expect_download() as taken:
             page.get_by_role("link", name="Take it along as a file").click()

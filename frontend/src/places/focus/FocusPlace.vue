@@ -2,10 +2,10 @@
 /** The focus lab of a situation: sharp of shot under the plan's focus settings and others, a run to look at, and why. */
 import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { useRouter } from 'vue-router'
 import { answered, client } from '@/api/client'
 import type { Scenario } from '@/api/types'
 import { usePlanFrame } from '@/frames/usePlanFrame'
+import { useNeighbours } from '@/planning/useNeighbours'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
 import { useShortcuts } from '@/shared/shortcuts'
@@ -34,7 +34,6 @@ const TABS = [
 type Tab = (typeof TABS)[number]['value']
 
 const props = defineProps<{ shootId: string; situationId: string }>()
-const router = useRouter()
 const lab = useLab(() => props.situationId)
 const { loaded, failed, planned, body, lens, shoot, situations, problem } = lab
 const answer = computed(() => lab.lab.answer.value)
@@ -74,11 +73,7 @@ answered(client.GET('/api/v1/focus/scenarios'))
   .then((found) => (known.value = found.scenarios))
   .catch(() => undefined)
 
-function go(by: number): void {
-  const index = situations.value.findIndex((each) => each.situation.id === props.situationId)
-  const to = situations.value[index + by]
-  if (to) void router.push(`/shoots/${props.shootId}/focus/${to.situation.id}`)
-}
+useNeighbours('focus', props, situations)
 watch(
   () => props.situationId,
   () => {
@@ -96,8 +91,6 @@ const verdict = computed(() => {
 
 useOpenThing(() => [shoot.value?.title, planned.value?.situation.title].filter(Boolean).join(' · '))
 useShortcuts([
-  { keys: 'J', does: 'Next situation', run: () => go(1) },
-  { keys: 'K', does: 'Previous situation', run: () => go(-1) },
   { keys: 'P', does: 'Play the run', run: play },
   { keys: 'B', does: 'Look at the other setup’s run', run: () => (looksAt.value = 1 - looksAt.value) },
 ])

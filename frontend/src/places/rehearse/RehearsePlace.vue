@@ -2,7 +2,6 @@
 /** The Rehearse place: the simulated frame, large, and what the camera of the plan makes of it. */
 import { refDebounced, useLocalStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
 import type { SceneTuning } from '@/api/types'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
@@ -11,6 +10,7 @@ import TwoColumns from '@/shared/TwoColumns.vue'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import RulerStack from '@/planning/RulerStack.vue'
+import { useNeighbours } from '@/planning/useNeighbours'
 import { usePlan } from '@/planning/usePlan'
 import FrameView from '@/frames/FrameView.vue'
 import FrameCaption from './FrameCaption.vue'
@@ -25,7 +25,6 @@ import { useView } from './useView'
 
 const VariantsView = defineAsyncComponent(() => import('./VariantsView.vue'))
 const props = defineProps<{ shootId: string; situationId: string }>()
-const router = useRouter()
 
 const stage = useRehearsal(() => props.situationId)
 const {
@@ -89,11 +88,7 @@ const hours = computed(() => {
   const { starts_at_min: from, ends_at_min: to } = situation ?? {}
   return situation?.light.kind === 'sky' && typeof from === 'number' && typeof to === 'number' && to > from ? { from, to } : null
 })
-function go(by: number): void {
-  const at = situations.value.findIndex((each) => each.situation.id === props.situationId)
-  const to = situations.value[at + by]
-  if (to) void router.push(`/shoots/${props.shootId}/rehearse/${to.situation.id}`)
-}
+useNeighbours('rehearse', props, situations)
 watch(
   () => props.situationId,
   () => {
@@ -105,8 +100,6 @@ watch(
 
 useOpenThing(() => [shoot.value?.title, planned.value?.situation.title].filter(Boolean).join(' · '))
 useShortcuts([
-  { keys: 'J', does: 'Next situation', run: () => go(1) },
-  { keys: 'K', does: 'Previous situation', run: () => go(-1) },
   { keys: 'A', does: 'Keep this frame', run: keep },
   { keys: 'B', does: 'Kept frame and this one, in turn', run: swap },
   { keys: 'V', does: 'Add this frame as a variant', run: variant.add },
