@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** The pre-flight of a shoot, for one hand and a small screen: every line a target, its reason a tap away. */
 import { computed, ref } from 'vue'
-import type { Tick } from './ticks'
-import type { Line } from './ticks'
+import type { Line, Tick } from './ticks'
 import type { Check } from './useChecklist'
 
 const props = defineProps<{ shoot: string; check: Check }>()

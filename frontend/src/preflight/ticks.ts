@@ -14,10 +14,24 @@ export function standing(ticks: readonly Tick[]): Map<string, Tick> {
   return found
 }
 
+const latest = (ticks: readonly Tick[]): Tick | undefined =>
+  ticks.reduce<Tick | undefined>((last, tick) => (!last || Date.parse(tick.at) > Date.parse(last.at) ? tick : last), undefined)
+
+/** How many of a list's lines are done, and how long the rest takes. */
+export function progressOf(lines: readonly Line[], stands: ReadonlyMap<string, Tick>): { done: number; secondsLeft: number } {
+  const open = lines.filter((line) => stands.get(line.code)?.state !== 'done')
+  return { done: lines.length - open.length, secondsLeft: open.reduce((sum, line) => sum + line.seconds, 0) }
+}
+
+/** A tick made now. of: how many lines the list has. */
+export function newTick(tick: Pick<Tick, 'shoot_id' | 'run_id' | 'code' | 'state' | 'device' | 'of'>): Tick {
+  return { ...tick, id: crypto.randomUUID(), at: new Date().toISOString() }
+}
+
 /** Lines that an earlier run left open: its ticks say what was done then. */
 export function leftOpen(lines: readonly Line[], ticks: readonly Tick[], runId: string): Set<string> {
   const earlier = ticks.filter((tick) => tick.run_id !== runId)
-  const last = earlier.reduce<Tick | null>((latest, tick) => (!latest || Date.parse(tick.at) > Date.parse(latest.at) ? tick : latest), null)
+  const last = latest(earlier)
   if (!last) return new Set()
   const then = standing(earlier.filter((tick) => tick.run_id === last.run_id))
   return new Set(lines.filter((line) => then.get(line.code)?.state !== 'done').map((line) => line.code))
@@ -25,6 +39,5 @@ export function leftOpen(lines: readonly Line[], ticks: readonly Tick[], runId: 
 
 /** The run to go on with: the latest of the last twelve hours, from whatever device; null: a new one begins. */
 export function runToJoin(ticks: readonly Tick[], now: number): string | null {
-  const recent = ticks.filter((tick) => now - Date.parse(tick.at) < 12 * 3_600_000)
-  return recent.reduce<Tick | null>((latest, tick) => (!latest || Date.parse(tick.at) > Date.parse(latest.at) ? tick : latest), null)?.run_id ?? null
+  return latest(ticks.filter((tick) => now - Date.parse(tick.at) < 12 * 3_600_000))?.run_id ?? null
 }

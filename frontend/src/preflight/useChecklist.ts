@@ -2,7 +2,7 @@
 import { computed, type ComputedRef, ref, type Ref, shallowRef, type ShallowRef } from 'vue'
 import { type Checklist, keepList, keepTicks, type KeptTick, keptList, keptTicks } from './keep'
 import { readTicks } from './ticksFile'
-import { leftOpen, runToJoin, standing, type Tick } from './ticks'
+import { leftOpen, newTick, progressOf, runToJoin, standing, type Tick } from './ticks'
 
 const AGAIN_MS = 15_000
 const UNSENT = Number.MAX_SAFE_INTEGER / 2
@@ -63,10 +63,9 @@ export function useChecklist(shoot: string): Check {
   const stands = computed(() => standing(ticks.value.filter((tick) => tick.run_id === run.value)))
   const carried = computed(() => (list.value ? leftOpen(list.value.lines, ticks.value, run.value) : new Set<string>()))
   const unsent = computed(() => ticks.value.filter((tick) => !tick.sent).length)
-  const done = computed(() => list.value?.lines.filter((line) => stands.value.get(line.code)?.state === 'done').length ?? 0)
-  const secondsLeft = computed(
-    () => list.value?.lines.reduce((sum, line) => sum + (stands.value.get(line.code)?.state === 'done' ? 0 : line.seconds), 0) ?? 0,
-  )
+  const progress = computed(() => progressOf(list.value?.lines ?? [], stands.value))
+  const done = computed(() => progress.value.done)
+  const secondsLeft = computed(() => progress.value.secondsLeft)
 
   const remember = async (): Promise<void> => {
     if (list.value) await keepList({ shoot, list: list.value, run: run.value, failed: failedOn.value })
@@ -128,11 +127,8 @@ export function useChecklist(shoot: string): Check {
   }
 
   async function mark(code: string, state: Tick['state']): Promise<void> {
-    const tick: KeptTick = {
-      id: crypto.randomUUID(), shoot_id: shoot, run_id: run.value, code, state, at: new Date().toISOString(), device: deviceName(),
-      of: list.value?.lines.length ?? null,
-      sent: false, order: UNSENT + ticks.value.length,
-    } // prettier-ignore
+    const made = newTick({ shoot_id: shoot, run_id: run.value, code, state, device: deviceName(), of: list.value?.lines.length ?? null })
+    const tick: KeptTick = { ...made, sent: false, order: UNSENT + ticks.value.length }
     ticks.value = [...ticks.value, tick]
     await keepTicks([tick]) // on the device before it is on its way
     void sync()

@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import type { Checklist, KeptTick } from './keep'
 import { download, ticksFile } from './ticksFile'
-import { standing, type Tick } from './ticks'
+import { newTick, progressOf, standing, type Tick } from './ticks'
 import type { Check } from './useChecklist'
 
 /** made: when the file was made, which tells two files of a shoot apart. */
@@ -34,21 +34,8 @@ export function useFile(shoot: string, made: string, taken: Checklist): Check {
     }
   }
   async function mark(code: string, state: Tick['state']): Promise<void> {
-    ticks.value = [
-      ...ticks.value,
-      {
-        id: crypto.randomUUID(),
-        shoot_id: shoot,
-        run_id: run.value,
-        code,
-        state,
-        at: new Date().toISOString(),
-        device: 'file',
-        of: taken.lines.length,
-        sent: false,
-        order: ticks.value.length,
-      },
-    ]
+    const made = newTick({ shoot_id: shoot, run_id: run.value, code, state, device: 'file', of: taken.lines.length })
+    ticks.value = [...ticks.value, { ...made, sent: false, order: ticks.value.length }]
     keep()
   }
   async function newRun(): Promise<void> {
@@ -59,8 +46,8 @@ export function useFile(shoot: string, made: string, taken: Checklist): Check {
     list, stands, problem, begin, mark, newRun,
     carried: computed(() => new Set<string>()),
     unsent: computed(() => ticks.value.length),
-    done: computed(() => taken.lines.filter((line) => stands.value.get(line.code)?.state === 'done').length),
-    secondsLeft: computed(() => taken.lines.reduce((sum, line) => sum + (stands.value.get(line.code)?.state === 'done' ? 0 : line.seconds), 0)),
+    done: computed(() => progressOf(taken.lines, stands.value).done),
+    secondsLeft: computed(() => progressOf(taken.lines, stands.value).secondsLeft),
     failedOn: shallowRef({}),
     isAway: ref(false),
     loading: ref(false),

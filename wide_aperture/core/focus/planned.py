@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from typing import get_args
 
 from wide_aperture.core.craft.figures import figures_of
@@ -30,6 +29,10 @@ LASTS_S, LEAD_S = 3.0, 0.5
 NEARS_AT_MOST = 0.8  # of the way to the lens
 USUAL_RATE, USUAL_BLACKOUT_S, MOST_BLACKOUT = 5.0, 0.03, 0.8
 SKY_M = 5000.0
+ASSUMED_UNITS = {
+    "acceleration_m_s2": "m/s²", "size_m": "m", "contrast": "", "background_m": "m", "background_texture": "", "crossings_per_s": "1/s",
+    "crossing_s": "s", "obstacles": "", "relief_m": "m",
+}  # fmt: skip
 
 
 class Assumed(Document):
@@ -49,8 +52,9 @@ def scenario_of(case: Case) -> Scenario:
     if course == "towards":  # what comes this near is past the camera
         speed = min(speed, NEARS_AT_MOST * distance / (LEAD_S + LASTS_S))
     changes = max(CHANGES[situation.direction] * speed, RESTLESS_M_S2 if subject.is_living else 0.0)
-    size = SIZES_M.get(kind, case.figure("subject_height_m", kind) / 4 if kind in _heights() else 1.0)
-    height = case.figure("subject_height_m", kind) if kind in _heights() else size
+    known_height = case.figure("subject_height_m", kind) if kind in figures_of("subject_height_m") else None
+    size = SIZES_M.get(kind, known_height / 4 if known_height else 1.0)
+    height = known_height or size
     plays = case.situation.genre in PLAYING_GENRES
     crowd = case.has("crowd_behind") or (plays and case.has("foreground_obstacles"))
     crossings, lasts, nearer = CROWD if crowd else (0.0, CROWD[1], CROWD[2])
@@ -84,17 +88,7 @@ def scenario_of(case: Case) -> Scenario:
 
 def assumed_of(made: Scenario) -> tuple[Assumed, ...]:
     """The scenario's figures no brief has a word for, to be put right where somebody knows better."""
-    return (
-        Assumed(field="acceleration_m_s2", value=made.acceleration_m_s2, unit="m/s²"),
-        Assumed(field="size_m", value=made.size_m, unit="m"),
-        Assumed(field="contrast", value=made.contrast, unit=""),
-        Assumed(field="background_m", value=made.background_m, unit="m"),
-        Assumed(field="background_texture", value=made.background_texture, unit=""),
-        Assumed(field="crossings_per_s", value=made.crossings_per_s, unit="1/s"),
-        Assumed(field="crossing_s", value=made.crossing_s, unit="s"),
-        Assumed(field="obstacles", value=made.obstacles, unit=""),
-        Assumed(field="relief_m", value=made.relief_m, unit="m"),
-    )
+    return tuple(Assumed(field=name, value=getattr(made, name), unit=unit) for name, unit in ASSUMED_UNITS.items())
 
 
 def setup_of(case: Case, plan: Plan) -> FocusSetup:
@@ -131,10 +125,6 @@ def setup_of(case: Case, plan: Plan) -> FocusSetup:
 def _known(setup: Setup, setting: SettingId, known: tuple[str, ...], else_: str) -> str:
     value = setup.option(setting)
     return value if value in known else else_
-
-
-def _heights() -> Mapping[str, float]:
-    return figures_of("subject_height_m")
 
 
 def _behind(case: Case, distance: float) -> float:

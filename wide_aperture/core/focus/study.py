@@ -186,10 +186,10 @@ def trace(scenario: Scenario, setup: FocusSetup, *, seed: int = 1, which: int = 
     course = engine.run(scenario, [setup], world, figures)
     run = int(np.argsort(course.sharp.sum(axis=0), kind="stable")[which])
     distance, focus = world.distance_m[:, run].astype(float), course.focus_per_m[:, run].astype(float)
-    off = (1 / distance - focus) / setup.tolerance_per_m
+    tolerance = setup.tolerance_per_m
+    off = (1 / distance - focus) / tolerance
     right, up = world.beside[:, run].astype(float), world.beside_up[:, run].astype(float)
     away = course.aside[:, run] / np.maximum(np.hypot(right, up), 1e-6)
-    tolerance = setup.tolerance_per_m
     taken = np.flatnonzero(course.released[:, run])
     shown = slice(None, None, SHOWN_EVERY)
     return Trace(

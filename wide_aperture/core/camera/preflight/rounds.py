@@ -25,6 +25,7 @@ from wide_aperture.core.planning import PlanInput
 BATTERY_FRAMES = figure("battery_frames")
 LOOK_S, TURN_S, WIPE_S, CARD_S, CLOCK_S, FACES_S = 3.0, 4.0, 20.0, 30.0, 20.0, 240.0
 GB = 1e9
+COLD_C = 5.0  # from here down a battery is kept near the body
 # What a day before leaves behind, and what is nought again; checked where the first plan does not set it itself.
 NOUGHT: tuple[tuple[SettingId, Value, str], ...] = (
     ("exposure_comp_ev", 0.0, "A correction left from another day makes every frame too dark or too light."),
@@ -96,13 +97,6 @@ class BodyRound:
         reach = self.book.phrase(setting).reaches[0]
         words = self.book.phrase(setting).words
         return " › ".join((*reach.path, *(() if words in reach.path else (words,))))
-
-    def _says(self, setting: SettingId, value: Value) -> str:
-        phrase = self.book.phrase(setting)
-        if isinstance(value, str):
-            own = phrase.options.get(value)
-            return own or next((o.label for o in catalogue.setting(setting).options if o.id == value), value)
-        return wording.signed_stops(float(value)) if isinstance(value, int | float) else str(value)
 
     # the round ---------------------------------------------------------------------------------------
 
@@ -176,7 +170,8 @@ class BodyRound:
         wanted = max(math.ceil(frames / (BATTERY_FRAMES * left)), 1)
         carried = max(each.accessories.spare_batteries for each in self.own)
         cold = "" if temperature is None else f" at {temperature:g} °C, where a battery gives {left:.0%}"
-        short = wanted - 1 > carried
+        short, spares = wanted - 1 > carried, max(wanted - 1, 1)
+        freezes = temperature is not None and temperature < COLD_C
         yield self._line(
             "battery", "power", "The battery in the body is full; its health is good.",
             f"About {frames} frames are expected{cold}: {wanted} full {'battery' if wanted == 1 else 'batteries'}.",
@@ -184,9 +179,9 @@ class BodyRound:
         )  # fmt: skip
         yield self._line(
             "spares", "power",
-            f"{max(wanted - 1, 1)} charged {'spare' if wanted <= 2 else 'spares'} in the bag, the full ones apart from the used."  # noqa: PLR2004
+            f"{spares} charged {'spare' if spares == 1 else 'spares'} in the bag, the full ones apart from the used."
             + (f" The bag has {carried}: pack {wanted - 1 - carried} more, or charge between." if short else ""),
-            "A battery that is taken out warm and kept near the body lasts longer in the cold." if temperature is not None and temperature < 5 else "An empty spare is found when it is needed.",  # noqa: PLR2004
+            "A battery that is taken out warm and kept near the body lasts longer in the cold." if freezes else "An empty spare is found when it is needed.",
             "The bag", CARD_S,
         )  # fmt: skip
         yield self._line(
@@ -266,9 +261,9 @@ class BodyRound:
     def _setting_line(self, setting: SettingId, value: Value, why: str, *, doubted: bool) -> CheckLine:
         entry = catalogue.setting(setting)
         before = self.packed.state.values.get(setting)
-        last = f" It was last known at {self._says(setting, before)}." if doubted and before is not None else ""
+        last = f" It was last known at {self.book.say(setting, before)}." if doubted and before is not None else ""
         return self._line(
-            f"setting/{setting}", "settings", f"{entry.label}: {self._says(setting, value)}.", why + last,
+            f"setting/{setting}", "settings", f"{entry.label}: {self.book.say(setting, value)}.", why + last,
             self._where(setting), TURN_S if doubted else LOOK_S, proven_by="frame",
         )  # fmt: skip
 

@@ -33,9 +33,8 @@ class World(Stage):
     windy: bool = field(default=False, kw_only=True)
     cast_in_sky: bool = field(default=False, kw_only=True)
     tone: str = field(default="mid", kw_only=True)
-    moon_at: Point | None = field(
-        default=None, kw_only=True
-    )  # right of the middle and over the horizon, in focal lengths
+    # Right of the middle and over the horizon, in focal lengths; None: no Moon, the core as it comes.
+    moon_at: Point | None = field(default=None, kw_only=True)
     core_at: Point | None = field(default=None, kw_only=True)
     draw_cast: Callable[[World], None] = field(kw_only=True)
     subject_light: Light = field(default_factory=dict, kw_only=True)

@@ -20,7 +20,6 @@ AREA_SCHOOLS = {
     "zone": "zone",
     "tracking": "tracking_point",
 }
-RESPONSE_WORDS = {"locked_on": "hold", "standard": "standard", "responsive": "follow"}
 HALF_PRESS: tuple[SettingId, ...] = ("half_press_single", "half_press_continuous")
 
 
@@ -63,14 +62,14 @@ def _say_what_the_lab_found(draft: Draft) -> None:
     if row is None or response not in row.shares.get(area, {}):
         return
     found = row.shares[area]
-    others = [f"{RESPONSE_WORDS[each]} {share:.0%}" for each, share in found.items() if each != response]
+    word = catalogue.setting("af_response").option_label
+    others = [f"{word(each)} {share:.0%}" for each, share in found.items() if each != response]
     if max(found.values()) - min(found.values()) > SURELY:
-        said = f"{RESPONSE_WORDS[response]} keeps {found[response]:.0%} of frames sharp, {' and '.join(others)}"
+        said = f"{word(response)} keeps {found[response]:.0%} of frames sharp, {' and '.join(others)}"
         draft.add_reason("af_response", f"Focus lab, {row.title.lower()}, assumed figures: {said}.")
     best = max(row.shares, key=lambda each: row.shares[each][response])
     mine, most = found[response], row.shares[best][response]
-    name = next(option.label for option in catalogue.setting("af_area").options if option.id == best)
-    other = f"{name} {most:.0%}" if most > mine + SURELY else "no other more"
+    other = f"{catalogue.setting('af_area').option_label(best)} {most:.0%}" if most > mine + SURELY else "no other more"
     said = f"this area keeps {mine:.0%} of frames sharp, {other}"
     draft.add_reason("af_area", f"Focus lab, {row.title.lower()}, assumed figures: {said}.")
 
