@@ -176,7 +176,12 @@ def pre_flight_of_shoot(request: PersonRequest, shoot_id: UUID) -> object:
     return preflight.checklist_of_shoot(shoot_id, owner=request.user)
 
 
-@pack.get("/pre-flight/{uuid:shoot_id}/file", operation_id="pre_flight_file", openapi_extra=binary("text/html"))
+@pack.get(
+    "/pre-flight/{uuid:shoot_id}/file",
+    response={404: Problem},
+    operation_id="pre_flight_file",
+    openapi_extra=binary("text/html"),
+)
 def pre_flight_file(request: PersonRequest, shoot_id: UUID) -> HttpResponse:
     """The checklist as one file that needs no server: it keeps its ticks and saves them to be taken in here."""
     found = preflight.checklist_of_shoot(shoot_id, owner=request.user)
