@@ -7,6 +7,7 @@ from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Router
 
+from wide_aperture.core import field as core_field
 from wide_aperture.core.camera import phrasebook as core_phrasebook
 from wide_aperture.core.camera import state as core_state
 from wide_aperture.core.camera.controls.functions import FUNCTIONS, REVIEW_FUNCTIONS, Function, ReviewFunction
@@ -22,22 +23,32 @@ from wide_aperture.core.camera.storage.moves import after, stored_in
 from wide_aperture.core.camera.words_file import read_words, words_file
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import in_units
+from wide_aperture.core.field import Reply
 from wide_aperture.http.description import binary
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page, saved_schema
 from wide_aperture.http.files import refused_as_text
 from wide_aperture.http.paging import Cursor, Limit, page_schema
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem, problem
-from wide_aperture.pack import preflight, services
-from wide_aperture.pack.models import CameraState, Packing, Phrasebook, PreflightTick
+from wide_aperture.pack import events, field, preflight, services
+from wide_aperture.pack.models import CameraState, FieldNote, Packing, Phrasebook, PreflightTick
 from wide_aperture.pack.preflight_file import preflight_file
-from wide_aperture.pack.questions import ExportRequest, PackRequest, PreflightRequest, TicksRequest
+from wide_aperture.pack.questions import (
+    ExportRequest,
+    LightRequest,
+    NotesRequest,
+    PackRequest,
+    PreflightRequest,
+    TestFrameRequest,
+    TicksRequest,
+)
 from wide_aperture.pack.schemas import (
     CameraRequest,
     CsvIn,
     FollowOut,
     FollowRequest,
     NewCameraRequest,
+    NotesOut,
     RouteRequest,
     TakenOut,
     TextOut,
@@ -57,6 +68,8 @@ ticks = Router(tags=["pack"])
 add_document_routes(phrasebooks, Phrasebook)
 add_document_routes(states, CameraState)
 add_document_routes(packings, Packing)
+notes = Router(tags=["pack"])
+NotePage = page_schema("FieldNote", saved_schema("FieldNote", core_field.FieldNote))
 TickPage = page_schema("Tick", saved_schema("Tick", Tick))
 
 
@@ -197,10 +210,38 @@ def pre_flight_file(request: PersonRequest, shoot_id: UUID) -> HttpResponse:
     )
 
 
+@pack.get(
+    "/field/{uuid:shoot_id}", response={200: field.ShootCards, 404: Problem, 422: Problem}, operation_id="field_cards"
+)
+def field_cards_of_shoot(request: PersonRequest, shoot_id: UUID) -> object:
+    """A card for each situation of a saved shoot, and what the light and the clock bring."""
+    return field.cards_of_shoot(shoot_id, owner=request.user)
+
+
+@pack.post(
+    "/field/{uuid:shoot_id}/{uuid:situation_id}/test-frame",
+    response={200: Reply, 404: Problem, 422: Problem},
+    operation_id="field_test_frame",
+)
+def field_test_frame(request: PersonRequest, shoot_id: UUID, situation_id: UUID, asked: TestFrameRequest) -> object:
+    """What to turn after the latest of these test frames."""
+    return field.test_frame(shoot_id, situation_id, asked.rounds, owner=request.user)
+
+
+@pack.post(
+    "/field/{uuid:shoot_id}/{uuid:situation_id}/light",
+    response={200: field.LightKept, 404: Problem, 422: Problem},
+    operation_id="field_light",
+)
+def field_light(request: PersonRequest, shoot_id: UUID, situation_id: UUID, asked: LightRequest) -> object:
+    """Write a light that was read into the situation; the sky's light of the rest of the day follows it."""
+    return field.keep_light(shoot_id, situation_id, asked.ev100, asked.at, owner=request.user)
+
+
 @ticks.post("", response={200: TakenOut, 404: Problem, 422: Problem}, operation_id="ticks_take")
 def take_ticks(request: PersonRequest, asked: TicksRequest) -> object:
     """Take the ticks of a device; what is known already is left as it is."""
-    return {"new": preflight.take(asked.ticks, owner=request.user)}
+    return {"new": events.take(PreflightTick, asked.ticks, owner=request.user)}
 
 
 @ticks.get("", response={200: TickPage, **PROBLEMS}, operation_id="tick_list")
@@ -212,5 +253,23 @@ def list_ticks(request: PersonRequest, limit: Limit = 100, cursor: Cursor = None
 @ticks.get("/of-shoot/{uuid:shoot_id}", response={200: TicksOut, 422: Problem}, operation_id="ticks_of_shoot")
 def shoot_ticks(request: PersonRequest, shoot_id: UUID) -> object:
     """The ticks of a shoot in the order they came, its runs, and when each line last failed on any shoot."""
-    found = preflight.ticks_of(shoot_id, owner=request.user)
+    found = events.of_shoot(PreflightTick, Tick, shoot_id, owner=request.user)
     return {"ticks": found, "runs": runs(found), "last_failed": preflight.failures_of(owner=request.user)}
+
+
+@notes.post("", response={200: TakenOut, 404: Problem, 422: Problem}, operation_id="notes_take")
+def take_notes(request: PersonRequest, asked: NotesRequest) -> object:
+    """Take the field notes of a device; what is known already is left as it is."""
+    return {"new": events.take(FieldNote, asked.notes, owner=request.user)}
+
+
+@notes.get("", response={200: NotePage, **PROBLEMS}, operation_id="note_list")
+def list_notes(request: PersonRequest, limit: Limit = 100, cursor: Cursor = None) -> object:
+    """Every field note, in the order they came."""
+    return rows_page(list_rows(FieldNote, owner=request.user), limit, cursor)
+
+
+@notes.get("/of-shoot/{uuid:shoot_id}", response={200: NotesOut, 422: Problem}, operation_id="notes_of_shoot")
+def shoot_notes(request: PersonRequest, shoot_id: UUID) -> object:
+    """The field notes of a shoot in the order they came."""
+    return {"notes": events.of_shoot(FieldNote, core_field.FieldNote, shoot_id, owner=request.user)}

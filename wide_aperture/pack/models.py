@@ -5,6 +5,7 @@ from typing import Any, Self
 from django.contrib.auth.models import User
 from django.db import models
 
+from wide_aperture.core import field as core_field
 from wide_aperture.core.camera import packing, phrasebook, state
 from wide_aperture.core.camera.controls.on_body import lacking
 from wide_aperture.core.camera.preflight import Tick
@@ -43,25 +44,20 @@ class Packing(StoredDocument):
     schema, noun, plural = packing.PackingDocument, "packing", "packings"
 
 
-class PreflightTick(StoredDocument):
-    """A tick of a pre-flight: written once, never changed. number: the order in which they came."""
+class ShootEvent(StoredDocument):
+    """Something that happened on a shoot: written once, never changed. number: the order in which they came."""
 
-    schema, noun, plural = Tick, "tick", "ticks"
     comes_back = 2
 
     shoot_id = models.UUIDField()
     number = models.PositiveBigIntegerField(default=0)
 
     class Meta(StoredDocument.Meta):
+        abstract = True
         ordering = ["number", "created_at", "id"]
-        indexes = [models.Index(fields=["owner", "shoot_id"], name="tick_by_shoot")]
 
     @classmethod
-    def title_of(cls, raw: Any) -> str:
-        return super().title_of({"title": raw.get("code")} if isinstance(raw, dict) else raw)
-
-    @classmethod
-    def columns(cls, document: Tick, *, owner: User) -> dict[str, Any]:
+    def columns(cls, document: Any, *, owner: User) -> dict[str, Any]:
         """Raises DomainError for a shoot that is not the owner's."""
         shoots = model_of("shoots")
         if shoots and not shoots._default_manager.filter(pk=document.shoot_id, owner=owner).exists():
@@ -72,5 +68,32 @@ class PreflightTick(StoredDocument):
 
     @classmethod
     def refuse_change(cls, held: Self, document: Any) -> None:
-        """Raises SnapshotError: what was ticked was ticked."""
+        """Raises SnapshotError: what happened happened."""
         raise SnapshotError
+
+
+class PreflightTick(ShootEvent):
+    """A tick of a pre-flight."""
+
+    schema, noun, plural = Tick, "tick", "ticks"
+
+    class Meta(ShootEvent.Meta):
+        indexes = [models.Index(fields=["owner", "shoot_id"], name="tick_by_shoot")]
+
+    @classmethod
+    def title_of(cls, raw: Any) -> str:
+        return super().title_of({"title": raw.get("code")} if isinstance(raw, dict) else raw)
+
+
+class FieldNote(ShootEvent):
+    """A missed moment, or a test frame that was taken."""
+
+    schema, noun, plural = core_field.FieldNote, "field note", "notes"
+
+    class Meta(ShootEvent.Meta):
+        indexes = [models.Index(fields=["owner", "shoot_id"], name="note_by_shoot")]
+
+    @classmethod
+    def title_of(cls, raw: Any) -> str:
+        kind = raw.get("kind") if isinstance(raw, dict) else None
+        return super().title_of({"title": kind.replace("_", " ")} if isinstance(kind, str) else raw)

@@ -3,20 +3,17 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterable
 from uuid import UUID
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from wide_aperture.core.camera.preflight import Checklist, Day, Tick, checklist, last_failed
 from wide_aperture.core.documents.shoot import Shoot, readings_of, sky_context
 from wide_aperture.pack.models import PreflightTick
 from wide_aperture.pack.questions import PreflightRequest
 from wide_aperture.pack.services import packed, planned_of
-from wide_aperture.store.errors import RevisionConflictError
 from wide_aperture.store.reading import owned, owned_rows, parsed
-from wide_aperture.store.services import Precondition, get_row, list_rows, put_row
+from wide_aperture.store.services import get_row, list_rows
 
 
 def checklist_of(asked: PreflightRequest) -> Checklist:
@@ -39,8 +36,8 @@ class ShootChecklist(Checklist):
     bodies: dict[str, str]
 
 
-def checklist_of_shoot(shoot_id: UUID, *, owner: User) -> ShootChecklist:
-    """A saved shoot's lines. Raises ObjectDoesNotExist for a shoot that is not the owner's."""
+def asked_of_shoot(shoot_id: UUID, *, owner: User) -> tuple[Shoot, PreflightRequest]:
+    """A saved shoot with what its lists and cards are made of. Raises ObjectDoesNotExist for a shoot that is not the owner's."""
     row = get_row(owned_rows("shoots", owner).model, owner=owner, row_id=shoot_id)
     shoot: Shoot = parsed(row)  # type: ignore[assignment]
     bodies, lenses = owned("bodies", owner), owned("lenses", owner)
@@ -50,49 +47,29 @@ def checklist_of_shoot(shoot_id: UUID, *, owner: User) -> ShootChecklist:
         for each in owned("situations", owner)
         if each.shoot_id == shoot_id
     ]
-    made = checklist_of(
-        PreflightRequest(
-            situations=situations,
-            bodies=bodies,
-            lenses=lenses,
-            books=owned("phrasebooks", owner),
-            states=owned("states", owner),
-            decisions=next((each for each in owned("packings", owner) if each.shoot_id == shoot_id), None),
-            foundations=owned("foundations", owner),
-            sky=sky_context(shoot, readings_of(situations)),
-            people=[person.name for person in shoot.photographers],
-        )
+    asked = PreflightRequest(
+        situations=situations,
+        bodies=bodies,
+        lenses=lenses,
+        books=owned("phrasebooks", owner),
+        states=owned("states", owner),
+        decisions=next((each for each in owned("packings", owner) if each.shoot_id == shoot_id), None),
+        foundations=owned("foundations", owner),
+        sky=sky_context(shoot, readings_of(situations)),
+        people=[person.name for person in shoot.photographers],
     )
+    return shoot, asked
+
+
+def checklist_of_shoot(shoot_id: UUID, *, owner: User) -> ShootChecklist:
+    """A saved shoot's lines. Raises: as asked_of_shoot."""
+    shoot, asked = asked_of_shoot(shoot_id, owner=owner)
     return ShootChecklist(
-        **made.model_dump(),
+        **checklist_of(asked).model_dump(),
         title=shoot.title,
         date=shoot.date.isoformat() if shoot.date else None,
-        bodies={str(body.id): body.name for body in bodies},
+        bodies={str(body.id): body.name for body in asked.bodies},
     )
-
-
-@transaction.atomic
-def take(ticks: Iterable[Tick], *, owner: User) -> int:
-    """Keep the ticks that are new, in their order; how many were. One that is there already stays as it is.
-
-    Raises: DomainError for a shoot that is not the owner's; DoesNotExist for an id that is another's.
-    """
-    new = 0
-    for tick in ticks:
-        try:
-            _, created = put_row(
-                PreflightTick, owner=owner, row_id=tick.id, document=tick, expects=Precondition(creates=True)
-            )
-        except RevisionConflictError:
-            created = False
-        new += created
-    return new
-
-
-def ticks_of(shoot_id: UUID, *, owner: User) -> list[Tick]:
-    """The ticks of a shoot in the order they came."""
-    rows = list_rows(PreflightTick, owner=owner, shoot_id=shoot_id).order_by("number", "created_at")
-    return [Tick.model_validate(row.document) for row in rows]
 
 
 def failures_of(*, owner: User) -> dict[str, dt.datetime]:

@@ -3,19 +3,20 @@
 from typing import Annotated, Literal, Self
 from uuid import UUID
 
-from pydantic import Field, model_validator
+from pydantic import AwareDatetime, Field, model_validator
 
 from wide_aperture.core.camera.packing import PackingDocument
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.preflight import Tick
 from wide_aperture.core.camera.state import CameraState
-from wide_aperture.core.document import Document, broken_rule
+from wide_aperture.core.document import Document, ExposureValue, broken_rule
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.documents.shoot import PlannedSituation
 from wide_aperture.core.documents.sky_context import SkyContext
+from wide_aperture.core.field import FieldNote, TestRound
 
 MOST_SITUATIONS, MOST_KIT = 60, 200
 
@@ -65,3 +66,22 @@ class TicksRequest(Document):
     """Ticks of a device, those already sent among them: each is taken once."""
 
     ticks: Annotated[list[Tick], Field(max_length=1000)]
+
+
+class NotesRequest(Document):
+    """Field notes of a device, those already sent among them: each is taken once."""
+
+    notes: Annotated[list[FieldNote], Field(max_length=1000)]
+
+
+class TestFrameRequest(Document):
+    """The test frames of one dialogue, in the order they were taken."""
+
+    rounds: Annotated[list[TestRound], Field(min_length=1, max_length=40)]
+
+
+class LightRequest(Document):
+    """A light that was read. at: when."""
+
+    ev100: ExposureValue
+    at: AwareDatetime

@@ -15,6 +15,7 @@ from wide_aperture.core.camera.state import CameraState, StoredSlot
 from wide_aperture.core.document import broken_rule
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.field import FieldNote
 
 
 class TextOut(Schema):
@@ -97,8 +98,12 @@ class NewCameraRequest(Schema):
     state: CameraState
 
 
+class NotesOut(Schema):
+    notes: list[FieldNote]
+
+
 class TakenOut(Schema):
-    """How many ticks were new."""
+    """How many were new."""
 
     new: int
 

@@ -17,7 +17,7 @@ from wide_aperture.http import problems
 from wide_aperture.http.description import DescribedApi
 from wide_aperture.http.document_routes import register_problems
 from wide_aperture.http.person import PersonRequest
-from wide_aperture.pack.api import camera, pack, packings, phrasebooks, states, ticks
+from wide_aperture.pack.api import camera, notes, pack, packings, phrasebooks, states, ticks
 from wide_aperture.planning.api import live
 from wide_aperture.rehearse.api import register_abandoned, rehearse
 from wide_aperture.server.keeping_api import keeping
@@ -73,6 +73,7 @@ api.add_router("/packings", packings)
 api.add_router("/pack", pack)
 api.add_router("/camera", camera)
 api.add_router("/ticks", ticks)
+api.add_router("/notes", notes)
 api.add_router("/bodies", bodies)
 api.add_router("/lenses", lenses)
 api.add_router("/foundations", foundations)

@@ -727,6 +727,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Notes
+         * @description Every field note, in the order they came.
+         */
+        get: operations["note_list"];
+        put?: never;
+        /**
+         * Take Notes
+         * @description Take the field notes of a device; what is known already is left as it is.
+         */
+        post: operations["notes_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notes/of-shoot/{shoot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shoot Notes
+         * @description The field notes of a shoot in the order they came.
+         */
+        get: operations["notes_of_shoot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/pack": {
         parameters: {
             query?: never;
@@ -781,6 +825,66 @@ export interface paths {
          * @description The day without each body, lens and card in turn.
          */
         post: operations["pack_failures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pack/field/{shoot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Field Cards Of Shoot
+         * @description A card for each situation of a saved shoot, and what the light and the clock bring.
+         */
+        get: operations["field_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pack/field/{shoot_id}/{situation_id}/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Field Light
+         * @description Write a light that was read into the situation; the sky's light of the rest of the day follows it.
+         */
+        post: operations["field_light"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pack/field/{shoot_id}/{situation_id}/test-frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Field Test Frame
+         * @description What to turn after the latest of these test frames.
+         */
+        post: operations["field_test_frame"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3428,6 +3532,31 @@ export interface components {
             text: string;
         };
         /**
+         * CardEvent
+         * @description at: the moment, UTC; kind "situation" is the next one of the shoot.
+         */
+        CardEvent: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** At Min */
+            at_min: number;
+            /**
+             * Detail
+             * @default
+             */
+            detail: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "light" | "situation";
+            /** Title */
+            title: string;
+        };
+        /**
          * CardHand
          * @description How the card is set in the hand: the camera's words, and what a storage place recalls of it.
          *
@@ -4195,6 +4324,26 @@ export interface components {
             quick_screen: string[];
         };
         /**
+         * Correction
+         * @description One thing to turn. clicks: thirds of a stop or marks, + brighter or more; said: what it then stands at.
+         */
+        Correction: {
+            /** Clicks */
+            clicks: number;
+            /** Control */
+            control: string;
+            /** Label */
+            label: string;
+            /** Said */
+            said: string;
+            /** Sentence */
+            sentence: string;
+            /** Setting */
+            setting: string;
+            /** Value */
+            value: boolean | number | string | null;
+        };
+        /**
          * Crop
          * @description A crop at one sensor pixel a picture pixel. x, y: its middle, in shares of the frame.
          */
@@ -4398,6 +4547,22 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** Drill */
+        Drill: {
+            /** Steps */
+            steps: components["schemas"]["DrillStep"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * DrillStep
+         * @description action: the same on the simulated camera; null where only the photographer moves.
+         */
+        DrillStep: {
+            action?: components["schemas"]["Action"] | null;
+            /** Do */
+            do: string;
+        };
         /** EventOut */
         EventOut: {
             /** At Min */
@@ -4544,6 +4709,129 @@ export interface components {
             what: string;
         };
         /**
+         * FieldCard
+         * @description One situation on one screen. recall: the storage place that holds it; in_hand: light that may go before anything is to be
+         *     done; tones: of its frame, that marks may be seen on.
+         */
+        FieldCard: {
+            /** Beside */
+            beside: string;
+            /** Body */
+            body: string;
+            /** Cautions */
+            cautions: string[];
+            /** Drills */
+            drills: components["schemas"]["Drill"][];
+            /** Finder */
+            finder: components["schemas"]["FinderItem"][];
+            gap: components["schemas"]["Gap"];
+            /** Headline */
+            headline: string;
+            /** In Hand */
+            in_hand: string;
+            /** Lens */
+            lens: string;
+            /** Marks */
+            marks: components["schemas"]["MarkLine"][];
+            /** Recall */
+            recall: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
+            /** Starts At Min */
+            starts_at_min: number | null;
+            /** Still */
+            still: string | null;
+            /** Title */
+            title: string;
+            /** Tones */
+            tones: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon" | "windows" | "feathers" | "fur" | "land")[];
+            /** Triggers */
+            triggers: components["schemas"]["Trigger"][];
+        };
+        /**
+         * FieldNote
+         * @description kind missed: cause is a guess; kind test_frame: the rounds, and the values before and after by setting;
+         *     kind taken_back: "of" was a slip of the finger.
+         *
+         *     at: by the device's own clock.
+         */
+        FieldNote: {
+            /**
+             * After
+             * @default {}
+             */
+            after: {
+                [key: string]: boolean | number | string | null;
+            };
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Before
+             * @default {}
+             */
+            before: {
+                [key: string]: boolean | number | string | null;
+            };
+            /** Cause */
+            cause?: ("asleep" | "wrong_mode" | "hunting" | "buffer" | "link" | "lens" | "card" | "elsewhere" | "other") | null;
+            /**
+             * Device
+             * @default
+             */
+            device: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "missed" | "test_frame" | "taken_back";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of?: string | null;
+            /** Passed */
+            passed?: boolean | null;
+            /**
+             * Rounds
+             * @default []
+             */
+            rounds: components["schemas"]["TestRound"][];
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /** Situation Id */
+            situation_id?: string | null;
+        };
+        /** FieldNotePage */
+        FieldNotePage: {
+            /** Items */
+            items: components["schemas"]["StoredFieldNote"][];
+            /** Next */
+            next: string | null;
+        };
+        /**
          * FigureUsed
          * @description A figure of practice that set where a limit lies, and whose it is.
          */
@@ -4559,6 +4847,21 @@ export interface components {
              * @enum {string}
              */
             whose: "trade" | "yours";
+        };
+        /**
+         * FinderItem
+         * @description One figure. moves: the body changes it by itself, so that it is only about so.
+         */
+        FinderItem: {
+            /**
+             * Moves
+             * @default false
+             */
+            moves: boolean;
+            /** Shows */
+            shows: string;
+            /** What */
+            what: string;
         };
         /**
          * Finding
@@ -5089,6 +5392,19 @@ export interface components {
             /** Label */
             label: string;
             lists?: components["schemas"]["SettingId"] | null;
+        };
+        /**
+         * Gap
+         * @description Between the first mark and where the data end. whose: assumed, or measured on this body.
+         */
+        Gap: {
+            /** Ev */
+            ev: number;
+            /**
+             * Whose
+             * @enum {string}
+             */
+            whose: "assumed" | "measured";
         };
         /**
          * GaveWay
@@ -5749,6 +6065,47 @@ export interface components {
             kind: "sky";
         };
         /**
+         * LightKept
+         * @description revision: of the situation as it now stands; follow: titles of the situations whose light is re-based by it.
+         */
+        LightKept: {
+            /** Follow */
+            follow: string[];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * LightRead
+         * @description The light as the frame shows it, where everything is set by hand. off_ev: brighter (+) than the plan reckoned with.
+         */
+        LightRead: {
+            /**
+             * Ev100
+             * @description EV at ISO 100
+             */
+            ev100: number;
+            /** Off Ev */
+            off_ev: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * LightRequest
+         * @description A light that was read. at: when.
+         */
+        LightRequest: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Ev100
+             * @description EV at ISO 100
+             */
+            ev100: number;
+        };
+        /**
          * LightSeen
          * @description The light the plan reckoned with, names resolved.
          */
@@ -6028,6 +6385,24 @@ export interface components {
             };
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * MarkLine
+         * @description What to do where marks are seen. means: leave them, or so many clicks darker; gone: how far one may still go when they
+         *     are; clicks: thirds of a stop, - darker.
+         */
+        MarkLine: {
+            /** Clicks */
+            clicks: number;
+            /** Do */
+            do: string;
+            /**
+             * Means
+             * @enum {string}
+             */
+            means: "leave" | "darker" | "brighter";
+            /** On */
+            on: string;
         };
         /** MasksOut */
         MasksOut: {
@@ -6769,6 +7144,19 @@ export interface components {
              * @default []
              */
             weekdays: number[];
+        };
+        /** NotesOut */
+        NotesOut: {
+            /** Notes */
+            notes: components["schemas"]["FieldNote"][];
+        };
+        /**
+         * NotesRequest
+         * @description Field notes of a device, those already sent among them: each is taken once.
+         */
+        NotesRequest: {
+            /** Notes */
+            notes: components["schemas"]["FieldNote"][];
         };
         /**
          * NumberEnds
@@ -8618,6 +9006,51 @@ export interface components {
             tuning: components["schemas"]["SceneTuning"];
         };
         /**
+         * Reply
+         * @description next_round: what the next test frame is taken with; low_ev, high_ev: how much too bright the frame is without correction;
+         *     looks_for: a tone whose marks the next frame is to show the beginning of; values: all that stands otherwise than
+         *     planned, planned: what it was.
+         */
+        Reply: {
+            /** Because */
+            because: string;
+            /** Corrections */
+            corrections: components["schemas"]["Correction"][];
+            /** High Ev */
+            high_ev: number;
+            light?: components["schemas"]["LightRead"] | null;
+            /** Looks For */
+            looks_for?: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon" | "windows" | "feathers" | "fur" | "land") | null;
+            /** Low Ev */
+            low_ev: number;
+            next_round: components["schemas"]["TestRound"];
+            /** Number */
+            number: number;
+            /** Passed */
+            passed: boolean;
+            /**
+             * Planned
+             * @default {}
+             */
+            planned: {
+                [key: string]: boolean | number | string | null;
+            };
+            /** Sentence */
+            sentence: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "looking" | "set" | "passed" | "given_up";
+            /**
+             * Values
+             * @default {}
+             */
+            values: {
+                [key: string]: boolean | number | string | null;
+            };
+        };
+        /**
          * Requests
          * @description What was asked for, or left switched on. A request may be overruled; then a finding says why.
          */
@@ -10290,6 +10723,24 @@ export interface components {
             zone: string;
         };
         /**
+         * ShootCards
+         * @description The cards of a saved shoot, with what a small screen shows above them.
+         */
+        ShootCards: {
+            /** Cards */
+            cards: components["schemas"]["FieldCard"][];
+            /** Date */
+            date: string | null;
+            /** Events */
+            events: components["schemas"]["CardEvent"][];
+            /** Lead Min */
+            lead_min: number;
+            /** Left Out */
+            left_out: string[];
+            /** Title */
+            title: string;
+        };
+        /**
          * ShootChecklist
          * @description The checklist of a saved shoot, with what a small screen shows above it.
          */
@@ -10976,6 +11427,22 @@ export interface components {
              */
             updated_at: string;
         };
+        /** StoredFieldNote */
+        StoredFieldNote: {
+            document: components["schemas"]["FieldNote"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
         /** StoredFoundation */
         StoredFoundation: {
             document: components["schemas"]["FoundationDocument"];
@@ -11370,7 +11837,7 @@ export interface components {
         };
         /**
          * TakenOut
-         * @description How many ticks were new.
+         * @description How many were new.
          */
         TakenOut: {
             /** New */
@@ -11401,6 +11868,69 @@ export interface components {
             situation_id: string;
             /** Title */
             title: string;
+        };
+        /**
+         * TestAnswers
+         * @description marks: the tones that show marks, none of them: an empty list; null: not looked. Further: see Edge, Focus, Colour.
+         */
+        TestAnswers: {
+            /**
+             * Colour
+             * @default right
+             * @enum {string}
+             */
+            colour: "right" | "too_warm" | "too_cold" | "green" | "magenta";
+            /**
+             * Edge
+             * @default cannot_tell
+             * @enum {string}
+             */
+            edge: "gap" | "touches" | "piled_up" | "cannot_tell";
+            /**
+             * Focus
+             * @default sharp
+             * @enum {string}
+             */
+            focus: "sharp" | "in_front" | "behind" | "smeared" | "elsewhere";
+            /** Marks */
+            marks?: ("skin" | "white cloth" | "sky" | "lamps" | "sun" | "snow" | "water" | "shadows" | "dark cloth" | "moon" | "windows" | "feathers" | "fur" | "land")[] | null;
+        };
+        /**
+         * TestFrameRequest
+         * @description The test frames of one dialogue, in the order they were taken.
+         */
+        TestFrameRequest: {
+            /** Rounds */
+            rounds: components["schemas"]["TestRound"][];
+        };
+        /**
+         * TestRound
+         * @description One test frame. correction_ev: what the rounds before had changed, + brighter, as Reply said; so kelvin and clicks of time.
+         */
+        TestRound: {
+            answers: components["schemas"]["TestAnswers"];
+            /**
+             * Closed Clicks
+             * @default 0
+             */
+            closed_clicks: number;
+            /**
+             * Correction Ev
+             * @default 0
+             */
+            correction_ev: number;
+            /**
+             * Faster Clicks
+             * @default 0
+             */
+            faster_clicks: number;
+            /** Kelvin */
+            kelvin?: number | null;
+            /**
+             * Tint
+             * @default 0
+             */
+            tint: number;
         };
         /**
          * TextOut
@@ -11678,6 +12208,33 @@ export interface components {
             outcome: components["schemas"]["FocusOutcome"];
             setup: components["schemas"]["FocusSetup"];
             trace: components["schemas"]["Trace"];
+        };
+        /**
+         * Trigger
+         * @description see: what calls for it; do: what to turn, in order; price: what it costs; light: which way the light went.
+         */
+        Trigger: {
+            /** Do */
+            do: string;
+            /**
+             * Light
+             * @enum {string}
+             */
+            light: "less" | "more" | "lamps" | "focus";
+            /**
+             * Price
+             * @default
+             */
+            price: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** See */
+            see: string;
         };
         /** TurnRequest */
         TurnRequest: {
@@ -12316,6 +12873,7 @@ export type CameraRequest = components['schemas']['CameraRequest'];
 export type CameraState = components['schemas']['CameraState'];
 export type Capture = components['schemas']['Capture'];
 export type Card = components['schemas']['Card'];
+export type CardEvent = components['schemas']['CardEvent'];
 export type CardHand = components['schemas']['CardHand'];
 export type CardInCamera = components['schemas']['CardInCamera'];
 export type CardRequest = components['schemas']['CardRequest'];
@@ -12337,6 +12895,7 @@ export type ContentsOffer = components['schemas']['ContentsOffer'];
 export type Control = components['schemas']['Control'];
 export type ControlConflict = components['schemas']['ControlConflict'];
 export type ControlPlan = components['schemas']['ControlPlan'];
+export type Correction = components['schemas']['Correction'];
 export type Crop = components['schemas']['Crop'];
 export type CsvFault = components['schemas']['CsvFault'];
 export type CsvIn = components['schemas']['CsvIn'];
@@ -12348,13 +12907,19 @@ export type DeletedOut = components['schemas']['DeletedOut'];
 export type Development = components['schemas']['Development'];
 export type Difference = components['schemas']['Difference'];
 export type DotOut = components['schemas']['DotOut'];
+export type Drill = components['schemas']['Drill'];
+export type DrillStep = components['schemas']['DrillStep'];
 export type EventOut = components['schemas']['EventOut'];
 export type ExportRequest = components['schemas']['ExportRequest'];
 export type ExposureField = components['schemas']['ExposureField'];
 export type FaceSpot = components['schemas']['FaceSpot'];
 export type FactoryChange = components['schemas']['FactoryChange'];
 export type Failure = components['schemas']['Failure'];
+export type FieldCard = components['schemas']['FieldCard'];
+export type FieldNote = components['schemas']['FieldNote'];
+export type FieldNotePage = components['schemas']['FieldNotePage'];
 export type FigureUsed = components['schemas']['FigureUsed'];
+export type FinderItem = components['schemas']['FinderItem'];
 export type Finding = components['schemas']['Finding'];
 export type Flash = components['schemas']['Flash'];
 export type FlashSync = components['schemas']['FlashSync'];
@@ -12371,6 +12936,7 @@ export type FrameRate = components['schemas']['FrameRate'];
 export type FrameRead = components['schemas']['FrameRead'];
 export type Framing = components['schemas']['Framing'];
 export type Function = components['schemas']['Function'];
+export type Gap = components['schemas']['Gap'];
 export type GaveWay = components['schemas']['GaveWay'];
 export type GiveWay = components['schemas']['GiveWay'];
 export type GiveWayStep = components['schemas']['GiveWayStep'];
@@ -12396,6 +12962,9 @@ export type LightByEv = components['schemas']['LightByEv'];
 export type LightByName = components['schemas']['LightByName'];
 export type LightByReading = components['schemas']['LightByReading'];
 export type LightBySky = components['schemas']['LightBySky'];
+export type LightKept = components['schemas']['LightKept'];
+export type LightRead = components['schemas']['LightRead'];
+export type LightRequest = components['schemas']['LightRequest'];
 export type LightSeen = components['schemas']['LightSeen'];
 export type LightStep = components['schemas']['LightStep'];
 export type ListedSetup = components['schemas']['ListedSetup'];
@@ -12405,6 +12974,7 @@ export type LookRecipe = components['schemas']['LookRecipe'];
 export type Loss = components['schemas']['Loss'];
 export type Margin = components['schemas']['Margin'];
 export type Margins = components['schemas']['Margins'];
+export type MarkLine = components['schemas']['MarkLine'];
 export type MasksOut = components['schemas']['MasksOut'];
 export type MatrixOut = components['schemas']['MatrixOut'];
 export type MatrixRequest = components['schemas']['MatrixRequest'];
@@ -12432,6 +13002,8 @@ export type NightOut = components['schemas']['NightOut'];
 export type NightRequest = components['schemas']['NightRequest'];
 export type NightSearch = components['schemas']['NightSearch'];
 export type NightWish = components['schemas']['NightWish'];
+export type NotesOut = components['schemas']['NotesOut'];
+export type NotesRequest = components['schemas']['NotesRequest'];
 export type NumberEnds = components['schemas']['NumberEnds'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
@@ -12488,6 +13060,7 @@ export type Rehearsal = components['schemas']['Rehearsal'];
 export type RehearsalRequest = components['schemas']['RehearsalRequest'];
 export type Remedy = components['schemas']['Remedy'];
 export type RenderRequest = components['schemas']['RenderRequest'];
+export type Reply = components['schemas']['Reply'];
 export type Requests = components['schemas']['Requests'];
 export type ReserveAdvice = components['schemas']['ReserveAdvice'];
 export type ReserveFloor = components['schemas']['ReserveFloor'];
@@ -12535,6 +13108,7 @@ export type SetupInCase = components['schemas']['SetupInCase'];
 export type SetupPage = components['schemas']['SetupPage'];
 export type Sharpness = components['schemas']['Sharpness'];
 export type Shoot = components['schemas']['Shoot'];
+export type ShootCards = components['schemas']['ShootCards'];
 export type ShootChecklist = components['schemas']['ShootChecklist'];
 export type ShootPage = components['schemas']['ShootPage'];
 export type ShootSummary = components['schemas']['ShootSummary'];
@@ -12559,6 +13133,7 @@ export type Star = components['schemas']['Star'];
 export type StatePage = components['schemas']['StatePage'];
 export type Stored = components['schemas']['Stored'];
 export type StoredBody = components['schemas']['StoredBody'];
+export type StoredFieldNote = components['schemas']['StoredFieldNote'];
 export type StoredFoundation = components['schemas']['StoredFoundation'];
 export type StoredLens = components['schemas']['StoredLens'];
 export type StoredPacking = components['schemas']['StoredPacking'];
@@ -12578,6 +13153,9 @@ export type Tables = components['schemas']['Tables'];
 export type TakenFrame = components['schemas']['TakenFrame'];
 export type TakenOut = components['schemas']['TakenOut'];
 export type TakenOver = components['schemas']['TakenOver'];
+export type TestAnswers = components['schemas']['TestAnswers'];
+export type TestFrameRequest = components['schemas']['TestFrameRequest'];
+export type TestRound = components['schemas']['TestRound'];
 export type TextOut = components['schemas']['TextOut'];
 export type Thresholds = components['schemas']['Thresholds'];
 export type Tick = components['schemas']['Tick'];
@@ -12593,6 +13171,7 @@ export type TrackOut = components['schemas']['TrackOut'];
 export type Transfer = components['schemas']['Transfer'];
 export type TransferIn = components['schemas']['TransferIn'];
 export type TriedOut = components['schemas']['TriedOut'];
+export type Trigger = components['schemas']['Trigger'];
 export type TurnRequest = components['schemas']['TurnRequest'];
 export type TwoBodies = components['schemas']['TwoBodies'];
 export type TwoBodiesIn = components['schemas']['TwoBodiesIn'];
@@ -16738,6 +17317,248 @@ export interface operations {
             };
         };
     };
+    note_list: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldNotePage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    notes_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NotesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    notes_of_shoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotesOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     pack: {
         parameters: {
             query?: never;
@@ -16945,6 +17766,277 @@ export interface operations {
                 };
             };
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootCards"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_light: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+                situation_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LightRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightKept"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_test_frame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+                situation_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestFrameRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reply"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17242,6 +18334,15 @@ export interface operations {
                 };
             };
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import replace
+from unittest import mock
 
 import numpy as np
 from django.test import SimpleTestCase
@@ -9,13 +10,14 @@ from django.test import SimpleTestCase
 from tests.core.scenes import composed, drawn
 from wide_aperture.core.documents.situation import SubjectKind
 from wide_aperture.core.errors import DomainError, UnknownIdError
-from wide_aperture.core.picture.scenes import Tuning, Window, all_casts, all_surroundings, scene, usual
-from wide_aperture.core.picture.scenes.build import checked_size
+from wide_aperture.core.picture.scenes import Tuning, Window, all_casts, all_surroundings, scene, sprites, usual
+from wide_aperture.core.picture.scenes.build import AS_DRAWN, WHOLE_FRAME, _world, checked_size
 from wide_aperture.core.picture.scenes.composition import cast, faults, placed, surroundings, view
+from wide_aperture.core.picture.scenes.drawing import Canvas
 from wide_aperture.core.picture.scenes.people import Dress, bystander
 from wide_aperture.core.picture.scenes.piece import pieces
 from wide_aperture.core.picture.scenes.scene import Around
-from wide_aperture.core.picture.scenes.stage import LUX_AT_EV0, MID_REFLECTANCE
+from wide_aperture.core.picture.scenes.stage import LUX_AT_EV0, MID_REFLECTANCE, Sheet
 
 PEOPLE = (
     "floodlit_pitch",
@@ -192,6 +194,34 @@ class TrueGeometry(SimpleTestCase):
     def test_background_lies_at_its_distance(self):
         made = scene(composed("day_pitch", background_m=30.0, distance_m=10.0), *SIZE)
         self.assertIn(30.0, [layer.depth_m for layer in made.layers if layer.name == "stand"])
+
+
+class FarAway(SimpleTestCase):
+    """A subject half a kilometre off brings no thousands of things along: a plan on such a frame once took forty seconds."""
+
+    def test_no_surroundings_draw_without_end(self):
+        drawn = [0]
+        fill, laid = Sheet.fill, sprites._laid
+
+        def counted(kept):
+            def call(*given, **named):
+                drawn[0] += 1
+                return kept(*given, **named)
+
+            return call
+
+        with mock.patch.object(Sheet, "fill", counted(fill)), mock.patch.object(sprites, "_laid", counted(laid)):
+            for name in all_surroundings():
+                scene(replace(usual(name), distance_m=500.0, focal_mm=14.0), *SIZE)
+                with self.subTest(surroundings=name):
+                    self.assertLess(drawn[0], 900)
+                drawn[0] = 0
+
+    def test_a_row_is_as_dense_as_it_is_until_it_would_be_endless(self):
+        made = _world(usual("dance_floor"), Canvas(*SIZE, WHOLE_FRAME), 1, AS_DRAWN, ())
+        self.assertEqual(made.along(-3.0, 3.0, 0.5), np.arange(-3.0, 3.0, 0.5).tolist())
+        self.assertLessEqual(len(made.along(-900.0, 900.0, 0.5)), 121)
+        self.assertLessEqual(len(made.along(-900.0, 900.0, 0.5, most=30)), 31)
 
 
 class WhatCannotBe(SimpleTestCase):

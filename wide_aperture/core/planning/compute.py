@@ -70,10 +70,12 @@ def plan_of(given: PlanInput) -> Plan:
     Raises: DomainError for a focal length the lens does not have, light of the sky without date and place, or a pin
         with no meaning; UnknownIdError for a light, setting or figure no table knows.
     """
-    case = given.case
-    search = ExposureSearch(case)
-    draft, findings = settled(partial(_ruled, case, search))
-    setup = draft.setup()
+    return plan_from(*drafted(given))
+
+
+def plan_from(draft: Draft, findings: Sequence[Finding]) -> Plan:
+    """The plan of a draft: everything that explains it."""
+    case, search, setup = draft.case, draft.search, draft.setup()
     return Plan(
         planner_version=PLANNER_VERSION,
         situation_title=case.situation.title,
@@ -108,6 +110,12 @@ def plan_of(given: PlanInput) -> Plan:
         findings=tuple(_priced(draft, f) for f in findings),
         standing=standing_report(draft),
     )
+
+
+def drafted(given: PlanInput) -> tuple[Draft, list[Finding]]:
+    """Exposure and settings with what is found wrong with them, before anything explains them. Raises: as plan_of."""
+    case = given.case
+    return settled(partial(_ruled, case, ExposureSearch(case)))
 
 
 def _ruled(case: Case, search: ExposureSearch, yielding: Mapping[SettingId, str]) -> Draft:

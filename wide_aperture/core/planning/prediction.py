@@ -14,6 +14,7 @@ from wide_aperture.core.physics.quantities import aperture_for, format_aperture,
 from wide_aperture.core.physics.quantities import ev100 as exposure_value
 from wide_aperture.core.planning.draft import Draft
 from wide_aperture.core.planning.rules.tones import compensation
+from wide_aperture.core.planning.search import Cell
 
 Frame = tuple[float, float, float]  # shutter_s, aperture, iso
 
@@ -26,11 +27,14 @@ def prediction(draft: Draft) -> tuple[PredictedFrame, ...]:
     return tuple(_frame(draft, name, ev) for name, ev in wanted)
 
 
+def wanted_at(draft: Draft, ev100: float, nd_stops: float) -> float:
+    """The exposure meant in this light behind a filter: darker or brighter than the meter's middle by a school is no error."""
+    return ev100 - draft.case.light.ambient_offset_ev - draft.case.light.highlight_shift_ev - nd_stops
+
+
 def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
-    # Darker or brighter than the meter's middle by a school of highlights is meant, no error.
-    meant = draft.case.light.ambient_offset_ev + draft.case.light.highlight_shift_ev
-    wanted = ev100 - meant - draft.exposure.nd_stops
-    shutter, aperture, iso = _settle(draft, wanted)
+    wanted = wanted_at(draft, ev100, draft.exposure.nd_stops)
+    shutter, aperture, iso = settle(draft, draft.exposure, wanted)
     settings_ev = float(exposure_value(aperture, shutter, iso))
     error = wanted - settings_ev + _held_compensation_ev(draft)
     said = f"{wording.seconds(shutter)}, {format_aperture(aperture)}, {format_iso(iso)}"
@@ -57,9 +61,9 @@ def _held_compensation_ev(draft: Draft) -> float:
     return float(held) - needed
 
 
-def _settle(draft: Draft, wanted_ev: float) -> Frame:
-    """Follow the mode's own order: what floats first, where it stops, what floats next."""
-    case, cell = draft.case, draft.exposure
+def settle(draft: Draft, cell: Cell, wanted_ev: float) -> Frame:
+    """What the body sets with the cell's values held by hand: what floats first, where it stops, what floats next."""
+    case = draft.case
     mode = draft.option("exposure_mode")
     fastest, longest = case.shutters.fastest_s, case.body.longest_timed_s
     floor = _number(draft, "iso_floor") or case.body.base_iso
@@ -88,13 +92,13 @@ def _settle(draft: Draft, wanted_ev: float) -> Frame:
         iso = _clamp(float(iso_for(wanted_ev, aperture, cell.shutter_s)), floor, ceiling) if follows else cell.iso
         return cell.shutter_s, aperture, iso
     if mode == "program":
-        return _on_program_line(draft, wanted_ev)
+        return _on_program_line(draft, cell.iso, wanted_ev)
     return cell.shutter_s, cell.aperture, cell.iso
 
 
-def _on_program_line(draft: Draft, wanted_ev: float) -> Frame:
+def _on_program_line(draft: Draft, iso: float, wanted_ev: float) -> Frame:
     """Interpolate the body's program line at the EV its ISO leaves; the lens's ends move the rest to the time."""
-    case, iso = draft.case, draft.exposure.iso
+    case = draft.case
     at_iso_100 = wanted_ev + math.log2(iso / 100)
     line = sorted(case.body.program_line, key=lambda p: p.ev100)
     if line:

@@ -15,9 +15,9 @@ from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.physics.quantities import exact_step, nearest_step
+from wide_aperture.core.planning.hand_steps import QUANTITY
 
 USUAL_ENLARGEMENT = (5.0,)
-QUANTITY = {"shutter_s": "shutter", "aperture": "aperture", "iso": "iso"}
 
 
 def turn(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook) -> Outcome:
@@ -59,8 +59,8 @@ def turn(camera: SimulatedCamera, action: Action, body: Body, book: Phrasebook) 
 
 
 def _stepped(setting: str, value: float, clicks: int) -> float:
-    quantity = QUANTITY[setting]
-    return float(exact_step(quantity, nearest_step(quantity, value) + clicks))  # type: ignore[arg-type]
+    quantity = QUANTITY[setting]  # type: ignore[index] # a dial's settings are these three
+    return float(exact_step(quantity, nearest_step(quantity, value) + clicks))
 
 
 def _with_control(book: Phrasebook, control: Control) -> Phrasebook:

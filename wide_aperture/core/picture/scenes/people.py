@@ -6,6 +6,7 @@ import copy
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from functools import cache
 from typing import Literal
 
 import numpy as np
@@ -403,6 +404,9 @@ HAIRS: tuple[Colour, ...] = (
 )
 
 
+GUESTS = 28
+
+
 def somebody(random: np.random.Generator, **fixed: object) -> Dress:
     """Everyday clothes, skin and hair by chance."""
     dress = Dress(
@@ -415,6 +419,17 @@ def somebody(random: np.random.Generator, **fixed: object) -> Dress:
         turn=float(random.uniform(-0.8, 0.8)),
     )
     return replace(dress, **fixed)  # type: ignore[arg-type]
+
+
+@cache
+def _guests() -> tuple[Dress, ...]:
+    random = np.random.default_rng(41)
+    return tuple(somebody(random) for _ in range(GUESTS))
+
+
+def guest(random: np.random.Generator) -> Dress:
+    """One of a few dozen people who stand and sit in the background of every scene: each is drawn once, not anew for each frame."""
+    return _guests()[int(random.integers(GUESTS))]
 
 
 def _between(a: Point, b: Point, share: float) -> Point:
@@ -430,6 +445,7 @@ __all__ = [
     "Painted",
     "bounds",
     "bystander",
+    "guest",
     "person",
     "somebody",
 ]

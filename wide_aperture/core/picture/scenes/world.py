@@ -20,6 +20,7 @@ NEAR_M = 0.12  # nothing is drawn nearer
 GROUND_BANDS = (0.45, 0.8, 1.3, 2.4, 6.0)  # of the subject's distance: each is as sharp as its middle
 PX_A_CELL = 1.1  # finer textures of the ground run together
 FAR_GROUND_M = 5000.0
+MOST_IN_A_ROW = 120  # things beside each other across a frame
 
 
 @dataclass
@@ -62,6 +63,13 @@ class World(Stage):
     def seen_half_m(self, z_m: float) -> float:
         """Half the width of what the frame shows at a distance."""
         return (self.canvas.aspect / 2 + abs(self.view.swing)) / self.size(1.0, z_m)
+
+    def along(self, begin_m: float, end_m: float, step_m: float, most: int = MOST_IN_A_ROW) -> list[float]:
+        """Places in a row across the frame, so far apart; farther where that would be more than can be told apart there.
+
+        Without an end to their number a subject a long way off would have thousands of guests beside it.
+        """
+        return np.arange(begin_m, end_m, max(step_m, (end_m - begin_m) / most)).tolist()
 
     def aside(self, near_m: float, far_m: float, side: int, y0: float, y1: float, z_m: float) -> list[Point]:
         """A rectangle facing the camera, left (side -1) or right (1) of the middle, from so far to so far out."""

@@ -55,7 +55,8 @@ class Output:
     @property
     def keeps_raw(self) -> bool:
         """True when raw data are kept, so that brightness and colour can be put right later."""
-        return (self.case.requests.file or self.case.schools.file) != "jpeg"
+        held = self.case.given.held.get("file")
+        return (held or self.case.requests.file or self.case.schools.file) != "jpeg"
 
     def dark_to_lift_ev(self, held_iso: float | None) -> float:
         """By how much a frame at the ISO's end may stay dark; nothing is lifted in a JPEG, nor while the ISO can rise.

@@ -8,7 +8,7 @@ import numpy as np
 
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.drawing import Point
-from wide_aperture.core.picture.scenes.people import somebody
+from wide_aperture.core.picture.scenes.people import guest
 from wide_aperture.core.picture.scenes.piece import Surroundings, lamp
 from wide_aperture.core.picture.scenes.sprites import lay_bystander
 from wide_aperture.core.picture.scenes.stage import Colour, Light, Sheet
@@ -139,13 +139,13 @@ def _seated(world: World, light: Light, rows: tuple[tuple[float, float], ...]) -
                 WOOD,
                 textured(world.grain(sheet, 4.0, z, 2, octaves=3, stretch=4), 0.2),
             )
-            for x in np.arange(gap + 0.4, half + 0.3, 0.62).tolist():
+            for x in world.along(gap + 0.4, half + 0.3, 0.62, most=30):
                 if random.random() < 0.75:
                     lay_bystander(
                         sheet,
                         world.at(side * x, -0.55, z),
                         world.size(1.72, z),
-                        somebody(random),
+                        guest(random),
                         world.key_deg,
                         seated=True,
                     )
@@ -226,7 +226,7 @@ def _pews(world: World, end: float) -> None:
                     sheet,
                     world.at(side * x, -0.5, z),
                     world.size(1.72, z),
-                    somebody(random),
+                    guest(random),
                     world.key_deg,
                     seated=True,
                 )

@@ -21,9 +21,9 @@ def hall(world: World) -> None:
         (0.30, 0.19, 0.09),
         textured(world.grain(wall, 3.0, z, 2, octaves=4, stretch=0.15), 0.18),
     )
-    seams = [world.upright(x - 0.015, x + 0.015, 0, 2.6, z) for x in np.arange(-round(half), half, 1.2).tolist()]
+    seams = [world.upright(x - 0.015, x + 0.015, 0, 2.6, z) for x in world.along(-round(half), half, 1.2)]
     wall.fill(canvas.polygons(seams), (0.10, 0.07, 0.04))
-    panes = [world.upright(x, x + 1.9, 4.2, 5.6, z) for x in np.arange(-round(half) - 0.5, half, 2.4).tolist()]
+    panes = [world.upright(x, x + 1.9, 4.2, 5.6, z) for x in world.along(-round(half) - 0.5, half, 2.4)]
     wall.fill(canvas.polygons(panes), (0.035, 0.04, 0.05))
     wall.fill(canvas.polygon(world.upright(-half * 2, half * 2, 7.2, 30, z)), (0.14, 0.14, 0.13))
     world.add("wall", wall, z, {"lamps": 0.62})
@@ -59,7 +59,7 @@ def hall(world: World) -> None:
     rows = [
         world.upright(x, x + 1.3, 7.0, 7.12, zz)
         for zz in (z - 0.5, z * 0.72)
-        for x in np.arange(-round(half), half, 3.2).tolist()
+        for x in world.along(-round(half), half, 3.2)
     ]
     mask = lamps.canvas.polygons(rows, exact=True)
     lamps.glow(mask, world.cd(6.0), 4000, 0.004)
@@ -97,7 +97,7 @@ def pool(world: World) -> None:
     tiles = [world.upright(-half, half, y, y + 0.03, z) for y in np.arange(0.3, 4.0, 0.6).tolist()]
     wall.fill(canvas.polygons(tiles), (0.16, 0.22, 0.26))
     panes = canvas.polygons(
-        [world.upright(x, x + 2.2, 2.2, 4.6, z) for x in np.arange(-round(half), half, 2.8).tolist()], exact=True
+        [world.upright(x, x + 2.2, 2.2, 4.6, z) for x in world.along(-round(half), half, 2.8)], exact=True
     )
     wall.fill(panes, (0, 0, 0))
     wall.glow(panes, world.cd(2.2), 6500)
@@ -109,7 +109,7 @@ def pool(world: World) -> None:
     zf = world.subject_m * 0.72
     floats = [
         world.at(x, 0.02, zf)
-        for x in np.arange(-round(world.seen_half_m(zf)) - 1, world.seen_half_m(zf) + 1, 0.24).tolist()
+        for x in world.along(-round(world.seen_half_m(zf)) - 1, world.seen_half_m(zf) + 1, 0.24, most=240)
     ]
     r = world.size(0.07, zf)
     mask = near.canvas.polygons(

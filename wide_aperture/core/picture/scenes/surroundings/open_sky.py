@@ -167,7 +167,7 @@ def _wall_and_barn(world: World) -> None:
     pane = canvas.polygon(world.upright(x - 0.4, x + 0.4, 1.1, 1.9, z))
     stones: tuple[Colour, ...] = ((0.22, 0.20, 0.18), (0.16, 0.15, 0.135), (0.28, 0.26, 0.23))
     for row in range(3):
-        middles = np.arange(-half, half, 0.5) + 0.25 * (row % 2)
+        middles = np.array(world.along(-half, half, 0.5)) + 0.25 * (row % 2)
         middles += random.normal(0, 0.03, middles.size)
         tops, which = 0.24 + 0.26 * row + random.normal(0, 0.02, middles.size), random.integers(3, size=middles.size)
         (x0, y0), by = world.at(0, 0, z * 0.9), world.size(1.0, z * 0.9)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from wide_aperture.core.picture.scenes.piece import Surroundings, lamp
 from wide_aperture.core.picture.scenes.stage import Sheet
 from wide_aperture.core.picture.scenes.trees import tree_line
@@ -18,7 +16,7 @@ def road(world: World) -> None:
     fence = world.sheet()
     zf = world.subject_m * 1.5
     half = world.seen_half_m(zf) + 2
-    posts = [world.upright(x - 0.05, x + 0.05, 0, 1.0, zf) for x in np.arange(-round(half), half, 2.0).tolist()]
+    posts = [world.upright(x - 0.05, x + 0.05, 0, 1.0, zf) for x in world.along(-round(half), half, 2.0)]
     rails = [world.upright(-half, half, y, y + 0.09, zf) for y in (0.45, 0.85)]
     mask = fence.canvas.polygons(posts + rails)
     fence.fill(mask, (0.36, 0.34, 0.30), textured(world.grain(fence, 6.0, zf, 4, octaves=3, stretch=3), 0.25))

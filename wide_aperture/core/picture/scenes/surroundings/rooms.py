@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from wide_aperture.core.picture.scenes.people import somebody
+from wide_aperture.core.picture.scenes.people import guest
 from wide_aperture.core.picture.scenes.piece import Surroundings, flash, lamp, pulsing
 from wide_aperture.core.picture.scenes.sprites import lay_bystander
 from wide_aperture.core.picture.scenes.stage import Colour, Sheet
@@ -87,7 +87,7 @@ def cafe(world: World) -> None:
     random = np.random.default_rng(world.seed + 3)
     for y in (1.35, 1.85, 2.35):
         wall.fill(canvas.polygon(world.upright(-half, half, y - 0.04, y, z)), (0.11, 0.065, 0.03))
-        for x in np.arange(-half, half, 0.13).tolist():
+        for x in world.along(-half, half, 0.13):
             if random.random() < 0.62:
                 tall = random.uniform(0.18, 0.36)
                 colour = ((0.05, 0.10, 0.05), (0.16, 0.07, 0.02), (0.30, 0.28, 0.24), (0.04, 0.05, 0.07))[
@@ -107,9 +107,7 @@ def cafe(world: World) -> None:
     for k, (x, share) in enumerate(((-1.3, 0.75), (1.2, 0.6))):
         zz = world.subject_m + share * world.background_m
         sheet = world.sheet_at(x - 0.6, x + 0.6, 0, 1.6, zz)
-        lay_bystander(
-            sheet, world.at(x, -0.35, zz), world.size(1.72, zz), somebody(random), world.key_deg, seated=k == 0
-        )
+        lay_bystander(sheet, world.at(x, -0.35, zz), world.size(1.72, zz), guest(random), world.key_deg, seated=k == 0)
         world.add("guest", sheet, zz, {"bulbs": 0.75}, velocity_m_s=(0.1, 0.0))
     world.ground("floor", lambda sheet: _boards(world, sheet, (0.12, 0.075, 0.045)), {"bulbs": 0.45}, to_m=z)
     bulbs = world.sheet()
@@ -145,20 +143,20 @@ def dance_floor(world: World) -> None:
     wall = world.sheet()
     canvas = wall.canvas
     wall.cover((0.22, 0.17, 0.13), textured(world.grain(wall, 0.7, z, 2, octaves=5), 0.16))
-    beams = [world.upright(x - 0.12, x + 0.12, 0, 9, z) for x in np.arange(-round(half), half + 1, 2.6).tolist()]
+    beams = [world.upright(x - 0.12, x + 0.12, 0, 9, z) for x in world.along(-round(half), half + 1, 2.6)]
     wall.fill(canvas.polygons(beams), (0.10, 0.065, 0.04))
     violet = np.clip(0.25 + 0.75 * np.exp(-(((canvas.x - 0.45) / 0.45) ** 2)) * np.ones_like(canvas.y), 0, 1)
     world.add("wall", wall, z, {"room lamps": 0.45, "spots": (0.5 * violet).astype(np.float32), "flash": 0.10})
     random = np.random.default_rng(world.seed + 5)
     zg = world.subject_m + 0.55 * world.background_m
     guests = world.sheet_at(-half, half, 0, 1.95, zg)
-    for x in np.arange(-world.seen_half_m(zg) - 0.3, world.seen_half_m(zg) + 0.4, 0.72).tolist():
+    for x in world.along(-world.seen_half_m(zg) - 0.3, world.seen_half_m(zg) + 0.4, 0.72, most=60):
         if abs(x) > 0.55 or random.random() < 0.4:
             lay_bystander(
                 guests,
                 world.at(x + random.normal(0, 0.08), 0, zg),
                 world.size(random.uniform(1.58, 1.84), zg),
-                somebody(random),
+                guest(random),
                 world.key_deg,
             )
     world.add("guests", guests, zg, {"room lamps": 0.6, "spots": 0.4, "flash": 0.25}, velocity_m_s=(0.4, 0.0))
@@ -167,8 +165,7 @@ def dance_floor(world: World) -> None:
     for row, zz in ((0, z * 0.96), (1, world.subject_m + 0.4 * world.background_m)):
         reach = world.seen_half_m(zz) + 0.5
         places += [
-            (x, 3.1 + 0.25 * row + 0.35 * abs(np.sin(x * 1.1 + row)), zz)
-            for x in np.arange(-reach, reach, 0.30).tolist()
+            (x, 3.1 + 0.25 * row + 0.35 * abs(np.sin(x * 1.1 + row)), zz) for x in world.along(-reach, reach, 0.30)
         ]
     world.points_of_light(strings, places, 0.022, world.cd(6.5), 2400)
     lit = np.clip(strings.emitted[..., 1] / world.cd(4.0), 0, 1).astype(np.float32)

@@ -326,7 +326,7 @@ def _town(world: World, sky: tuple[float, float, float, float], walls: float) ->
     half = world.seen_half_m(z0)
     world.points_of_light(
         lamps,
-        [(x, 4.2, z0 * 0.96) for x in np.arange(-round(half) - 3, half + 6, 9.0).tolist()],
+        [(x, 4.2, z0 * 0.96) for x in world.along(-round(half) - 3, half + 6, 9.0)],
         0.22,
         world.cd(6.0),
         2700,

@@ -1,0 +1,1 @@
+"""The card in the hand and the test frame."""

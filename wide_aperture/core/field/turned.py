@@ -1,0 +1,117 @@
+"""What the hand turns for a correction, on which control, by how many clicks."""
+
+from __future__ import annotations
+
+import math
+
+from wide_aperture.core.craft.exposure_modes import exposes_by_hand
+from wide_aperture.core.document import Document
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.field.hand import Hand
+from wide_aperture.core.field.rounds import TestRound
+from wide_aperture.core.planning.draft import Draft
+from wide_aperture.core.planning.hand_steps import TURNED, Turned, value_said
+
+SAME_EV = 0.05
+
+
+class Correction(Document):
+    """One thing to turn. clicks: thirds of a stop or marks, + brighter or more; said: what it then stands at."""
+
+    setting: str
+    label: str
+    control: str
+    clicks: int
+    value: Value
+    said: str
+    sentence: str
+
+
+def planned_exposure(plan: Plan) -> dict[str, float]:
+    """What a test frame may turn, as the plan has it."""
+    choice = plan.choice
+    return {
+        "exposure_comp_ev": plan.setup.number("exposure_comp_ev") or 0.0,
+        "shutter_s": choice.shutter_s,
+        "aperture": choice.aperture,
+        "iso": choice.iso,
+        "nd_stops": choice.nd_stops,
+    }
+
+
+def exposed(draft: Draft, plan: Plan, wanted: TestRound) -> dict[str, Value]:
+    """What stands by hand with a correction: the compensation, or the values that give and take the light."""
+    by, faster, closed = wanted.correction_ev, wanted.faster_clicks, wanted.closed_clicks
+    if not exposes_by_hand(plan.setup.option("exposure_mode")):
+        found: dict[str, Value] = {}
+        if abs(by) > SAME_EV:
+            found["exposure_comp_ev"] = round((plan.setup.number("exposure_comp_ev") or 0.0) + by, 3)
+        if faster and "shutter_s" in plan.set_by_hand:
+            found["shutter_s"] = plan.choice.shutter_s * 2 ** (-faster / 3)
+        if closed and "aperture" in plan.set_by_hand:
+            found["aperture"] = plan.choice.aperture * 2 ** (closed / 6)
+        return found
+    cell = draft.search.choices_at([-by])[0] if abs(by) > SAME_EV else draft.exposure
+    values: dict[Turned, float] = {
+        "shutter_s": cell.shutter_s * 2 ** (-faster / 3),
+        "aperture": cell.aperture * 2 ** (closed / 6),
+        "iso": cell.iso * 2 ** ((faster + closed) / 3),  # the light that was given away
+        "nd_stops": cell.nd_stops,
+    }
+    now: dict[Turned, float] = {
+        "shutter_s": plan.choice.shutter_s,
+        "aperture": plan.choice.aperture,
+        "iso": plan.choice.iso,
+        "nd_stops": plan.choice.nd_stops,
+    }
+    return {name: values[name] for name in TURNED if abs(values[name] - now[name]) > SAME_EV * max(now[name], 1e-6)}
+
+
+def exposure_changes(draft: Draft, plan: Plan, hand: Hand, last: TestRound, wanted: TestRound) -> list[Correction]:
+    before, after = exposed(draft, plan, last), exposed(draft, plan, wanted)
+    planned = planned_exposure(plan)
+    found = []
+    for setting in dict.fromkeys((*before, *after)):
+        was, now = float(before.get(setting, planned[setting])), float(after.get(setting, planned[setting]))  # type: ignore[arg-type]
+        clicks = round(3 * brighter_by(setting, was, now))
+        if clicks:
+            found.append(_turned(hand, setting, now, clicks))
+    return found
+
+
+def brighter_by(setting: str, was: float, now: float) -> float:
+    """How much brighter a frame gets by one setting, EV.
+
+    >>> brighter_by("aperture", 4.0, 2.8) > 0.9, brighter_by("exposure_comp_ev", 0.0, -1.0)
+    (True, -1.0)
+    """
+    if setting == "exposure_comp_ev":
+        return now - was
+    if setting == "nd_stops":
+        return was - now
+    return 2 * math.log2(was / now) if setting == "aperture" else math.log2(now / was)
+
+
+def _turned(hand: Hand, setting: str, now: float, clicks: int) -> Correction:
+    said = f"{wording.signed_stops(now)} EV" if setting == "exposure_comp_ev" else value_said(setting, now)  # type: ignore[arg-type]
+    control, label = hand.for_setting(setting), hand.book.phrase(setting).words
+    count = f"{abs(clicks)} {'click' if abs(clicks) == 1 else 'clicks'} {'brighter' if clicks > 0 else 'darker'}"
+    sentence = f"{control}: {count}, to {said}." if setting != "nd_stops" else f"{label}: {said}."
+    return Correction(
+        setting=setting, label=label, control=control, clicks=clicks, value=round(now, 6), said=said, sentence=sentence
+    )
+
+
+def colour_changes(hand: Hand, last: TestRound, wanted: TestRound) -> list[Correction]:
+    found = []
+    if wanted.kelvin is not None and wanted.kelvin != last.kelvin:
+        control, label = hand.for_setting("kelvin"), hand.book.phrase("kelvin").words
+        said = f"{wanted.kelvin:.0f} K"
+        found.append(Correction(setting="kelvin", label=label, control=control, clicks=0, value=wanted.kelvin, said=said, sentence=f"{label}, by {control}: {said}."))  # fmt: skip
+    if wanted.tint != last.tint:
+        steps = wanted.tint - last.tint
+        side = "green" if steps > 0 else "magenta"
+        found.append(Correction(setting="wb_tint", label="Tint", control="white balance", clicks=round(steps), value=wanted.tint, said=f"{abs(steps):g} towards {side}", sentence=f"Fine tune of the white balance: {abs(steps):g} steps towards {side}."))  # fmt: skip
+    return found
