@@ -199,7 +199,7 @@ def pre_flight_file(request: PersonRequest, shoot_id: UUID) -> HttpResponse:
     """The checklist as one file that needs no server: it keeps its ticks and saves them to be taken in here."""
     found = preflight.checklist_of_shoot(shoot_id, owner=request.user)
     try:
-        page = preflight_file(shoot_id, found, timezone.now())
+        page = preflight_file(shoot_id, found, field.cards_of_shoot(shoot_id, owner=request.user), timezone.now())
     except FileNotFoundError:
         return problem(503, "The front end is not built yet: run “make build”.")
     name = quote(f"{found.title} pre-flight.html")

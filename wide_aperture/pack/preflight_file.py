@@ -1,4 +1,4 @@
-"""A pre-flight as one file for a phone that cannot reach the server: page, style, script and list in it, nothing to fetch."""
+"""A pre-flight as one file for a phone that cannot reach the server: page, style, script, list and cards in it, nothing to fetch."""
 
 from __future__ import annotations
 
@@ -11,6 +11,7 @@ from uuid import UUID
 
 from django.conf import settings
 
+from wide_aperture.pack.field import ShootCards
 from wide_aperture.pack.preflight import ShootChecklist
 
 SCRIPT, STYLE = "preflight-file.js", "preflight-file.css"
@@ -32,12 +33,17 @@ PAGE = """<!doctype html>
 """
 
 
-def preflight_file(shoot_id: UUID, found: ShootChecklist, made: dt.datetime) -> str:
+def preflight_file(shoot_id: UUID, found: ShootChecklist, cards: ShootCards, made: dt.datetime) -> str:
     """The file. Its policy lets in this one script and this one style, by their digests. Raises FileNotFoundError before the
     front end is built."""
     script = (settings.FRONT_END / SCRIPT).read_text("utf-8").replace("</script", "<\\/script")
     style = (settings.FRONT_END / STYLE).read_text("utf-8")
-    held = {"shoot": str(shoot_id), "made": made.isoformat(), "list": found.model_dump(mode="json")}
+    held = {
+        "shoot": str(shoot_id),
+        "made": made.isoformat(),
+        "list": found.model_dump(mode="json"),
+        "cards": cards.model_dump(mode="json"),
+    }
     return PAGE.format(
         script_hash=_digest(script),
         style_hash=_digest(style),

@@ -9009,7 +9009,7 @@ export interface components {
          * Reply
          * @description next_round: what the next test frame is taken with; low_ev, high_ev: how much too bright the frame is without correction;
          *     looks_for: a tone whose marks the next frame is to show the beginning of; values: all that stands otherwise than
-         *     planned, planned: what it was.
+         *     planned, planned: what it was, turned: both in a line.
          */
         Reply: {
             /** Because */
@@ -9042,6 +9042,11 @@ export interface components {
              * @enum {string}
              */
             stage: "looking" | "set" | "passed" | "given_up";
+            /**
+             * Turned
+             * @default
+             */
+            turned: string;
             /**
              * Values
              * @default {}

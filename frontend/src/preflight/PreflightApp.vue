@@ -2,12 +2,12 @@
 /** The pre-flight of a shoot, for one hand and a small screen: every line a target, its reason a tap away. */
 import { computed, ref } from 'vue'
 import type { Line, Tick } from './ticks'
+import TopBar from './TopBar.vue'
 import type { Check } from './useChecklist'
 
 const props = defineProps<{ shoot: string; check: Check }>()
 const { check } = props
 const { list, stands, carried, unsent, done, secondsLeft, failedOn, isAway, problem, loading } = check
-void check.begin()
 
 const GROUPS: Record<Line['group'], string> = {
   body: 'On the body', lens: 'On the lenses', power: 'Power', cards: 'Cards', clock: 'Clock and names', settings: 'Settings', bag: 'In the bag',
@@ -45,7 +45,7 @@ function undo(): void {
 const minutes = computed(() => Math.ceil(secondsLeft.value / 60))
 const saved = computed(() =>
   check.save
-    ? `${unsent.value} ticks in this file`
+    ? `${unsent.value} to save in this file`
     : isAway.value
       ? `Away: kept here${unsent.value ? `, ${unsent.value} not sent` : ''}`
       : unsent.value
@@ -54,17 +54,6 @@ const saved = computed(() =>
 )
 const dayOf = (moment: string): string => new Date(moment).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
 
-const THEMES = ['day', 'dark', 'night-red'] as const
-const theme = ref(document.documentElement.dataset.theme ?? 'day')
-function nextTheme(): void {
-  theme.value = THEMES[(THEMES.indexOf(theme.value as (typeof THEMES)[number]) + 1) % THEMES.length]!
-  document.documentElement.dataset.theme = theme.value
-  try {
-    localStorage.setItem('wa-theme', theme.value)
-  } catch {
-    // a browser that keeps nothing forgets the theme
-  }
-}
 const print = (): void => window.print()
 const took = ref('')
 async function takeIn(event: Event): Promise<void> {
@@ -76,19 +65,13 @@ async function takeIn(event: Event): Promise<void> {
 </script>
 
 <template>
-  <header>
-    <div>
-      <span v-if="check.save">Wide Aperture</span>
-      <a v-else :href="`/shoots/${shoot}/plan/`">Wide Aperture</a>
-      <button type="button" class="quiet" @click="nextTheme">{{ theme === 'night-red' ? 'Night red' : theme === 'dark' ? 'Dark' : 'Day' }}</button>
-    </div>
-    <h1>{{ list?.title ?? 'Pre-flight' }}</h1>
+  <TopBar :shoot="shoot" :title="list?.title ?? 'Pre-flight'" :in-file="!!check.save" page="checklist">
     <p v-if="list" role="status">
       <b>{{ done }}</b> of {{ list.lines.length }} done<template v-if="minutes">, about {{ minutes }} min left</template
       ><template v-else>: ready</template>.
     </p>
     <progress v-if="list" :value="done" :max="list.lines.length" aria-label="Lines done" />
-  </header>
+  </TopBar>
   <main>
     <p v-if="problem" role="alert" class="stop">{{ problem }}</p>
     <p v-if="!list && loading" aria-busy="true">The checklist is made from the shoot’s plans…</p>

@@ -3,10 +3,11 @@ import '@/styles/tokens.css'
 import '@/styles/base.css'
 import './look.css'
 import { createApp, h } from 'vue'
-import PreflightApp from './PreflightApp.vue'
+import PhoneApp from './PhoneApp.vue'
 import { useFile } from './useFile'
 
 document.documentElement.dataset.theme = 'day'
 const held = document.querySelector('#checklist')!.textContent!
-const { shoot, made, list } = JSON.parse(held)
-createApp({ render: () => h(PreflightApp, { shoot, check: useFile(shoot, made, list) }) }).mount('#app')
+const { shoot, made, list, cards } = JSON.parse(held)
+const { check, field } = useFile(shoot, made, list, cards)
+createApp({ render: () => h(PhoneApp, { shoot, check, field }) }).mount('#app')

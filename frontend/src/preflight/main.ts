@@ -4,8 +4,9 @@ import '@/styles/tokens.css'
 import '@/styles/base.css'
 import './look.css'
 import { createApp, h } from 'vue'
-import PreflightApp from './PreflightApp.vue'
+import PhoneApp from './PhoneApp.vue'
 import { useChecklist } from './useChecklist'
+import { useField } from './useField'
 
 try {
   document.documentElement.dataset.theme = localStorage.getItem('wa-theme') ?? 'day'
@@ -13,8 +14,10 @@ try {
   document.documentElement.dataset.theme = 'day'
 }
 const shoot = /^\/pre-flight\/([0-9a-f-]{36})\/?$/.exec(window.location.pathname)?.[1]
-if (shoot) createApp({ render: () => h(PreflightApp, { shoot, check: useChecklist(shoot) }) }).mount('#app')
-else document.querySelector('#app')!.textContent = 'Which shoot? Open the pre-flight from a shoot’s plan.'
+if (shoot) {
+  const [check, field] = [useChecklist(shoot), useField(shoot)]
+  createApp({ render: () => h(PhoneApp, { shoot, check, field }) }).mount('#app')
+} else document.querySelector('#app')!.textContent = 'Which shoot? Open the pre-flight from a shoot’s plan.'
 
 if ('serviceWorker' in navigator && import.meta.env.PROD) {
   navigator.serviceWorker

@@ -1,31 +1,14 @@
 /** One shoot's checklist on this device: its lines, how they stand, and sending what the server has not got yet. */
 import { computed, type ComputedRef, ref, type Ref, shallowRef, type ShallowRef } from 'vue'
-import { type Checklist, keepList, keepTicks, type KeptTick, keptList, keptTicks } from './keep'
+import { asked, Refusal, sendAll } from './asked'
+import { type Checklist, deviceName, keepList, keepTicks, type KeptTick, keptList, keptTicks, withoutMarks } from './keep'
 import { readTicks } from './ticksFile'
 import { leftOpen, newTick, progressOf, runToJoin, standing, type Tick } from './ticks'
 
 const AGAIN_MS = 15_000
 const UNSENT = Number.MAX_SAFE_INTEGER / 2
 
-async function asked<T>(path: string, body?: unknown): Promise<T> {
-  const send = body === undefined ? {} : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }
-  const answer = await fetch(`/api/v1/${path}`, send)
-  if (!answer.ok)
-    throw new Refusal(
-      answer.status,
-      ((await answer.json().catch(() => ({}))) as { detail?: string }).detail ?? `The server answered ${answer.status}.`,
-    )
-  return (await answer.json()) as T
-}
-/** The server was there and said no: asking again would not help. */
-class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-  ) {
-    super(message)
-  }
-}
+const isWaiting = (tick: KeptTick): boolean => !tick.sent && !tick.refused
 
 interface TicksOut {
   ticks: Tick[]
@@ -62,7 +45,11 @@ export function useChecklist(shoot: string): Check {
 
   const stands = computed(() => standing(ticks.value.filter((tick) => tick.run_id === run.value)))
   const carried = computed(() => (list.value ? leftOpen(list.value.lines, ticks.value, run.value) : new Set<string>()))
-  const unsent = computed(() => ticks.value.filter((tick) => !tick.sent).length)
+  const unsent = computed(() => ticks.value.filter(isWaiting).length)
+  const refusals = computed(() => {
+    const said = ticks.value.filter((tick) => tick.refused)
+    return said.length ? `${said.length} of this device’s ticks were refused: ${said[0]!.refused}` : ''
+  })
   const progress = computed(() => progressOf(list.value?.lines ?? [], stands.value))
   const done = computed(() => progress.value.done)
   const secondsLeft = computed(() => progress.value.secondsLeft)
@@ -109,8 +96,11 @@ export function useChecklist(shoot: string): Check {
   }
   async function exchange(): Promise<void> {
     try {
-      const waiting = ticks.value.filter((tick) => !tick.sent)
-      if (waiting.length) await asked('ticks', { ticks: waiting.map(({ sent: _sent, order: _order, ...tick }) => tick) })
+      const refused = await sendAll('ticks', ticks.value.filter(isWaiting).map(withoutMarks))
+      if (refused.size) {
+        ticks.value = ticks.value.map((tick) => (refused.has(tick.id) ? { ...tick, refused: refused.get(tick.id)! } : tick))
+        await keepTicks(ticks.value.filter((tick) => refused.has(tick.id)))
+      }
       const there = await asked<TicksOut>(`ticks/of-shoot/${shoot}`)
       const known: KeptTick[] = there.ticks.map((tick, order) => ({ ...tick, sent: true, order }))
       const ids = new Set(known.map((tick) => tick.id))
@@ -119,7 +109,7 @@ export function useChecklist(shoot: string): Check {
       await keepTicks(known)
       await remember()
       isAway.value = false
-      problem.value = ''
+      problem.value = refusals.value
     } catch (error) {
       if (error instanceof Refusal) problem.value = error.message
       else isAway.value = true
@@ -140,29 +130,18 @@ export function useChecklist(shoot: string): Check {
   /** Ticks of a file that was taken along; what came of it, in a sentence. */
   async function takeIn(text: string): Promise<string> {
     try {
-      const { ticks: read, gone } = readTicks(text, shoot, [...(list.value?.lines ?? []), ...(list.value?.after ?? [])])
+      const { ticks: read, notes, gone } = readTicks(text, shoot, [...(list.value?.lines ?? []), ...(list.value?.after ?? [])])
       const { new: added } = await asked<{ new: number }>('ticks', { ticks: read })
+      if (notes.length) await asked('notes', { notes })
       await sync()
       const joined = runToJoin(ticks.value, Date.now())
       if (joined) run.value = joined
       await remember()
-      return `${added} of ${read.length} ticks were new.${gone.length ? ` Not in this shoot any more: ${gone.join(', ')}.` : ''}`
+      const noted = notes.length ? ` ${notes.length} ${notes.length === 1 ? 'note' : 'notes'} taken in.` : ''
+      return `${added} of ${read.length} ticks were new.${noted}${gone.length ? ` Not in this shoot any more: ${gone.join(', ')}.` : ''}`
     } catch (error) {
       return (error as Error).message
     }
   }
   return { list, stands, carried, unsent, done, secondsLeft, failedOn, isAway, problem, loading, begin, mark, newRun, takeIn }
-}
-
-/** Which device ticked, for the history; made once. */
-function deviceName(): string {
-  try {
-    const held = localStorage.getItem('wa-device')
-    if (held) return held
-    const made = `${/Mobi|Android|iPhone/.test(navigator.userAgent) ? 'phone' : 'computer'} ${Math.random().toString(36).slice(2, 6)}`
-    localStorage.setItem('wa-device', made)
-    return made
-  } catch {
-    return ''
-  }
 }

@@ -28,6 +28,7 @@ from wide_aperture.core.field.turned import (
     exposed,
     exposure_changes,
     planned_exposure,
+    said_as,
 )
 from wide_aperture.core.planning.draft import Draft
 
@@ -51,7 +52,7 @@ class LightRead(Document):
 class Reply(Document):
     """next_round: what the next test frame is taken with; low_ev, high_ev: how much too bright the frame is without correction;
     looks_for: a tone whose marks the next frame is to show the beginning of; values: all that stands otherwise than
-    planned, planned: what it was.
+    planned, planned: what it was, turned: both in a line.
     """
 
     number: int
@@ -67,6 +68,7 @@ class Reply(Document):
     light: LightRead | None = None
     planned: dict[str, Value] = {}
     values: dict[str, Value] = {}
+    turned: str = ""
 
 
 def reply_to(draft: Draft, plan: Plan, hand: Hand, rounds: Sequence[TestRound]) -> Reply:
@@ -91,7 +93,7 @@ def reply_to(draft: Draft, plan: Plan, hand: Hand, rounds: Sequence[TestRound]) 
     changes = (*exposure_changes(draft, plan, hand, last, next_round), *colour_changes(hand, last, next_round))
     passed = stays and colour.right and focus.right
     given_up = not passed and len(rounds) >= MOST_ROUNDS
-    values = {
+    values: dict[str, Value] = {
         **exposed(draft, plan, next_round),
         **({"white_balance": "kelvin", "kelvin": colour.kelvin} if colour.kelvin is not None else {}),
     }
@@ -115,6 +117,11 @@ def reply_to(draft: Draft, plan: Plan, hand: Hand, rounds: Sequence[TestRound]) 
         light=_light_read(draft, plan, last.correction_ev) if passed else None,
         planned={name: as_planned[name] for name in values},
         values=values,
+        turned="; ".join(
+            f"{said_as(name, as_planned[name])} → {said_as(name, value)}"
+            for name, value in values.items()
+            if name != "white_balance"
+        ),
     )
 
 

@@ -8,7 +8,7 @@ from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Plan
-from wide_aperture.core.documents.setting_values import Value
+from wide_aperture.core.documents.setting_values import Value, is_number
 from wide_aperture.core.field.hand import Hand
 from wide_aperture.core.field.rounds import TestRound
 from wide_aperture.core.planning.draft import Draft
@@ -81,6 +81,21 @@ def exposure_changes(draft: Draft, plan: Plan, hand: Hand, last: TestRound, want
     return found
 
 
+def said_as(setting: str, value: Value) -> str:
+    """A value that a test frame turns, as the hand reads it.
+
+    >>> said_as("exposure_comp_ev", -2 / 3), said_as("kelvin", None), said_as("aperture", 4.0)
+    ('−⅔ EV', 'automatic', 'f/4')
+    """
+    if not is_number(value):
+        return "automatic" if value is None else str(value)
+    if setting == "exposure_comp_ev":
+        return f"{wording.signed_stops(float(value))} EV"
+    if setting == "kelvin":
+        return f"{value:.0f} K"
+    return value_said(setting, float(value))  # type: ignore[arg-type]
+
+
 def brighter_by(setting: str, was: float, now: float) -> float:
     """How much brighter a frame gets by one setting, EV.
 
@@ -95,7 +110,7 @@ def brighter_by(setting: str, was: float, now: float) -> float:
 
 
 def _turned(hand: Hand, setting: str, now: float, clicks: int) -> Correction:
-    said = f"{wording.signed_stops(now)} EV" if setting == "exposure_comp_ev" else value_said(setting, now)  # type: ignore[arg-type]
+    said = said_as(setting, now)
     control, label = hand.for_setting(setting), hand.book.phrase(setting).words
     count = f"{abs(clicks)} {'click' if abs(clicks) == 1 else 'clicks'} {'brighter' if clicks > 0 else 'darker'}"
     sentence = f"{control}: {count}, to {said}." if setting != "nd_stops" else f"{label}: {said}."

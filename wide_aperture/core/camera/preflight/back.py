@@ -7,7 +7,7 @@ from uuid import UUID
 
 from wide_aperture.core.camera.packing import PackedBody
 from wide_aperture.core.camera.phrasebook import Phrasebook
-from wide_aperture.core.camera.preflight.line import CheckLine
+from wide_aperture.core.camera.preflight.line import IN_THE_EVENING, CheckLine
 from wide_aperture.core.camera.preflight.rounds import NOUGHT, slug
 from wide_aperture.core.camera.route import route
 from wide_aperture.core.camera.storage.documents import PackItem
@@ -37,7 +37,7 @@ def setting_back(
     made = route(state, target, book, body)
     for k, step in enumerate(made.steps):
         yield CheckLine(
-            code=f"{slug(body.name)}/back/{k + 1}-{slug(step.setting or step.kind)}",
+            code=f"{slug(body.name)}{IN_THE_EVENING}{k + 1}-{slug(step.setting or step.kind)}",
             group="back",
             body_id=body.id,
             do=step.sentence,
@@ -52,7 +52,7 @@ def setting_back(
         ("dry", "Wipe and dry body and lenses; leave the bag open over night.", "Salt, sand and damp do their work in a closed bag.", CHARGE_S),
     ):  # fmt: skip
         yield CheckLine(
-            code=f"{slug(body.name)}/back/{code}", group="back", body_id=body.id, do=do, why=why, where=body.name, seconds=seconds
+            code=f"{slug(body.name)}{IN_THE_EVENING}{code}", group="back", body_id=body.id, do=do, why=why, where=body.name, seconds=seconds
         )  # fmt: skip
 
 

@@ -13,6 +13,7 @@ from wide_aperture.core.documents.said import Spoken
 # In the order of reach: what the hands are on already, then menus, then the bag, then what is not the camera's.
 Group = Literal["body", "lens", "power", "cards", "clock", "settings", "bag", "weather", "people", "safety", "back"]
 GROUPS: tuple[Group, ...] = get_args(Group)
+IN_THE_EVENING = "/back/"  # in the code of a line for setting back: it is no part of the walk before
 Proof = Literal["frame", "clock_frame", "dark_frame", "card_frame"]
 
 

@@ -13,6 +13,7 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, Field
 
+from wide_aperture.core.camera.preflight.line import IN_THE_EVENING
 from wide_aperture.core.document import Document
 
 State = Literal["done", "undone", "failed"]
@@ -60,7 +61,7 @@ def runs(ticks: Sequence[Tick]) -> tuple[Run, ...]:
         by_run.setdefault(tick.run_id, []).append(tick)
     found = []
     for run_id, own in by_run.items():
-        states = [tick.state for tick in standing(own).values()]
+        states = [tick.state for tick in standing(own).values() if IN_THE_EVENING not in tick.code]
         times = [tick.at for tick in own]
         counts = [tick.of for tick in own if tick.of is not None]
         found.append(
