@@ -137,9 +137,9 @@ class PreflightJourney(SimpleTestCase):
         elsewhere.on("console", lambda message: problems.append(message.text) if message.type == "error" else None)
         elsewhere.goto(f"file://{along}")
         self.line(elsewhere, "The lever stands at stills").first.get_by_role("button").first.click()
-        expect(elsewhere.get_by_text("1 ticks in this file")).to_be_visible()
+        expect(elsewhere.get_by_text("1 to save in this file")).to_be_visible()
         elsewhere.reload()
-        expect(elsewhere.get_by_text("1 ticks in this file")).to_be_visible()
+        expect(elsewhere.get_by_text("1 to save in this file")).to_be_visible()
         with elsewhere.expect_download() as saved:
             elsewhere.get_by_role("button", name="Save ticks").click()
         ticks = f"{folder.name}/ticks.json"
@@ -154,3 +154,53 @@ class PreflightJourney(SimpleTestCase):
         )
         page.get_by_label("Take in ticks").set_input_files(along)
         expect(page.get_by_text("This is no file of ticks")).to_be_visible()
+
+    def notes(self) -> list[dict]:
+        with urllib.request.urlopen(f"{self.server.address}/api/v1/notes/of-shoot/{self.shoot}") as answer:
+            return json.load(answer)["notes"]
+
+    def test_a_card_is_read_a_moment_missed_and_a_test_frame_passes(self):
+        page = self.opened()
+        self.kept_by_worker(page)
+        page.get_by_role("link", name="Cards").tap()
+        page.get_by_role("link", name="Second half, floodlights").tap()
+        expect(page.get_by_text("1/1000 s · f/2.8 · auto ISO")).to_be_visible()
+        expect(page.get_by_role("row", name="Marks on skin")).to_contain_text("clicks darker")
+
+        page.get_by_role("link", name="Test frame").tap()
+        for _ in range(10):
+            for group, answer in (
+                ("Over-marks", "none"),
+                ("Histogram", "touches"),
+                ("Focus", "sharp"),
+                ("White", "right"),
+            ):
+                page.get_by_role("group", name=group).get_by_role("button", name=answer, exact=True).tap()
+            page.get_by_role("button", name="What to turn").tap()
+            page.get_by_text("Reckoning").wait_for(state="detached")
+            if page.get_by_role("heading", name="Right.").is_visible():
+                break
+            page.reload()  # what was answered is not asked again
+            page.get_by_role("button", name="Done, next frame").tap()
+        expect(page.get_by_role("heading", name="Right.")).to_be_visible()
+        page.get_by_role("link", name="Card", exact=True).tap()
+        expect(page.get_by_role("listitem").filter(has_text="test frame: right after")).to_be_visible()
+
+        self.server.kill()
+        page.get_by_role("button", name="Missed it").tap()
+        page.get_by_role("button", name="Buffer full").tap()
+        page.get_by_role("button", name="Missed it").tap()
+        page.get_by_role("button", name="Camera asleep").tap()
+        page.get_by_role("button", name="Take back").and_(page.get_by_label("asleep")).tap()
+        expect(page.get_by_text("Away: kept here")).to_be_visible()
+        page.reload()  # card and notes come from the device
+        expect(page.get_by_role("listitem").filter(has_text="missed: buffer full")).to_be_visible()
+        expect(page.get_by_role("listitem").filter(has_text="camera asleep")).to_have_count(0)
+        self.server.start()
+        expect(page.get_by_text("Away: kept here")).to_have_count(0, timeout=40_000)
+        self.assertEqual([each["kind"] for each in self.notes()], ["test_frame", "missed", "missed", "taken_back"])
+        small = page.evaluate(
+            "(least) => [...document.querySelectorAll('main a, footer a, button')].filter((e) => e.offsetHeight && e.offsetHeight < least).map((e) => e.textContent)",
+            FINGER_PX,
+        )
+        self.assertEqual(small, [])

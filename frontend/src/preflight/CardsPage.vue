@@ -2,6 +2,7 @@
 /** The situations of a shoot in their order with what the light brings between them; on paper every card as a strip. */
 import { computed } from 'vue'
 import CardBody from './CardBody.vue'
+import { clockOf } from './notes'
 import TopBar from './TopBar.vue'
 import { useAlarm } from './useAlarm'
 import type { Field } from './useField'
@@ -10,8 +11,6 @@ const props = defineProps<{ shoot: string; field: Field }>()
 const { cards, isAway, problem, loading } = props.field
 const alarm = useAlarm(props.shoot, () => cards.value)
 
-const clockOf = (minutes: number): string =>
-  `${String(Math.floor(minutes / 60) % 24).padStart(2, '0')}:${String(Math.round(minutes) % 60).padStart(2, '0')}`
 interface Row {
   at: number | null
   title: string

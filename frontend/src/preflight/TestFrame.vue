@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The test frame: four questions answered by taps, the clicks that follow, asked again until it is right. */
-import { computed, ref, watch } from 'vue'
+import { computed, ref, type Ref, watch } from 'vue'
 import TopBar from './TopBar.vue'
 import type { Card, Field, Reply, Round } from './useField'
 
@@ -22,22 +22,19 @@ const problem = ref('')
 const busy = ref(false)
 const light = ref('')
 const noted = ref(false)
+const answering = ref(false)
 
 /** Nothing tapped is lost: a dialogue goes on where it was left. */
-interface Left {
-  rounds: Round[]
-  reply: Reply | null
-  noted: boolean
-}
+const left = { rounds, reply, noted, answering, marks, edge, focus, colour }
 try {
-  const left = JSON.parse(localStorage.getItem(place) ?? 'null') as Left | null
-  if (left) [rounds.value, reply.value, noted.value] = [left.rounds, left.reply, left.noted]
+  const kept = JSON.parse(localStorage.getItem(place) ?? '{}') as Record<string, unknown>
+  for (const [name, held] of Object.entries(left)) if (name in kept) (held as Ref<unknown>).value = kept[name]
 } catch {
   // begun anew
 }
-watch([rounds, reply, noted], () => {
+watch(Object.values(left), () => {
   try {
-    localStorage.setItem(place, JSON.stringify({ rounds: rounds.value, reply: reply.value, noted: noted.value }))
+    localStorage.setItem(place, JSON.stringify(Object.fromEntries(Object.entries(left).map(([name, held]) => [name, held.value]))))
   } catch {
     // a browser that keeps nothing
   }
@@ -46,7 +43,6 @@ watch([rounds, reply, noted], () => {
 const AS_PLANNED = { correction_ev: 0, faster_clicks: 0, closed_clicks: 0, tint: 0 }
 const next = computed<Omit<Round, 'answers'>>(() => reply.value?.next_round ?? AS_PLANNED)
 const asking = computed(() => reply.value === null || answering.value)
-const answering = ref(false)
 const complete = computed(() => marks.value !== null && edge.value && focus.value && colour.value)
 
 function mark(tone: string | null): void {

@@ -1,6 +1,7 @@
 /** The same checklist within one file that was taken along: its ticks stay in the browser and go home as a small file. */
 import '@/styles/tokens.css'
 import '@/styles/base.css'
+import '@/styles/print.css'
 import './look.css'
 import { createApp, h } from 'vue'
 import PhoneApp from './PhoneApp.vue'

@@ -11,6 +11,8 @@ export interface KeptList {
   run: string
   failed: Record<string, string>
 }
+/** Where the order of what was not sent yet begins: after all the server has, and still counting by ones. */
+export const UNSENT = 2 ** 50
 /** What a device knows of an event. order: in which the server has them, those it has not come after; refused: why the server would not take it. */
 export interface Kept {
   sent: boolean

@@ -2,6 +2,7 @@
 import '@fontsource-variable/archivo/wdth.css'
 import '@/styles/tokens.css'
 import '@/styles/base.css'
+import '@/styles/print.css'
 import './look.css'
 import { createApp, h } from 'vue'
 import PhoneApp from './PhoneApp.vue'

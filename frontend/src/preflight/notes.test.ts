@@ -38,7 +38,7 @@ describe('field notes', () => {
 describe('the next event', () => {
   const events = [event('sunset', 0), event('Cup', 60)]
   it('is the first after now on the day, after the beginning on others', () => {
-    expect(nextEvent(events, 0, NOON + 60_000)).toContain('Cup')
+    expect(nextEvent(events, 0, NOON + 60_000)).toBe('13:00 Cup')
     expect(nextEvent(events, 700, NOON - 3 * 86_400_000)).toContain('sunset')
     expect(nextEvent(events, 720, NOON - 3 * 86_400_000)).toContain('Cup')
     expect(nextEvent(events, null, NOON + 2 * 3_600_000)).toBe('')

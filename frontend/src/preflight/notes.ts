@@ -14,7 +14,15 @@ export const CAUSES: Record<Cause, string> = {
   other: 'Something else',
 }
 
-export const timeOf = (moment: string): string => new Date(moment).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
+/** By the device's clock. */
+export const timeOf = (moment: string): string =>
+  new Date(moment).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+
+/** Minutes after the shoot's midnight, as the clock there shows them. */
+export function clockOf(minutes: number): string {
+  const whole = Math.floor(minutes)
+  return [Math.floor(whole / 60) % 24, whole % 60].map((part) => String(part).padStart(2, '0')).join(':')
+}
 
 /** A note in one line. */
 export function toldOf(note: FieldNote): string {

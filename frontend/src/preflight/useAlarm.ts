@@ -1,7 +1,7 @@
 /** The next event of the day, and an alarm some minutes before it: a tone, a buzz, a line. It works for as long as the page is open. */
 import { computed, onBeforeUnmount, ref, type Ref } from 'vue'
 import type { Cards } from './keep'
-import { timeOf } from './notes'
+import { clockOf } from './notes'
 import type { CardEvent } from './useField'
 
 const MINUTE_MS = 60_000
@@ -11,7 +11,7 @@ const HALF_A_DAY_MS = 12 * 60 * MINUTE_MS
 export function nextEvent(events: readonly CardEvent[], startsAt: number | null, now: number): string {
   const today = events.some((event) => Math.abs(Date.parse(event.at) - now) < HALF_A_DAY_MS)
   const next = events.find((event) => (today ? Date.parse(event.at) > now : startsAt !== null && event.at_min > startsAt))
-  return next ? `${timeOf(next.at)} ${next.title}` : ''
+  return next ? `${clockOf(next.at_min)} ${next.title}` : ''
 }
 
 /** Which event wakes next: the first whose alarm time still lies ahead. */
@@ -43,11 +43,13 @@ export function useAlarm(shoot: string, cards: () => Cards | null): Alarm {
     if (woke.value) return woke.value
     if (!on.value) return ''
     const lead = cards()?.lead_min ?? 0
-    return next.value ? `Wakes ${lead} min before ${next.value.title}, ${timeOf(next.value.at)}, while this page is open.` : 'No event lies ahead.'
+    return next.value
+      ? `Wakes ${lead} min before ${next.value.title}, ${clockOf(next.value.at_min)}, while this page is open.`
+      : 'No event lies ahead.'
   })
 
   function ring(event: CardEvent): void {
-    woke.value = `${event.title} at ${timeOf(event.at)}.`
+    woke.value = `${event.title} at ${clockOf(event.at_min)}.`
     navigator.vibrate?.([400, 200, 400])
     if (!tone) return
     const [sound, level] = [tone.createOscillator(), tone.createGain()]

@@ -1,12 +1,11 @@
 /** One shoot's checklist on this device: its lines, how they stand, and sending what the server has not got yet. */
 import { computed, type ComputedRef, ref, type Ref, shallowRef, type ShallowRef } from 'vue'
 import { asked, Refusal, sendAll } from './asked'
-import { type Checklist, deviceName, keepList, keepTicks, type KeptTick, keptList, keptTicks, withoutMarks } from './keep'
+import { type Checklist, deviceName, keepList, keepTicks, type KeptTick, keptList, keptTicks, UNSENT, withoutMarks } from './keep'
 import { readTicks } from './ticksFile'
 import { leftOpen, newTick, progressOf, runToJoin, standing, type Tick } from './ticks'
 
 const AGAIN_MS = 15_000
-const UNSENT = Number.MAX_SAFE_INTEGER / 2
 
 const isWaiting = (tick: KeptTick): boolean => !tick.sent && !tick.refused
 

@@ -2,7 +2,7 @@
 import { computed, type ComputedRef, ref, type Ref, shallowRef, type ShallowRef } from 'vue'
 import type { components } from '@/api/schema'
 import { asked, Refusal, sendAll } from './asked'
-import { type Cards, deviceName, type FieldNote, keepCards, keepNotes, type KeptNote, keptCards, keptNotes, withoutMarks } from './keep'
+import { type Cards, deviceName, type FieldNote, keepCards, keepNotes, type KeptNote, keptCards, keptNotes, UNSENT, withoutMarks } from './keep'
 
 type Schemas = components['schemas']
 export type Card = Schemas['FieldCard']
@@ -12,7 +12,6 @@ export type Round = Schemas['TestRound']
 export type Cause = NonNullable<FieldNote['cause']>
 
 const AGAIN_MS = 15_000
-const UNSENT = Number.MAX_SAFE_INTEGER / 2
 
 /** askReply, keepLight: null where no server can be asked. */
 export interface Field {
@@ -30,7 +29,9 @@ export interface Field {
 
 /** A note made now. */
 export function newNote(shoot: string, device: string, made: Partial<FieldNote> & Pick<FieldNote, 'kind'>): FieldNote {
-  return { note: '', rounds: [], before: {}, after: {}, ...made, id: crypto.randomUUID(), shoot_id: shoot, device, at: new Date().toISOString() }
+  // A copy without anybody's proxies: the store of the device takes plain data only.
+  const plain = JSON.parse(JSON.stringify(made)) as typeof made
+  return { note: '', rounds: [], before: {}, after: {}, ...plain, id: crypto.randomUUID(), shoot_id: shoot, device, at: new Date().toISOString() }
 }
 
 /** Notes but for those that were taken back, the latest first. */

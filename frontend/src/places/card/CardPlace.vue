@@ -97,6 +97,7 @@ useShortcuts([{ keys: 'Ctrl+P', does: 'Print the card', run: print }])
       <RouterLink :to="`/shoots/${shootId}/plan/${situationId}`">Back to the plan</RouterLink>
       <span v-if="said" class="soft" role="status">{{ said }}</span>
       <div class="actions">
+        <a :href="`/pre-flight/${shootId}#card/${situationId}`">In the hand</a>
         <Button type="primary" :disabled="!plan" @click="print">Print</Button>
         <Button :disabled="!plan" @click="take('markdown', 'copy')">Copy Markdown</Button>
         <Button :disabled="!plan" @click="take('markdown', 'file')">Markdown</Button>
