@@ -10,7 +10,10 @@ from hypothesis import strategies as st
 from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
 from wide_aperture.core.camera.preflight import GROUPS, Checklist, Day, Tick, checklist, last_failed, runs, standing
 from wide_aperture.core.camera.preflight.made import prefixes_of
-from wide_aperture.core.documents.setup import Foundation
+from wide_aperture.core.camera.preflight.rounds import NOUGHT
+from wide_aperture.core.camera.state import CameraState, factory_values
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.documents.setup import Foundation, Pin
 from wide_aperture.core.documents.shoot import sky_context
 from wide_aperture.core.planning import PlanInput
 from wide_aperture.demo.ids import demo_id
@@ -89,6 +92,36 @@ class Lines(SimpleTestCase):
     def test_faces_are_registered_only_where_a_plan_uses_them(self):
         self.assertIn("Vows in the chapel", self.line(self.wedding, "alder-24/faces").situations)
         self.assertFalse([each for each in self.tarn.lines if each.code.endswith("/faces")])
+
+    def test_standing_values_are_asked_for_where_the_body_is_not_known_to_have_them(self):
+        own = Foundation(settings={"grid": "on", "histogram_access": "live"})
+        tarn = [each.model_copy(update={"foundation": own}) for each in planned_of("tarn")]
+        line = self.line(made(tarn), "alder-45/standing")
+        self.assertIn("Grid: on", line.do)
+        self.assertIn("0 of 2", line.why)
+        body = tarn[0].body
+        known = CameraState(id=body.id, body_id=body.id, values={**factory_values(body), **own.settings})
+        packed = pack_shoot(ShootToPack(planned=tarn, books={}, states={body.id: known}))
+        self.assertIsNone(self.line(checklist(Day(planned=tarn, packed=packed, books={})), "alder-45/standing"))
+        self.assertIsNone(self.line(self.tarn, "alder-45/standing"))
+
+    def test_what_spoils_frames_and_nothing_answers_is_a_line_with_its_remedy(self):
+        still = planned_of("cup-final")
+        spoilt = [each.model_copy(update={"pins": (Pin(setting="multiple_exposure", value="on"),)}) for each in still]
+        found = [each for each in made(spoilt).lines if "/finding/" in each.code]
+        self.assertTrue(found)
+        self.assertTrue(all(each.why for each in found))
+        self.assertEqual([each.code for each in made(still).lines if "/finding/" in each.code], [])
+
+    def test_the_mode_dial_is_looked_at_for_the_first_situation(self):
+        cup = made(planned_of("cup-final"))
+        first = self.line(cup, "alder-24/mode-dial")
+        self.assertIn("“Warm-up, low sun”", first.do)
+
+    def test_what_is_put_back_to_nought_is_an_option_of_the_catalogue(self):
+        for setting, value, _ in NOUGHT:
+            if isinstance(value, str):
+                self.assertIn(value, [option.id for option in catalogue.setting(setting).options])
 
     def test_what_can_hurt_somebody_is_said_where_it_can(self):
         self.assertIn("Sun on the horizon", self.line(self.tarn, "safety/sun").situations)
@@ -185,6 +218,10 @@ class Ticks(SimpleTestCase):
         counted = runs([tick("a/b", 1).model_copy(update={"of": 75}), tick("a/c", 2).model_copy(update={"of": 76})])
         self.assertEqual(counted[0].of, 76)
         self.assertEqual(found[1].ended - found[1].began, dt.timedelta(minutes=2))
+
+    def test_setting_back_is_no_part_of_the_walk(self):
+        walk = [tick("alder-24/stills", 0), tick("alder-24/back/charge", 600)]
+        self.assertEqual(runs(walk)[0].done, 1)
 
     def test_when_a_line_last_failed(self):
         found = last_failed([tick("a/b", 5, "failed"), tick("a/b", 1, "failed"), tick("a/c", 9)])

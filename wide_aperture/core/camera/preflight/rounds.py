@@ -12,18 +12,22 @@ from wide_aperture.core.camera.packing import PackedBody
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.precautions.knocked import expected_frames
 from wide_aperture.core.camera.preflight.line import CheckLine, Group, Proof
+from wide_aperture.core.camera.state import same_value
 from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.endurance import battery_left, bytes_a_frame
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.plan import Finding
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.planning import PlanInput
+from wide_aperture.core.planning.checks import check_setup
 
 BATTERY_FRAMES = figure("battery_frames")
-LOOK_S, TURN_S, WIPE_S, CARD_S, CLOCK_S, FACES_S = 3.0, 4.0, 20.0, 30.0, 20.0, 240.0
+LOOK_S, TURN_S, WIPE_S, CARD_S, CLOCK_S, FACES_S, READ_S = 3.0, 4.0, 20.0, 30.0, 20.0, 240.0, 30.0
+MOST_NAMED = 4
 GB = 1e9
 COLD_C = 5.0  # from here down a battery is kept near the body
 # What a day before leaves behind, and what is nought again; checked where the first plan does not set it itself.
@@ -32,6 +36,7 @@ NOUGHT: tuple[tuple[SettingId, Value, str], ...] = (
     ("meter_fine_tune", 0.0, "A fine tune is shown nowhere: it shifts every meter reading."),
     ("self_timer", "off", "The first frame comes seconds late."),
     ("bracketing", "none", "Every third frame is too dark."),
+    ("aspect", "full", "A crop left on halves every file."),
 )
 ONE_AT_A_TIME: tuple[tuple[SettingId, str], ...] = (
     ("exposure_mode", "In another mode the camera decides what you meant to."),
@@ -61,6 +66,8 @@ class BodyRound:
         yield from self._cards()
         yield from self._clock()
         yield from self._settings()
+        yield from self._standing()
+        yield from self._findings()
         yield from self._faces()
 
     # helpers -----------------------------------------------------------------------------------------
@@ -104,6 +111,15 @@ class BodyRound:
         yield self._line(
             "stills", "body", "The lever stands at stills.", "In the movie position nothing is kept as a picture.",
             "The lever for stills and movie", LOOK_S, proven_by="frame",
+        )  # fmt: skip
+        first = self.own[0].situation
+        move = next((each for each in self.packed.packing.moves if each.situation_id == first.id), None)
+        place = next((each for each in self.packed.packing.places if move and each.id == move.route.slot), None)
+        mode = self.book.say("exposure_mode", self._item(self.own[0]).setup.option("exposure_mode"))
+        yield self._line(
+            "mode-dial", "body", f"The mode dial stands at {place.label if place else mode} for “{first.title}”, its lock in.",
+            "A dial turned in the bag decides what you thought you had decided.", self._where("exposure_mode"), LOOK_S,
+            of=self.own[:1], proven_by="frame",
         )  # fmt: skip
         manual = [each for each in self.own if self._mode(each) == "manual"]
         automatic = [each for each in self.own if each not in manual]
@@ -230,6 +246,11 @@ class BodyRound:
                 proven_by="frame",
             )  # fmt: skip
         yield self._line(
+            "firmware", "clock", "Body and lenses run what they ran when you last photographed with them.",
+            "What was loaded last night has been tried by nobody, and may have put settings back.", self._where("firmware"), LOOK_S,
+            at_risk=False,
+        )  # fmt: skip
+        yield self._line(
             "copyright", "clock", "Your name and the year stand in the copyright field.", "It cannot be put in later for frames already sent.",
             self._where("copyright"), TURN_S, at_risk=False, proven_by="frame",
         )  # fmt: skip
@@ -266,6 +287,39 @@ class BodyRound:
             f"setting/{setting}", "settings", f"{entry.label}: {self.book.say(setting, value)}.", why + last,
             self._where(setting), TURN_S if doubted else LOOK_S, proven_by="frame",
         )  # fmt: skip
+
+    def _standing(self) -> Iterator[CheckLine]:
+        """The photographer's values of any day, where the body is not known to have them."""
+        foundation, known = self.own[0].foundation, self.packed.state.values
+        if foundation is None:
+            return
+        wished = {name: value for name, value in foundation.settings.items() if self._has(name)}
+        other = [name for name, value in wished.items() if not same_value(known.get(name), value)]
+        if other:
+            named = ", ".join(
+                f"{catalogue.setting(name).label}: {self.book.say(name, wished[name])}" for name in other[:MOST_NAMED]
+            )
+            more = f" and {len(other) - MOST_NAMED} more" if len(other) > MOST_NAMED else ""
+            yield self._line(
+                "standing", "settings", f"Your standing values are on the body. Not known to be: {named}{more}.",
+                f"{len(wished) - len(other)} of {len(wished)} were there when it was last known.", "My camera", TURN_S * len(other),
+                proven_by="frame",
+            )  # fmt: skip
+
+    def _findings(self) -> Iterator[CheckLine]:
+        """What spoils frames and no setting of the plan answers yet."""
+        found: dict[str, list[tuple[Finding, PlanInput]]] = {}
+        for given in self.own:
+            for finding in check_setup(self._item(given).setup, given):
+                if finding.level == "stop" and finding.is_open:
+                    found.setdefault(finding.code, []).append((finding, given))
+        for code, those in found.items():
+            finding = those[0][0]
+            remedy = f" {finding.remedy.label}." if finding.remedy else ""
+            yield self._line(
+                f"finding/{slug(code)}", "settings", f"{finding.title}.{remedy}", finding.spoken("sentence"), "The plan", READ_S,
+                of=[given for _, given in those],
+            )  # fmt: skip
 
     def _faces(self) -> Iterator[CheckLine]:
         meant = [each for each in self.own if self._item(each).setup.option("face_register") == "on"]
