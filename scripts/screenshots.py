@@ -77,7 +77,6 @@ def take_all(browser: Browser, address: str) -> None:
     take(fresh(browser, address, plan("moonrise", 0).replace("/plan/", "/sky/"), theme="night-red"), "sky-moon")
     take(fresh(browser, address, "/shoots"), "shoots")
     take(fresh(browser, address, "/gear"), "gear")
-    take(fresh(browser, address, f"/gear/bodies/{demo_id('body/rowan-26')}"), "body")
     take(fresh(browser, address, plan("tarn", 2).replace("/plan/", "/card/")), "card")
 
     page = fresh(browser, address, plan("cup-final", 2))
@@ -100,6 +99,9 @@ def take_all(browser: Browser, address: str) -> None:
         page.get_by_role("listitem").nth(line).get_by_role("button").first.click()
     page.get_by_role("button", name="Why").nth(4).click()
     take(page, "pre-flight")
+    page = fresh(browser, address, f"/pre-flight/{demo_id('shoot/cup-final')}#card/{demo_id('situation/cup-final/2')}", size=(390, 844))
+    page.get_by_text("When you see").wait_for()
+    take(page, "field-card")
 
     page = fresh(browser, address, f"/shoots/{demo_id('shoot/wedding')}/pack")
     page.get_by_role("button", name="Families in three rows").click()

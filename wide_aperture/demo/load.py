@@ -13,8 +13,9 @@ from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.places import PLACES
 from wide_aperture.demo.setups import setups
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
+from wide_aperture.demo.ticks import notes, ticks
 from wide_aperture.gear.models import Body, Lens
-from wide_aperture.pack.models import Phrasebook
+from wide_aperture.pack.models import FieldNote, Phrasebook, PreflightTick, ShootEvent
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.sky.models import Place
@@ -37,6 +38,10 @@ def _rows() -> Iterator[tuple[type[StoredDocument], Document]]:
         yield Phrasebook, book
     for saved in setups():
         yield SavedSetup, saved
+    for tick in ticks():
+        yield PreflightTick, tick
+    for note in notes():
+        yield FieldNote, note
 
 
 @transaction.atomic
@@ -48,7 +53,7 @@ def load_demo(*, owner: User, reset: bool = False) -> tuple[int, int]:
     added = left = 0
     for model, document in _rows():
         held = model.objects.filter(pk=document.id).first()  # type: ignore[attr-defined]
-        if held is not None and not reset:
+        if held is not None and (not reset or issubclass(model, ShootEvent)):  # what happened is never put back
             left += 1
             continue
         expects = Precondition(creates=True) if held is None else Precondition(revision=held.revision)
