@@ -99,7 +99,12 @@ def take_all(browser: Browser, address: str) -> None:
         page.get_by_role("listitem").nth(line).get_by_role("button").first.click()
     page.get_by_role("button", name="Why").nth(4).click()
     take(page, "pre-flight")
-    page = fresh(browser, address, f"/pre-flight/{demo_id('shoot/cup-final')}#card/{demo_id('situation/cup-final/2')}", size=(390, 844))
+    page = fresh(
+        browser,
+        address,
+        f"/pre-flight/{demo_id('shoot/cup-final')}#card/{demo_id('situation/cup-final/2')}",
+        size=(390, 844),
+    )
     page.get_by_text("When you see").wait_for()
     take(page, "field-card")
 

@@ -9,10 +9,10 @@ from django.contrib.auth.models import User
 from django.http import HttpResponse
 from django.test import Client, TestCase
 
+from tests.demo import demo_rows
 from tests.runner import Travels
 from wide_aperture.core.documents.said import BEGIN
 from wide_aperture.demo.kit import BODIES, LENSES
-from wide_aperture.demo.load import load_demo
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.server.middleware.owner import local_owner
 
@@ -46,7 +46,7 @@ class ApiTestCase(Travels, TestCase):
         self.planned = as_json(SITUATIONS[2])
 
     def demo(self) -> None:
-        load_demo(owner=local_owner())
+        demo_rows(local_owner())
 
     def stranger(self) -> User:
         return User.objects.create(username="stranger")

@@ -9,8 +9,8 @@ from django.db import connections
 from django.test import Client, TransactionTestCase
 
 from tests.api.base import JSON, ApiTestCase
+from tests.demo import demo_rows
 from tests.runner import Travels
-from wide_aperture.demo.load import load_demo
 from wide_aperture.pack.models import ShootEvent
 from wide_aperture.server.middleware.owner import local_owner
 from wide_aperture.store.models import StoredDocument, stored_models
@@ -91,7 +91,7 @@ class EveryResource(ApiTestCase):
 
 class TwoAtOnce(Travels, TransactionTestCase):
     def test_of_two_writes_of_one_revision_one_is_taken_and_one_is_told(self):
-        load_demo(owner=local_owner())
+        demo_rows(local_owner())
         model = next(kind for kind in KINDS if kind.plural == "bodies")
         row = row_of(model)
         together, answers = threading.Barrier(2), []

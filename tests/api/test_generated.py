@@ -10,7 +10,7 @@ from hypothesis import HealthCheck, Phase, given, settings
 from schemathesis.core.errors import LoaderError
 from schemathesis.schemas import APIOperation
 
-from wide_aperture.demo.load import load_demo
+from tests.demo import demo_rows
 from wide_aperture.http.problem_json import PROBLEM_TYPE
 from wide_aperture.server.middleware.owner import local_owner
 from wide_aperture.server.wsgi import application
@@ -31,7 +31,7 @@ class GeneratedRequests(TransactionTestCase):
     """Over the real WSGI application, which closes its connections as a server does."""
 
     def setUp(self):
-        load_demo(owner=local_owner())
+        demo_rows(local_owner())
         for each in logging.getLogger("django.request"), logging.getLogger("wide_aperture"):
             each.disabled = True
             self.addCleanup(setattr, each, "disabled", False)

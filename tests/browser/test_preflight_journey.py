@@ -198,7 +198,8 @@ class PreflightJourney(SimpleTestCase):
         expect(page.get_by_role("listitem").filter(has_text="camera asleep")).to_have_count(0)
         self.server.start()
         expect(page.get_by_text("Away: kept here")).to_have_count(0, timeout=40_000)
-        self.assertEqual([each["kind"] for each in self.notes()], ["test_frame", "missed", "missed", "taken_back"])
+        kinds = [each["kind"] for each in self.notes()]
+        self.assertEqual(kinds, ["test_frame", "missed", "cause", "missed", "cause", "taken_back"])
         small = page.evaluate(
             "(least) => [...document.querySelectorAll('main a, footer a, button')].filter((e) => e.offsetHeight && e.offsetHeight < least).map((e) => e.textContent)",
             FINGER_PX,

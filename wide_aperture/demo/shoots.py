@@ -37,6 +37,7 @@ def _shoot(
     note: str = "",
     zone: str = ZONE,
     people: tuple[str, ...] = (),
+    faces: tuple[str, ...] = (),
     at: dict[str, float] = OPEN_SEA,
 ) -> Shoot:
     return Shoot(
@@ -47,6 +48,7 @@ def _shoot(
         zone=zone,
         note=note,
         photographers=tuple(Photographer(id=_person(slug, name), name=name) for name in people),
+        faces=faces,
         place=Place(name=place, **at),
     )
 
@@ -60,7 +62,7 @@ SHOOTS: tuple[Shoot, ...] = (
     _shoot("estuary", "Gulls and waders at Sallow Point", "wildlife", "Sallow Point", dt.date(2026, 11, 7)),
     _shoot("market", "Thornwick market day and night", "street", "Thornwick", dt.date(2026, 9, 26)),
     _shoot("tarn", "Dawn at Hare Tarn", "landscape", "Hare Tarn", dt.date(2026, 10, 3)),
-    _shoot("wedding", "Wedding at Ashcombe", "wedding", "Ashcombe", dt.date(2026, 9, 12), "Two photographers, two bodies.", people=(FIRST, SECOND)),
+    _shoot("wedding", "Wedding at Ashcombe", "wedding", "Ashcombe", dt.date(2026, 9, 12), "Two photographers, two bodies.", people=(FIRST, SECOND), faces=("The bride", "The groom", "The grandmother")),
     _shoot("ridge", "Night sky over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 8, 14), at=SOUTHERLY_SEA),
     _shoot("moonrise", "Full Moon over Withen Ridge", "night_sky", "Withen Ridge", dt.date(2026, 7, 28), at=SOUTHERLY_SEA),
     _shoot("sound", "Core overhead, Cold Sound", "night_sky", "Cold Sound", dt.date(2026, 7, 14), zone=SOUTH_ZONE, at=SOUTH_SEA),

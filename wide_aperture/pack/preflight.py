@@ -24,6 +24,7 @@ def checklist_of(asked: PreflightRequest) -> Checklist:
             packed=packed(asked),
             books={book.body_id: book for book in asked.books},
             people=asked.people,
+            faces=asked.faces,
         )
     )
 
@@ -57,6 +58,7 @@ def asked_of_shoot(shoot_id: UUID, *, owner: User) -> tuple[Shoot, PreflightRequ
         foundations=owned("foundations", owner),
         sky=sky_context(shoot, readings_of(situations)),
         people=[person.name for person in shoot.photographers],
+        faces=list(shoot.faces),
     )
     return shoot, asked
 

@@ -57,9 +57,10 @@ class ExportRequest(PackRequest):
 
 
 class PreflightRequest(PackRequest):
-    """A shoot to look over before it begins. people: who photographs."""
+    """A shoot to look over before it begins. people: who photographs; faces: whose are focused first, in rank."""
 
     people: Annotated[list[Annotated[str, Field(max_length=120)]], Field(max_length=20)] = []
+    faces: Annotated[list[Annotated[str, Field(max_length=120)]], Field(max_length=20)] = []
 
 
 class TicksRequest(Document):

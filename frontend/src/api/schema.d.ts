@@ -4760,7 +4760,7 @@ export interface components {
         };
         /**
          * FieldNote
-         * @description kind missed: cause is a guess; kind test_frame: the rounds, and the values before and after by setting;
+         * @description kind missed: written at the tap; kind cause: what "of" was missed for, by a guess made later; kind test_frame: the rounds, and the values before and after by setting;
          *     kind taken_back: "of" was a slip of the finger.
          *
          *     at: by the device's own clock.
@@ -4801,7 +4801,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "missed" | "test_frame" | "taken_back";
+            kind: "missed" | "cause" | "test_frame" | "taken_back";
             /**
              * Note
              * @default
@@ -8416,7 +8416,7 @@ export interface components {
         };
         /**
          * PreflightRequest
-         * @description A shoot to look over before it begins. people: who photographs.
+         * @description A shoot to look over before it begins. people: who photographs; faces: whose are focused first, in rank.
          */
         PreflightRequest: {
             /** Bodies */
@@ -8427,6 +8427,11 @@ export interface components {
              */
             books: components["schemas"]["Phrasebook"][];
             decisions?: components["schemas"]["PackingDocument"] | null;
+            /**
+             * Faces
+             * @default []
+             */
+            faces: string[];
             /** @description For every situation; null: each its own of foundations */
             foundation?: components["schemas"]["Foundation"] | null;
             /**
@@ -10698,6 +10703,12 @@ export interface components {
         Shoot: {
             /** Date */
             date?: string | null;
+            /**
+             * Faces
+             * @description Whose faces are focused first, in rank
+             * @default []
+             */
+            faces: string[];
             /**
              * Genre
              * @enum {string}

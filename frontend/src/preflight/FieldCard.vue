@@ -11,16 +11,19 @@ const props = defineProps<{ shoot: string; field: Field; card: Card }>()
 const { notes, unsent, isAway, problem, cards } = props.field
 const alarm = useAlarm(props.shoot, () => cards.value)
 const own = computed(() => notes.value.filter((note) => note.situation_id === props.card.situation_id))
-const asking = ref(false)
-
-/** The tap is noted at once: the cause can be said when there is time. */
+/** The tap is noted with its time at once; the cause can be said when there is time. */
 const missed = ref<string | null>(null)
-async function miss(cause: Cause): Promise<void> {
-  await props.field.note({ kind: 'missed', situation_id: props.card.situation_id, cause })
-  missed.value = notes.value[0]?.id ?? null
-  asking.value = false
+async function miss(): Promise<void> {
+  missed.value = await props.field.note({ kind: 'missed', situation_id: props.card.situation_id })
 }
-const takeBack = (id: string): Promise<void> => props.field.note({ kind: 'taken_back', of: id, situation_id: props.card.situation_id })
+async function because(cause: Cause): Promise<void> {
+  await props.field.note({ kind: 'cause', of: missed.value, situation_id: props.card.situation_id, cause })
+  missed.value = null
+}
+async function takeBack(id: string): Promise<void> {
+  await props.field.note({ kind: 'taken_back', of: id, situation_id: props.card.situation_id })
+  missed.value = null
+}
 
 const around = computed(() => {
   const all = cards.value?.cards ?? []
@@ -57,13 +60,14 @@ const kept = computed(() => (isAway.value ? `Away: kept here${unsent.value ? `, 
   </main>
   <footer>
     <span role="status" :class="{ cost: isAway }">{{ kept }}</span>
-    <div v-if="asking" class="causes" role="group" aria-label="What was it, do you think?">
-      <button v-for="(label, cause) in CAUSES" :key="cause" type="button" @click="miss(cause)">{{ label }}</button>
-      <button type="button" @click="asking = false">Nothing missed</button>
+    <div v-if="missed" class="causes" role="group" aria-label="What was it, do you think?">
+      <button v-for="(label, cause) in CAUSES" :key="cause" type="button" @click="because(cause)">{{ label }}</button>
+      <button type="button" @click="missed = null">Not now</button>
+      <button type="button" @click="takeBack(missed)">A slip: nothing missed</button>
     </div>
     <template v-else>
       <a class="button main" :href="`#test/${card.situation_id}`">Test frame</a>
-      <button type="button" class="dark" @click="asking = true">Missed it</button>
+      <button type="button" class="dark" @click="miss">Missed it</button>
       <button type="button" :aria-pressed="alarm.on.value" :disabled="!cards?.events.length" @click="alarm.toggle()">
         {{ alarm.on.value ? 'Alarm on' : 'Alarm' }}
       </button>

@@ -18,6 +18,15 @@ describe('field notes', () => {
     const all = [note('a', 1), note('b', 3), note('c', 2), note('x', 4, { kind: 'taken_back', of: 'b' })]
     expect(standingNotes(all).map(({ id }) => id)).toEqual(['c', 'a'])
   })
+  it('take the cause that was said last', () => {
+    const all = [
+      note('a', 1, { cause: null }),
+      note('x', 2, { kind: 'cause', of: 'a', cause: 'link' }),
+      note('y', 3, { kind: 'cause', of: 'a', cause: 'buffer' }),
+    ]
+    expect(standingNotes(all).map(toldOf)).toEqual(['missed: buffer full'])
+    expect(standingNotes(all.slice(0, 1)).map(toldOf)).toEqual(['missed'])
+  })
   it('are told in a line', () => {
     expect(toldOf(note('a', 1))).toBe('missed: camera asleep')
     const round = {

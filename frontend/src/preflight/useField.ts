@@ -22,7 +22,7 @@ export interface Field {
   problem: Ref<string>
   loading: Ref<boolean>
   begin: () => Promise<void>
-  note: (made: Partial<FieldNote> & Pick<FieldNote, 'kind'>) => Promise<void>
+  note: (made: Partial<FieldNote> & Pick<FieldNote, 'kind'>) => Promise<string>
   askReply: ((situation: string, rounds: readonly Round[]) => Promise<Reply>) | null
   keepLight: ((situation: string, ev100: number) => Promise<string>) | null
 }
@@ -34,10 +34,14 @@ export function newNote(shoot: string, device: string, made: Partial<FieldNote> 
   return { note: '', rounds: [], before: {}, after: {}, ...plain, id: crypto.randomUUID(), shoot_id: shoot, device, at: new Date().toISOString() }
 }
 
-/** Notes but for those that were taken back, the latest first. */
+/** What was noted, with the cause said last and without what was taken back, the latest first. */
 export function standingNotes(notes: readonly FieldNote[]): FieldNote[] {
   const back = new Set(notes.filter((note) => note.kind === 'taken_back').map((note) => note.of))
-  return notes.filter((note) => note.kind !== 'taken_back' && !back.has(note.id)).sort((a, b) => Date.parse(b.at) - Date.parse(a.at))
+  const causes = new Map(notes.filter((note) => note.kind === 'cause').map((note) => [note.of, note.cause]))
+  return notes
+    .filter((note) => (note.kind === 'missed' || note.kind === 'test_frame') && !back.has(note.id))
+    .map((note) => (causes.has(note.id) ? { ...note, cause: causes.get(note.id) } : note))
+    .sort((a, b) => Date.parse(b.at) - Date.parse(a.at))
 }
 
 export function useField(shoot: string): Field {
@@ -93,11 +97,13 @@ export function useField(shoot: string): Field {
     }
   }
 
-  async function note(made: Partial<FieldNote> & Pick<FieldNote, 'kind'>): Promise<void> {
+  /** The id of what was noted. */
+  async function note(made: Partial<FieldNote> & Pick<FieldNote, 'kind'>): Promise<string> {
     const event: KeptNote = { ...newNote(shoot, deviceName(), made), sent: false, order: UNSENT + kept.value.length }
     kept.value = [...kept.value, event]
     await keepNotes([event]) // on the device before it is on its way
     void sync()
+    return event.id
   }
   const askReply = (situation: string, rounds: readonly Round[]): Promise<Reply> => asked(`pack/field/${shoot}/${situation}/test-frame`, { rounds })
 

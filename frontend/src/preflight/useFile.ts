@@ -65,8 +65,10 @@ export function useFile(shoot: string, made: string, taken: Checklist, takenCard
     loading: ref(false),
     begin: () => Promise.resolve(),
     note: async (note) => {
-      notes.value = [...notes.value, { ...newNote(shoot, 'file', note), sent: false, order: notes.value.length }]
+      const made = newNote(shoot, 'file', note)
+      notes.value = [...notes.value, { ...made, sent: false, order: notes.value.length }]
       keep()
+      return made.id
     },
     askReply: null,
     keepLight: null,

@@ -89,6 +89,14 @@ class Lines(SimpleTestCase):
         alone = made(planned_of("ridge")[:1])
         self.assertFalse([each for each in alone.lines if each.code.endswith("/prefix")])
 
+    def test_each_face_named_has_its_line_in_rank(self):
+        planned = planned_of("wedding")
+        packed = pack_shoot(ShootToPack(planned=planned, books={}, states={}))
+        named = checklist(Day(planned=planned, packed=packed, books={}, faces=("Bride", "Grandmother")))
+        lines = [each for each in named.lines if "/faces" in each.code and each.code.startswith("alder-24")]
+        self.assertEqual([each.code for each in lines], ["alder-24/faces/bride", "alder-24/faces/grandmother"])
+        self.assertIn("rank 2", lines[1].do)
+
     def test_faces_are_registered_only_where_a_plan_uses_them(self):
         self.assertIn("Vows in the chapel", self.line(self.wedding, "alder-24/faces").situations)
         self.assertFalse([each for each in self.tarn.lines if each.code.endswith("/faces")])

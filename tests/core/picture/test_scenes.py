@@ -218,7 +218,8 @@ class FarAway(SimpleTestCase):
                 drawn[0] = 0
 
     def test_a_row_is_as_dense_as_it_is_until_it_would_be_endless(self):
-        made = _world(usual("dance_floor"), Canvas(*SIZE, WHOLE_FRAME), 1, AS_DRAWN, ())
+        floor = usual("dance_floor")
+        made = _world(floor, Canvas(*SIZE, WHOLE_FRAME), 1, AS_DRAWN, floor.place.lamps)
         self.assertEqual(made.along(-3.0, 3.0, 0.5), np.arange(-3.0, 3.0, 0.5).tolist())
         self.assertLessEqual(len(made.along(-900.0, 900.0, 0.5)), 121)
         self.assertLessEqual(len(made.along(-900.0, 900.0, 0.5, most=30)), 31)

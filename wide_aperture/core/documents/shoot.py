@@ -35,11 +35,16 @@ class Shoot(Document):
     zone: Zone = "Etc/UTC"
     place: Place | None = None
     photographers: Annotated[tuple[Photographer, ...], Field(max_length=20)] = ()
+    faces: Annotated[tuple[Name, ...], Field(max_length=20)] = Field(
+        default=(), description="Whose faces are focused first, in rank"
+    )
 
     @model_validator(mode="after")
     def _photographers_once(self) -> Shoot:
         if len({each.id for each in self.photographers}) != len(self.photographers):
             raise broken_rule("photographers", "may name each person once")
+        if len(set(self.faces)) != len(self.faces):
+            raise broken_rule("faces", "may name each person once")
         return self
 
 

@@ -15,7 +15,7 @@ Cause = Literal["asleep", "wrong_mode", "hunting", "buffer", "link", "lens", "ca
 
 
 class FieldNote(Document):
-    """kind missed: cause is a guess; kind test_frame: the rounds, and the values before and after by setting;
+    """kind missed: written at the tap; kind cause: what "of" was missed for, by a guess made later; kind test_frame: the rounds, and the values before and after by setting;
     kind taken_back: "of" was a slip of the finger.
 
     at: by the device's own clock.
@@ -24,7 +24,7 @@ class FieldNote(Document):
     id: UUID
     shoot_id: UUID
     situation_id: UUID | None = None
-    kind: Literal["missed", "test_frame", "taken_back"]
+    kind: Literal["missed", "cause", "test_frame", "taken_back"]
     of: UUID | None = None
     at: AwareDatetime
     device: Annotated[str, Field(max_length=60)] = ""

@@ -42,10 +42,9 @@ async function moveTo(changes: Partial<ShootPlace>): Promise<void> {
     edit('shoots', { ...now, zone }, key)
 }
 
-/** Names in a row. Who stays in the row, or is only renamed in place, stays the same person. */
-const photographers = computed(() => props.shoot.photographers.map((each) => each.name).join(', '))
-function namePhotographers(text: string): void {
-  const names = [
+/** Names in a row, each once. */
+const namesIn = (text: string): string[] =>
+  [
     ...new Set(
       text
         .split(',')
@@ -53,6 +52,10 @@ function namePhotographers(text: string): void {
         .filter(Boolean),
     ),
   ].slice(0, 20)
+/** Who stays in the row, or is only renamed in place, stays the same person. */
+const photographers = computed(() => props.shoot.photographers.map((each) => each.name).join(', '))
+function namePhotographers(text: string): void {
+  const names = namesIn(text)
   const before = props.shoot.photographers
   const free = before.filter((each) => !names.includes(each.name))
   change({ photographers: names.map((name) => before.find((each) => each.name === name) ?? { id: free.shift()?.id ?? newId(), name }) })
@@ -107,6 +110,15 @@ function takePlace(id: string): void {
     <div class="field">
       <span class="caption" aria-hidden="true">Photographers, with commas between</span>
       <LineField label="Photographers" pointer="/photographers" :value="photographers" :most="500" @change="namePhotographers" />
+    </div>
+    <div class="field">
+      <span class="caption" aria-hidden="true">Faces that matter, in rank</span>
+      <LineField
+        label="Faces that matter, in rank"
+        pointer="/faces"
+        :value="(shoot.faces ?? []).join(', ')"
+        :most="500"
+        @change="(text) => change({ faces: namesIn(text) })" />
     </div>
     <TextField label="Note" pointer="/note" :value="shoot.note" :most="4000" @update:value="(note) => change({ note })" />
   </form>

@@ -47,7 +47,17 @@ const rows = computed(() =>
 )
 
 function add(): void {
-  const fresh: Shoot = { id: newId(), title: 'New shoot', note: '', genre: 'sports', date: null, zone: 'Etc/UTC', place: null, photographers: [] }
+  const fresh: Shoot = {
+    id: newId(),
+    title: 'New shoot',
+    note: '',
+    genre: 'sports',
+    date: null,
+    zone: 'Etc/UTC',
+    place: null,
+    photographers: [],
+    faces: [],
+  }
   edit('shoots', fresh)
   editing.value = fresh.id
 }

@@ -26,12 +26,14 @@ RELEASE_FROM_S = 1 / 30
 
 @dataclass(frozen=True)
 class Day:
-    """What a checklist is made of: the planned situations in their order, and the shoot packed. people: who photographs."""
+    """What a checklist is made of: the planned situations in their order, and the shoot packed. people: who photographs;
+    faces: whose are focused first, in rank."""
 
     planned: Sequence[PlanInput]
     packed: PackedShoot
     books: Mapping[UUID, Phrasebook]
     people: Sequence[str] = ()
+    faces: Sequence[str] = ()
 
 
 class Checklist(Document):
@@ -57,7 +59,7 @@ def checklist(day: Day) -> Checklist:
             body = own[0].body
             prefix = prefixes[body.id] if len(prefixes) > 1 else None
             book = book_of(body, day.books)
-            found += BodyRound(body, packed, book, own, items, prefix).lines()
+            found += BodyRound(body, packed, book, own, items, prefix, day.faces).lines()
             after += setting_back(body, packed, book, own, items)
     found += _bag(planned, items)
     found += _weather(day)

@@ -49,7 +49,8 @@ ONE_AT_A_TIME: tuple[tuple[SettingId, str], ...] = (
 
 @dataclass(frozen=True)
 class BodyRound:
-    """A body with what the day asks of it. items: its situations planned; prefix: letters for its files, None for a body alone."""
+    """A body with what the day asks of it. items: its situations planned; prefix: letters for its files, None for a body alone;
+    faces: whose are focused first, in rank."""
 
     body: Body
     packed: PackedBody
@@ -57,6 +58,7 @@ class BodyRound:
     own: Sequence[PlanInput]
     items: Mapping[UUID, PackItem]
     prefix: str | None
+    faces: Sequence[str] = ()
 
     def lines(self) -> Iterator[CheckLine]:
         yield from self._levers()
@@ -323,11 +325,20 @@ class BodyRound:
 
     def _faces(self) -> Iterator[CheckLine]:
         meant = [each for each in self.own if self._item(each).setup.option("face_register") == "on"]
-        if meant:
+        if not meant:
+            return
+        steps = "photograph the face near and from the front, store it, name it"
+        for rank, name in enumerate(self.faces, 1):
             yield self._line(
-                "faces", "settings",
-                "The faces that matter are registered, in rank: photograph each person near and from the front, store the face, name it, then put them in order.",
-                "Else the nearest guest’s face is focused.", self._where("face_register"), FACES_S, of=meant,
+                f"faces/{slug(name)}", "settings", f"{name} is registered, at rank {rank}: {steps}, put it at {rank}.",
+                "Else the nearest guest’s face is focused. It takes the person and some light: before the day.",
+                self._where("face_register"), FACES_S, of=meant,
+            )  # fmt: skip
+        if not self.faces:
+            yield self._line(
+                "faces", "settings", f"The faces that matter are registered, in rank: for each, {steps}; then put them in order.",
+                "Else the nearest guest’s face is focused. Name them in the shoot, and each has a line of its own.",
+                self._where("face_register"), FACES_S, of=meant,
             )  # fmt: skip
 
 
