@@ -125,14 +125,17 @@ class Canvas:
         by = _FINER if exact else 1
         at = (points - (self.left, self.top)) * self.scale
         mask = self.zeros()
-        low, high = at.min(axis=0), at.max(axis=0)
+        low, high = np.minimum.reduce(at).tolist(), np.maximum.reduce(at).tolist()
         left, top = max(math.floor(low[0]) - 1, 0), max(math.floor(low[1]) - 1, 0)
         right, bottom = min(math.ceil(high[0]) + 2, self.width), min(math.ceil(high[1]) + 2, self.height)
         if not (right > left and bottom > top):
             return mask
         fine = np.zeros(((bottom - top) * by, (right - left) * by), np.uint8)
-        scaled = ((at - (left, top)) * by - 0.5) * 2**_SHIFT + 0.5
-        pixels = np.floor(np.minimum(np.maximum(scaled, -_FURTHEST), _FURTHEST)).astype(np.int32)
+        scaled = (at - (left, top)) * (by * 2**_SHIFT)
+        scaled -= 0.5 * 2**_SHIFT - 0.5
+        np.maximum(scaled, -_FURTHEST, out=scaled)
+        np.minimum(scaled, _FURTHEST, out=scaled)
+        pixels = np.floor(scaled, out=scaled).astype(np.int32)
         start = 0
         for count in counts:
             cv2.fillPoly(fine, [pixels[start : start + count]], 255, cv2.LINE_8 if exact else cv2.LINE_AA, _SHIFT)
@@ -140,7 +143,7 @@ class Canvas:
         if exact:
             for half in (by // 2, 1):  # by twos: far faster than at once
                 fine = cv2.resize(fine, ((right - left) * half, (bottom - top) * half), interpolation=cv2.INTER_AREA)
-        mask[top:bottom, left:right] = fine * np.float32(1 / 255)
+        np.multiply(fine, np.float32(1 / 255), out=mask[top:bottom, left:right])
         return Mask.of(mask, (slice(top, bottom), slice(left, right)))
 
     # softness and roundness ------------------------------------------------------------------------

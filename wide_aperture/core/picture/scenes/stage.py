@@ -102,15 +102,18 @@ class Sheet:
             return mask
         laid = over * (np.maximum(texture[part], 0) if isinstance(texture, np.ndarray) else np.float32(texture))
         kept = three_of(1 - over)
-        for plane in ("surface", "emitted", "shining"):
-            if plane == "surface" or self.has(plane):
+        for plane in ("emitted", "shining"):
+            if self.has(plane):
                 getattr(self, plane)[part] *= kept
-        self.surface[part] += (
+        surface = self.surface[part]
+        surface *= kept
+        surface += (
             reflectance(colour[part]) * three_of(laid)
             if isinstance(colour, np.ndarray)
             else three_of(laid, _channels(colour))
         )
-        np.maximum(self.alpha[part], over, out=self.alpha[part])
+        alpha = self.alpha[part]
+        np.maximum(alpha, over, out=alpha)
         return mask
 
     def cover(self, colour: Colour | Pixels, texture: Pixels | float = 1.0) -> None:

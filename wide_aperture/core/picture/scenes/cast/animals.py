@@ -98,7 +98,9 @@ def quadruped(world: World, placed: Placed, build: Build, name: str, speed: floa
             0.02,
             lit,
         )
-        sheet.fill(canvas.ellipse(at(foot + 0.008, 0.015), 0.7 * build.leg * size, 0.017 * size), (0.03, 0.025, 0.02))
+        if not canvas.coarse:
+            hoof = canvas.ellipse(at(foot + 0.008, 0.015), 0.7 * build.leg * size, 0.017 * size)
+            sheet.fill(hoof, (0.03, 0.025, 0.02))
 
     leg(-half * 0.72, -half * 0.66, -0.045, 0.62)
     leg(half * 0.86, half * 0.70, 0.010, 0.62)
@@ -159,16 +161,19 @@ def quadruped(world: World, placed: Placed, build: Build, name: str, speed: floa
         build.coat,
         0.035,
     )
-    sheet.fill(
-        canvas.soften(canvas.ellipse(at(nose[0] - 0.03, nose[1] - 0.012), 0.045 * size, 0.022 * size), 0.012 * size)
-        * whole,
-        build.pale,
-    )
-    sheet.fill(canvas.ellipse(at(nose[0] + 0.012, nose[1] + 0.006), 0.018 * size, 0.015 * size), (0.012, 0.010, 0.010))
-    sheet.fill(
-        canvas.ellipse(at(crown[0] + build.head * 0.45, crown[1] + 0.012), 0.013 * size, 0.012 * size),
-        (0.010, 0.008, 0.007),
-    )
+    if not canvas.coarse:  # smaller than a meter's cell
+        sheet.fill(
+            canvas.soften(canvas.ellipse(at(nose[0] - 0.03, nose[1] - 0.012), 0.045 * size, 0.022 * size), 0.012 * size)
+            * whole,
+            build.pale,
+        )
+        sheet.fill(
+            canvas.ellipse(at(nose[0] + 0.012, nose[1] + 0.006), 0.018 * size, 0.015 * size), (0.012, 0.010, 0.010)
+        )
+        sheet.fill(
+            canvas.ellipse(at(crown[0] + build.head * 0.45, crown[1] + 0.012), 0.013 * size, 0.012 * size),
+            (0.010, 0.008, 0.007),
+        )
     if build.antlers:
         horn = canvas.zeros()
         for lean in (-0.05, 0.03):

@@ -149,6 +149,9 @@ def building(world: World, placed: Placed) -> None:
     world.focus = kept_inside(world, world.at(x, 0.3 * h, z))
 
 
+LICHEN, LICHEN_SHARE = (0.32, 0.33, 0.24), 0.107
+
+
 def rocks(world: World, placed: Placed) -> None:
     """Rocks at the photographer's feet, the nearest a few steps away."""
     random = np.random.default_rng(world.seed + 3)
@@ -186,9 +189,12 @@ def rocks(world: World, placed: Placed) -> None:
         sheet.fill(shade * np.float32(0.7), (0.012, 0.014, 0.016))
         mask = canvas.polygon(smooth(outline, 6))
         grain = textured(canvas.noise(4 / size, world.seed + int(z * 10), octaves=6, gain=0.65), 0.42, 0.3)
-        lichen = np.clip(canvas.noise(5 / size, world.seed + 50, octaves=4) * 2.2 - 1.1, 0, 0.6) * mask
         sheet.fill(mask, (0.17, 0.16, 0.145), grain)
-        sheet.fill(lichen.astype(np.float32), (0.32, 0.33, 0.24), grain)
+        if canvas.coarse:  # a meter sees lichen by its share alone
+            sheet.fill(mask * np.float32(LICHEN_SHARE), LICHEN, grain)
+        else:
+            lichen = np.clip(canvas.noise(5 / size, world.seed + 50, octaves=4) * 2.2 - 1.1, 0, 0.6) * mask
+            sheet.fill(lichen.astype(np.float32), LICHEN, grain)
         sheet.shade(canvas.roundness(mask, 0.30 * tall, world.key_deg, fill=0.30), mask)
         world.add("rock", sheet, z, world.subject_light or None, is_subject=z == placed.z_m)
         world.mark("foreground land", mask, sheet)
