@@ -6,7 +6,7 @@ import gzip
 import re
 import time
 
-from playwright.sync_api import Browser
+from playwright.sync_api import Browser, Page
 
 from benchmarks.browser import new_page
 from benchmarks.figures import report
@@ -15,7 +15,7 @@ from wide_aperture.core.focus.study import matrix
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.served import PROJECT
 
-RUNS, OPENED = 1000, 7
+RUNS, OPENED, ASKED, TEST_FRAMES = 1000, 7, 20, 4
 CAMERA = FocusSetup(focal_mm=300, close_focus_m=2.0, detection="human")
 
 
@@ -47,8 +47,27 @@ def opening(browser: Browser, address: str) -> None:
             kept.append((time.perf_counter() - begun) * 1000)
             page.wait_for_timeout(1500)
         page.context.close()
+    _in_the_hand(new_page(browser), address)
     report("pre-flight page, first time", first, "ms", "-")
     report("pre-flight page, known to the device", again, "ms", "<= 1000 ms")
+
+
+def _in_the_hand(page: Page, address: str) -> None:
+    """The cards of a shoot, and what to turn after one more test frame, as a telephone waits for them."""
+    cards: list[float] = []
+    answers: list[float] = []
+    shoot = f"{address}/api/v1/pack/field/{demo_id('shoot/cup-final')}"
+    asked = {"rounds": [{"answers": {"marks": ["white cloth"], "edge": "piled_up"}}] * TEST_FRAMES}
+    for _ in range(ASKED):
+        begun = time.perf_counter()
+        page.request.get(shoot)
+        cards.append((time.perf_counter() - begun) * 1000)
+        begun = time.perf_counter()
+        page.request.post(f"{shoot}/{demo_id('situation/cup-final/2')}/test-frame", data=asked)
+        answers.append((time.perf_counter() - begun) * 1000)
+    page.context.close()
+    report("field cards of a shoot of four", cards, "ms", "-")
+    report("what to turn after four test frames", answers, "ms", "-")
 
 
 def _packed_kb() -> float:

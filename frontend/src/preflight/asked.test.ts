@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { sendAll } from './asked'
+import { oneAtATime, sendAll } from './asked'
 
 const events = (count: number): { id: string }[] => Array.from({ length: count }, (_, k) => ({ id: String(k) }))
 
@@ -32,5 +32,31 @@ describe('sendAll', () => {
   it('gives up for now where the server fails', async () => {
     server(['0'], 503)
     await expect(sendAll('ticks', events(2))).rejects.toThrow('gone')
+  })
+})
+
+describe('oneAtATime', () => {
+  it('runs once more for all who asked while it ran, never twice at once', async () => {
+    let [begun, ended] = [0, 0]
+    const sync = oneAtATime(async () => {
+      expect(begun).toBe(ended)
+      begun += 1
+      await Promise.resolve()
+      ended += 1
+    })
+    await Promise.all([sync(), sync(), sync()])
+    expect(ended).toBe(2)
+    await sync()
+    expect(ended).toBe(3)
+  })
+  it('can be asked again after it failed', async () => {
+    let tries = 0
+    const sync = oneAtATime(async () => {
+      tries += 1
+      if (tries === 1) throw new Error('away')
+    })
+    await expect(sync()).rejects.toThrow('away')
+    await sync()
+    expect(tries).toBe(2)
   })
 })

@@ -48,3 +48,28 @@ export async function sendAll(path: 'ticks' | 'notes', events: readonly { id: st
   for (let from = 0; from < events.length; from += HEAP) await send(events.slice(from, from + HEAP))
   return refused
 }
+
+/** Work that runs once at a time; asked for while it runs, it runs once more, so that what came meanwhile goes along. */
+export function oneAtATime(work: () => Promise<void>): () => Promise<void> {
+  let running: Promise<void> | null = null
+  let again = false
+  async function run(): Promise<void> {
+    do {
+      again = false
+      await work()
+    } while (again)
+  }
+  return () => {
+    if (running) again = true
+    return (running ??= run().finally(() => (running = null)))
+  }
+}
+
+const AGAIN_MS = 15_000
+
+/** Try whenever the network or the page comes back, and from time to time while there is something to do. */
+export function tryAgain(sync: () => Promise<void>, isWanted: () => boolean): void {
+  window.addEventListener('online', () => void sync())
+  document.addEventListener('visibilitychange', () => void (document.hidden || sync()))
+  setInterval(() => void (isWanted() && sync()), AGAIN_MS)
+}

@@ -1,11 +1,9 @@
 /** One shoot's checklist on this device: its lines, how they stand, and sending what the server has not got yet. */
 import { computed, type ComputedRef, ref, type Ref, shallowRef, type ShallowRef } from 'vue'
-import { asked, Refusal, sendAll } from './asked'
+import { asked, oneAtATime, Refusal, sendAll, tryAgain } from './asked'
 import { type Checklist, deviceName, keepList, keepTicks, type KeptTick, keptList, keptTicks, UNSENT, withoutMarks } from './keep'
 import { readTicks } from './ticksFile'
 import { leftOpen, newTick, progressOf, runToJoin, standing, type Tick } from './ticks'
-
-const AGAIN_MS = 15_000
 
 const isWaiting = (tick: KeptTick): boolean => !tick.sent && !tick.refused
 
@@ -68,9 +66,7 @@ export function useChecklist(shoot: string): Check {
     }
     await renew()
     loading.value = false
-    window.addEventListener('online', () => void sync())
-    document.addEventListener('visibilitychange', () => void (document.hidden || sync()))
-    setInterval(() => void ((unsent.value || isAway.value) && sync()), AGAIN_MS)
+    tryAgain(sync, () => unsent.value > 0 || isAway.value)
   }
 
   /** Ask for the list anew; the one that is kept stays where the network is away. */
@@ -88,11 +84,6 @@ export function useChecklist(shoot: string): Check {
     await remember()
   }
 
-  let sending: Promise<void> | null = null
-  function sync(): Promise<void> {
-    sending ??= exchange().finally(() => (sending = null))
-    return sending
-  }
   async function exchange(): Promise<void> {
     try {
       const refused = await sendAll('ticks', ticks.value.filter(isWaiting).map(withoutMarks))
@@ -114,6 +105,8 @@ export function useChecklist(shoot: string): Check {
       else isAway.value = true
     }
   }
+
+  const sync = oneAtATime(exchange)
 
   async function mark(code: string, state: Tick['state']): Promise<void> {
     const made = newTick({ shoot_id: shoot, run_id: run.value, code, state, device: deviceName(), of: list.value?.lines.length ?? null })

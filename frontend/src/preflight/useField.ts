@@ -1,7 +1,7 @@
 /** A shoot's field cards on this device, what was noted, and the test frames that the server reckons. */
 import { computed, type ComputedRef, ref, type Ref, shallowRef, type ShallowRef } from 'vue'
 import type { components } from '@/api/schema'
-import { asked, Refusal, sendAll } from './asked'
+import { asked, oneAtATime, Refusal, sendAll, tryAgain } from './asked'
 import { type Cards, deviceName, type FieldNote, keepCards, keepNotes, type KeptNote, keptCards, keptNotes, UNSENT, withoutMarks } from './keep'
 
 type Schemas = components['schemas']
@@ -10,8 +10,6 @@ export type CardEvent = Schemas['CardEvent']
 export type Reply = Schemas['Reply']
 export type Round = Schemas['TestRound']
 export type Cause = NonNullable<FieldNote['cause']>
-
-const AGAIN_MS = 15_000
 
 /** askReply, keepLight: null where no server can be asked. */
 export interface Field {
@@ -68,15 +66,9 @@ export function useField(shoot: string): Field {
     }
     loading.value = false
     await sync()
-    window.addEventListener('online', () => void sync())
-    setInterval(() => void ((unsent.value || isAway.value) && sync()), AGAIN_MS)
+    tryAgain(sync, () => unsent.value > 0 || isAway.value)
   }
 
-  let sending: Promise<void> | null = null
-  function sync(): Promise<void> {
-    sending ??= exchange().finally(() => (sending = null))
-    return sending
-  }
   async function exchange(): Promise<void> {
     try {
       const refused = await sendAll('notes', kept.value.filter(isWaiting).map(withoutMarks))
@@ -96,6 +88,8 @@ export function useField(shoot: string): Field {
       else isAway.value = true
     }
   }
+
+  const sync = oneAtATime(exchange)
 
   /** The id of what was noted. */
   async function note(made: Partial<FieldNote> & Pick<FieldNote, 'kind'>): Promise<string> {
