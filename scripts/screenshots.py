@@ -79,6 +79,15 @@ def take_all(browser: Browser, address: str) -> None:
     take(fresh(browser, address, "/gear"), "gear")
     take(fresh(browser, address, plan("tarn", 2).replace("/plan/", "/card/")), "card")
 
+    page = fresh(
+        browser,
+        address,
+        f"/pre-flight/{demo_id('shoot/cup-final')}#card/{demo_id('situation/cup-final/2')}",
+        size=(390, 844),
+    )
+    page.get_by_text("When you see").wait_for()
+    take(page, "field-card")
+
     page = fresh(browser, address, plan("cup-final", 2))
     page.get_by_role("slider", name="Shutter").press("PageDown")
     page.get_by_role("button", name="Edit the brief and kit").click()
@@ -99,14 +108,6 @@ def take_all(browser: Browser, address: str) -> None:
         page.get_by_role("listitem").nth(line).get_by_role("button").first.click()
     page.get_by_role("button", name="Why").nth(4).click()
     take(page, "pre-flight")
-    page = fresh(
-        browser,
-        address,
-        f"/pre-flight/{demo_id('shoot/cup-final')}#card/{demo_id('situation/cup-final/2')}",
-        size=(390, 844),
-    )
-    page.get_by_text("When you see").wait_for()
-    take(page, "field-card")
 
     page = fresh(browser, address, f"/shoots/{demo_id('shoot/wedding')}/pack")
     page.get_by_role("button", name="Families in three rows").click()
