@@ -50,6 +50,39 @@ class Cards(ApiTestCase):
         other = self.post(f"pack/field/{SHOOT}/{uuid.uuid4()}/test-frame", {"rounds": [{"answers": {}}]})
         self.assertEqual(other.status_code, 422)
 
+    def test_answers_that_never_change_stay_within_what_a_camera_can(self):
+        for answers in (
+            {"focus": "smeared"},
+            {"focus": "behind"},
+            {"colour": "too_cold"},
+            {"colour": "too_warm"},
+            {"colour": "green"},
+        ):
+            taken = {
+                "answers": answers,
+                "faster_clicks": 30,
+                "closed_clicks": 30,
+                "tint": -20,
+                "kelvin": 40_000 if answers.get("colour") == "too_cold" else 1000,
+            }
+            found = self.frame("Second half, floodlights", taken, taken)
+            self.assertEqual(found.status_code, 200, found.content)
+
+    def test_light_read_on_another_day_is_kept_for_its_situation_alone(self):
+        sky = next(row for row in Situation.objects.all() if row.document["situation"]["light"]["kind"] == "sky")
+        for at in ("2031-01-01T12:00:00Z", "2001-01-01T12:00:00Z"):
+            kept = self.post(f"pack/field/{row_shoot(sky)}/{sky.pk}/light", {"ev100": 9.5, "at": at})
+            self.assertEqual((kept.status_code, kept.json().get("follow")), (200, []), kept.content)
+            sky.refresh_from_db()
+            self.assertIsNone(sky.document["situation"]["light"]["at_min"])
+
+    def test_light_goes_into_no_other_shoots_situation(self):
+        other = next(row for row in Situation.objects.all() if row_shoot(row) != SHOOT)
+        self.assertEqual(
+            self.post(f"pack/field/{SHOOT}/{other.pk}/light", {"ev100": 9.5, "at": "2026-10-17T15:30:00Z"}).status_code,
+            404,
+        )
+
     def test_light_that_was_read_becomes_a_reading_and_the_sky_follows(self):
         sky = next(row for row in Situation.objects.all() if row.document["situation"]["light"]["kind"] == "sky")
         shoot = row_shoot(sky)

@@ -13,7 +13,7 @@ from wide_aperture.core.camera.packing import book_of
 from wide_aperture.core.camera.state import target_of
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents.shoot import PlannedSituation, Shoot, sky_context
-from wide_aperture.core.documents.situation import LightByReading, LightBySky
+from wide_aperture.core.documents.situation import LAST_MIN, LightByReading, LightBySky
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.field import FieldCards, Reply, TestRound, field_cards, reply_to
 from wide_aperture.core.field.hand import Hand
@@ -73,12 +73,14 @@ def keep_light(shoot_id: UUID, situation_id: UUID, ev100: float, at: dt.datetime
     situations = owned_rows("situations", owner)
     row = get_row(situations.model, owner=owner, row_id=situation_id)
     planned: PlannedSituation = parsed(row)  # type: ignore[assignment]
+    if planned.shoot_id != shoot_id:
+        raise situations.model.DoesNotExist
     light, context = planned.situation.light, sky_context(shoot)
     condition = light.condition if isinstance(light, LightBySky | LightByReading) else None
     at_min = None if context is None else round(context.minutes_of(at))
     read = LightByReading(
         ev100=round(ev100, 2),
-        at_min=at_min if at_min is not None and at_min >= 0 else None,
+        at_min=at_min if at_min is not None and 0 <= at_min <= LAST_MIN else None,  # of another day: for here alone
         condition=condition,
         cct_k=light.cct_k,
     )

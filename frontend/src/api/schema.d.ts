@@ -3544,11 +3544,6 @@ export interface components {
             /** At Min */
             at_min: number;
             /**
-             * Detail
-             * @default
-             */
-            detail: string;
-            /**
              * Kind
              * @enum {string}
              */
@@ -12236,7 +12231,7 @@ export interface components {
              * Light
              * @enum {string}
              */
-            light: "less" | "more" | "lamps" | "focus";
+            light: "less" | "more" | "lamps";
             /**
              * Price
              * @default

@@ -10,7 +10,7 @@ function note(id: string, minute: number, changes: Partial<FieldNote> = {}): Fie
 }
 const NOON = Date.parse('2026-10-17T12:00:00Z')
 const event = (title: string, minutes: number): CardEvent => ({
-  title, at: new Date(NOON + minutes * 60_000).toISOString(), at_min: 720 + minutes, kind: 'light', detail: '',
+  title, at: new Date(NOON + minutes * 60_000).toISOString(), at_min: 720 + minutes, kind: 'light',
 }) // prettier-ignore
 
 describe('field notes', () => {

@@ -14,17 +14,17 @@ from tests.core.corpus import demo_inputs
 from wide_aperture.core.camera.packing import book_of
 from wide_aperture.core.camera.state import target_of
 from wide_aperture.core.field import TestAnswers, TestRound, reply_to
-from wide_aperture.core.field.dialogue import MOST_ROUNDS
+from wide_aperture.core.field.dialogue import LOOKS, MOST_ROUNDS
 from wide_aperture.core.field.error_known import Seen, error_known, most_telling, thresholds
 from wide_aperture.core.field.hand import Hand
 from wide_aperture.core.field.other_answers import colour_clicks
-from wide_aperture.core.field.turned import brighter_by
 from wide_aperture.core.picture.imaging.capture import Look, Thresholds
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.picture.imaging.readings import preview_masks
 from wide_aperture.core.planning import PlanInput
 from wide_aperture.core.planning.case.tones_seen import LEAST_SHARE, SPOKEN, may_lose
 from wide_aperture.core.planning.compute import drafted, plan_from
+from wide_aperture.core.planning.hand_steps import brighter_by
 from wide_aperture.core.rehearsal.agreement import _at
 from wide_aperture.core.rehearsal.begin import rehearsal, tuning_of
 
@@ -193,6 +193,22 @@ class WhatIsTurned(SimpleTestCase):
         self.assertAlmostEqual(reply.light.off_ev, 1.4, delta=0.37)
         self.assertAlmostEqual(reply.light.ev100, shot.plan.light.ev100 + reply.light.off_ev, places=2)
         self.assertIn("above the plan", reply.light.sentence)
+
+    def test_a_middle_that_is_only_likely_is_not_called_sure(self):
+        shot = Shot(demo_inputs()["Core overhead"])  # a sky alone: nothing tells it well
+        looked = [TestRound(answers=TestAnswers(marks=())) for _ in range(LOOKS)]
+        middle = self.reply(shot, *looked).next_round
+        reply = self.reply(shot, *looked, middle.model_copy(update={"answers": TestAnswers(marks=())}))
+        self.assertTrue(reply.passed)
+        self.assertNotIn("within a third", reply.because)
+        self.assertIn("as near as", reply.because)
+
+    def test_a_tint_is_turned_and_noted(self):
+        shot = Shot(demo_inputs()["Vows in the chapel"])
+        reply = self.reply(shot, TestRound(answers=TestAnswers(marks=(), colour="green")))
+        planned = shot.plan.setup.number("wb_tint") or 0.0
+        self.assertEqual(reply.values["wb_tint"], planned + reply.next_round.tint)
+        self.assertEqual(reply.planned["wb_tint"], planned)
 
     def test_it_gives_up_and_says_so(self):
         shot = Shot(demo_inputs()["Couple in open shade"])

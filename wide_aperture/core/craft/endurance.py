@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from wide_aperture.core.craft.figures import figure
 
+GB = 1e9
 WARM_C = 20.0
 USUAL_C = 15.0  # where nobody said
 LEAST_LEFT = 0.3

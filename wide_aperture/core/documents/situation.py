@@ -40,6 +40,7 @@ Look = Literal[
     "star_trails",
     "light_trails",
 ]
+LAST_MIN = 20_160  # of a shoot's clock: two weeks after midnight of its first day
 ToneClass = Literal["dark", "mid", "light"]
 Tone = Literal[
     "skin",
@@ -152,7 +153,7 @@ class LightByReading(_Light):
 
     kind: Literal["reading"] = "reading"
     ev100: ExposureValue
-    at_min: Annotated[int, Field(ge=0, le=20_160)] | None = Field(default=None, description="When it was taken")
+    at_min: Annotated[int, Field(ge=0, le=LAST_MIN)] | None = Field(default=None, description="When it was taken")
     condition: SkyCondition | None = None
 
 
@@ -170,10 +171,10 @@ class Situation(Document):
     note: Text = ""
     genre: Genre
     order: Annotated[int, Field(ge=0, le=10_000)] = 0
-    starts_at_min: Annotated[int, Field(ge=0, le=20_160)] | None = Field(
+    starts_at_min: Annotated[int, Field(ge=0, le=LAST_MIN)] | None = Field(
         default=None, description="Minutes from local midnight of the shoot's first day; may pass 1440"
     )
-    ends_at_min: Annotated[int, Field(ge=0, le=20_160)] | None = None
+    ends_at_min: Annotated[int, Field(ge=0, le=LAST_MIN)] | None = None
 
     subject: SubjectKind | None = Field(default=None, description="null: as usual for the genre")
     activity: Annotated[str, Field(max_length=60)] | None = None

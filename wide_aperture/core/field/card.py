@@ -38,7 +38,7 @@ LEAD_MIN = 10  # how long before an event its alarm wakes
 class Trigger(Spoken):
     """see: what calls for it; do: what to turn, in order; price: what it costs; light: which way the light went."""
 
-    light: Literal["less", "more", "lamps", "focus"]
+    light: Literal["less", "more", "lamps"]
     see: str
     do: str
     price: str = ""
@@ -51,7 +51,6 @@ class CardEvent(Document):
     at_min: Finite
     kind: Literal["light", "situation"]
     title: str
-    detail: str = ""
 
 
 class FieldCard(Spoken):
@@ -173,11 +172,10 @@ def _beside(plan: Plan, hand: Hand) -> str:
 
 def _recall(packed: PackedBody, situation_id: UUID) -> str:
     """Its own place, or the one from which its move begins."""
-    places = packed.packing.places
-    move = next((each for each in packed.packing.moves if each.situation_id == situation_id), None)
+    packing = packed.packing
     place = next(
-        (each for each in places if each.kind != "held_button" and each.situation_id == situation_id),
-        next((each for each in places if move is not None and each.id == move.route.slot), None),
+        (each for each in packing.places if each.kind != "held_button" and each.situation_id == situation_id),
+        packing.recalled_for(situation_id),
     )
     return "" if place is None else f"{place.label}, “{place.name}”" if place.name else place.label
 

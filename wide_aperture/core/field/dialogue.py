@@ -20,7 +20,7 @@ from wide_aperture.core.documents.situation import Tone
 from wide_aperture.core.field.error_known import Known, Seen, error_known, most_telling, thresholds
 from wide_aperture.core.field.hand import Hand
 from wide_aperture.core.field.other_answers import colour_clicks, focus_clicks
-from wide_aperture.core.field.rounds import TestAnswers, TestRound
+from wide_aperture.core.field.rounds import MOST_CLICKS, MOST_TINT, TestAnswers, TestRound
 from wide_aperture.core.field.turned import (
     SAME_EV,
     Correction,
@@ -73,7 +73,7 @@ class Reply(Document):
 
 def reply_to(draft: Draft, plan: Plan, hand: Hand, rounds: Sequence[TestRound]) -> Reply:
     """What to change after the last of these frames. rounds: at least one, in the order they were taken."""
-    last = rounds[-1]
+    last, body, setup = rounds[-1], draft.case.body, plan.setup
     begins_at = thresholds(plan)
     known = error_known([_seen(each) for each in rounds], begins_at)
     correction, looks_for = _next_correction(known, begins_at, len(rounds))
@@ -85,24 +85,25 @@ def reply_to(draft: Draft, plan: Plan, hand: Hand, rounds: Sequence[TestRound]) 
     next_round = TestRound(
         answers=TestAnswers(),
         correction_ev=round(correction, 4),
-        kelvin=colour.kelvin,
-        tint=colour.tint,
-        faster_clicks=last.faster_clicks + focus.faster,
-        closed_clicks=last.closed_clicks + focus.closed,
+        kelvin=None if colour.kelvin is None else min(max(colour.kelvin, body.kelvin_low), body.kelvin_high),
+        tint=min(max(colour.tint, -MOST_TINT), MOST_TINT),
+        faster_clicks=min(last.faster_clicks + focus.faster, MOST_CLICKS),
+        closed_clicks=min(last.closed_clicks + focus.closed, MOST_CLICKS),
     )
     changes = (*exposure_changes(draft, plan, hand, last, next_round), *colour_changes(hand, last, next_round))
     passed = stays and colour.right and focus.right
     given_up = not passed and len(rounds) >= MOST_ROUNDS
-    values: dict[str, Value] = {
-        **exposed(draft, plan, next_round),
-        **({"white_balance": "kelvin", "kelvin": colour.kelvin} if colour.kelvin is not None else {}),
-    }
-    setup = plan.setup
     as_planned: dict[str, Value] = {
         **planned_exposure(plan),
         "white_balance": setup.option("white_balance"),
         "kelvin": setup.number("kelvin"),
+        "wb_tint": setup.number("wb_tint") or 0.0,
     }
+    values = exposed(draft, plan, next_round)
+    if next_round.kelvin is not None:
+        values |= {"white_balance": "kelvin", "kelvin": next_round.kelvin}
+    if next_round.tint:
+        values["wb_tint"] = (setup.number("wb_tint") or 0.0) + next_round.tint
     return Reply(
         number=len(rounds),
         passed=passed,
@@ -156,8 +157,10 @@ def _sentence(passed: bool, given_up: bool, changes: Sequence[Correction], focus
 
 def _because(known: Known, last: TestRound, looks_for: Tone | None, passed: bool, colour: str) -> str:
     low, high = (end + last.correction_ev for end in known.ends())
-    if passed:
+    if passed and known.chance_within(last.correction_ev, LANDS_WITHIN_EV + SAME_EV) >= SURE:
         return "What the answers leave lies within a third of a stop of the plan."
+    if passed:
+        return f"It is as near as these tones tell: between {_off(low)} and {_off(high)}."
     between = f"By these answers the frame is between {_off(low)} and {_off(high)}."
     if looks_for is not None:
         between += (

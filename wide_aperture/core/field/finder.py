@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.craft.endurance import bytes_a_frame
+from wide_aperture.core.craft.endurance import GB, bytes_a_frame
 from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents import wording
@@ -12,7 +12,6 @@ from wide_aperture.core.physics.quantities import format_aperture, format_iso
 from wide_aperture.core.planning import PlanInput
 from wide_aperture.core.planning.hand_steps import as_marked
 
-GB = 1e9
 MOST_SHOWN = 9999  # a finder has four places
 
 

@@ -11,6 +11,8 @@ from wide_aperture.core.documents.situation import Tone
 from wide_aperture.core.field.error_known import Edge
 from wide_aperture.core.field.other_answers import Colour, Focus
 
+MOST_CLICKS, MOST_TINT = 30, 20.0
+
 
 class TestAnswers(Document):
     """marks: the tones that show marks, none of them: an empty list; null: not looked. Further: see Edge, Focus, Colour."""
@@ -31,6 +33,6 @@ class TestRound(Document):
     answers: TestAnswers
     correction_ev: Annotated[Finite, Field(ge=-12, le=12)] = 0.0
     kelvin: Annotated[Finite, Field(ge=1000, le=40_000)] | None = None
-    tint: Annotated[Finite, Field(ge=-20, le=20)] = 0.0
-    faster_clicks: Annotated[int, Field(ge=0, le=30)] = 0
-    closed_clicks: Annotated[int, Field(ge=0, le=30)] = 0
+    tint: Annotated[Finite, Field(ge=-MOST_TINT, le=MOST_TINT)] = 0.0
+    faster_clicks: Annotated[int, Field(ge=0, le=MOST_CLICKS)] = 0
+    closed_clicks: Annotated[int, Field(ge=0, le=MOST_CLICKS)] = 0

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents import wording
@@ -12,7 +10,7 @@ from wide_aperture.core.documents.setting_values import Value, is_number
 from wide_aperture.core.field.hand import Hand
 from wide_aperture.core.field.rounds import TestRound
 from wide_aperture.core.planning.draft import Draft
-from wide_aperture.core.planning.hand_steps import TURNED, Turned, value_said
+from wide_aperture.core.planning.hand_steps import TURNED, Turned, brighter_by, value_said
 
 SAME_EV = 0.05
 
@@ -44,14 +42,15 @@ def planned_exposure(plan: Plan) -> dict[str, float]:
 def exposed(draft: Draft, plan: Plan, wanted: TestRound) -> dict[str, Value]:
     """What stands by hand with a correction: the compensation, or the values that give and take the light."""
     by, faster, closed = wanted.correction_ev, wanted.faster_clicks, wanted.closed_clicks
+    now = planned_exposure(plan)
     if not exposes_by_hand(plan.setup.option("exposure_mode")):
         found: dict[str, Value] = {}
         if abs(by) > SAME_EV:
-            found["exposure_comp_ev"] = round((plan.setup.number("exposure_comp_ev") or 0.0) + by, 3)
+            found["exposure_comp_ev"] = round(now["exposure_comp_ev"] + by, 3)
         if faster and "shutter_s" in plan.set_by_hand:
-            found["shutter_s"] = plan.choice.shutter_s * 2 ** (-faster / 3)
+            found["shutter_s"] = now["shutter_s"] * 2 ** (-faster / 3)
         if closed and "aperture" in plan.set_by_hand:
-            found["aperture"] = plan.choice.aperture * 2 ** (closed / 6)
+            found["aperture"] = now["aperture"] * 2 ** (closed / 6)
         return found
     cell = draft.search.choices_at([-by])[0] if abs(by) > SAME_EV else draft.exposure
     values: dict[Turned, float] = {
@@ -60,16 +59,11 @@ def exposed(draft: Draft, plan: Plan, wanted: TestRound) -> dict[str, Value]:
         "iso": cell.iso * 2 ** ((faster + closed) / 3),  # the light that was given away
         "nd_stops": cell.nd_stops,
     }
-    now: dict[Turned, float] = {
-        "shutter_s": plan.choice.shutter_s,
-        "aperture": plan.choice.aperture,
-        "iso": plan.choice.iso,
-        "nd_stops": plan.choice.nd_stops,
-    }
     return {name: values[name] for name in TURNED if abs(values[name] - now[name]) > SAME_EV * max(now[name], 1e-6)}
 
 
 def exposure_changes(draft: Draft, plan: Plan, hand: Hand, last: TestRound, wanted: TestRound) -> list[Correction]:
+    """What to turn from one test frame to the next."""
     before, after = exposed(draft, plan, last), exposed(draft, plan, wanted)
     planned = planned_exposure(plan)
     found = []
@@ -93,20 +87,9 @@ def said_as(setting: str, value: Value) -> str:
         return f"{wording.signed_stops(float(value))} EV"
     if setting == "kelvin":
         return f"{value:.0f} K"
+    if setting == "wb_tint":
+        return f"tint {value:g}"
     return value_said(setting, float(value))  # type: ignore[arg-type]
-
-
-def brighter_by(setting: str, was: float, now: float) -> float:
-    """How much brighter a frame gets by one setting, EV.
-
-    >>> brighter_by("aperture", 4.0, 2.8) > 0.9, brighter_by("exposure_comp_ev", 0.0, -1.0)
-    (True, -1.0)
-    """
-    if setting == "exposure_comp_ev":
-        return now - was
-    if setting == "nd_stops":
-        return was - now
-    return 2 * math.log2(was / now) if setting == "aperture" else math.log2(now / was)
 
 
 def _turned(hand: Hand, setting: str, now: float, clicks: int) -> Correction:
@@ -120,6 +103,7 @@ def _turned(hand: Hand, setting: str, now: float, clicks: int) -> Correction:
 
 
 def colour_changes(hand: Hand, last: TestRound, wanted: TestRound) -> list[Correction]:
+    """What to change of the white balance from one test frame to the next."""
     found = []
     if wanted.kelvin is not None and wanted.kelvin != last.kelvin:
         control, label = hand.for_setting("kelvin"), hand.book.phrase("kelvin").words
@@ -128,5 +112,5 @@ def colour_changes(hand: Hand, last: TestRound, wanted: TestRound) -> list[Corre
     if wanted.tint != last.tint:
         steps = wanted.tint - last.tint
         side = "green" if steps > 0 else "magenta"
-        found.append(Correction(setting="wb_tint", label="Tint", control="white balance", clicks=round(steps), value=wanted.tint, said=f"{abs(steps):g} towards {side}", sentence=f"Fine tune of the white balance: {abs(steps):g} steps towards {side}."))  # fmt: skip
+        found.append(Correction(setting="wb_tint", label="Tint", control=hand.for_setting("wb_tint"), clicks=round(steps), value=wanted.tint, said=f"{abs(steps):g} towards {side}", sentence=f"Fine tune of the white balance: {abs(steps):g} steps towards {side}."))  # fmt: skip
     return found

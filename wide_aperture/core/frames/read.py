@@ -75,15 +75,11 @@ def _of_boxes(source: Source, location: bool) -> FrameMetadata:
     held = read_boxes(source)
     tags = read_tags(held.exif) if held.exif is not None else None
     if tags is None and held.tag_blocks:
-        tags = Tags("<")
-        for block in held.tag_blocks.values():
-            part = read_tags(block)
-            if part is not None:
-                tags.order = part.order
+        parts = {kind: part for kind, block in held.tag_blocks.items() if (part := read_tags(block)) is not None}
+        tags = Tags(next((part.order for part in parts.values()), "<"))
         for kind, target in ((b"CMT1", tags.main), (b"CMT2", tags.exif), (b"CMT4", tags.gps)):
-            part = read_tags(held.tag_blocks[kind]) if kind in held.tag_blocks else None
-            if part is not None:
-                target.update(part.main)
+            if kind in parts:
+                target.update(parts[kind].main)
     if tags is None and not held.sizes:
         raise UnreadableFrame("Its boxes hold no picture that can be read here.")
     size = max(held.sizes, key=lambda each: each[0] * each[1], default=None)

@@ -96,11 +96,24 @@ def _runs(draft: Draft, cells: Sequence[Cell]) -> list[_Run]:
 
 def _stops(turn: Turned, before: Cell, after: Cell) -> float:
     """Brighter (+) or darker (-) by this one value, stops."""
-    if turn == "nd_stops":
-        return before.nd_stops - after.nd_stops
-    if turn == "aperture":
-        return 2 * math.log2(before.aperture / after.aperture)
-    return math.log2(after.value(turn) / before.value(turn))
+    return brighter_by(turn, _value(turn, before), _value(turn, after))
+
+
+def _value(turn: Turned, cell: Cell) -> float:
+    return cell.nd_stops if turn == "nd_stops" else cell.value(turn)
+
+
+def brighter_by(setting: str, was: float, now: float) -> float:
+    """How much brighter a frame gets by one setting, EV.
+
+    >>> brighter_by("aperture", 4.0, 2.8) > 0.9, brighter_by("exposure_comp_ev", 0.0, -1.0)
+    (True, -1.0)
+    """
+    if setting == "exposure_comp_ev":
+        return now - was
+    if setting == "nd_stops":
+        return was - now
+    return 2 * math.log2(was / now) if setting == "aperture" else math.log2(now / was)
 
 
 def _said(draft: Draft, light: Light, run: _Run) -> HandStep:
@@ -116,7 +129,7 @@ def _said(draft: Draft, light: Light, run: _Run) -> HandStep:
         reads=reads,
         see=_see(shows, reads, light),
         turn=run.turn,
-        value=run.after.nd_stops if run.turn == "nd_stops" else run.after.value(run.turn),
+        value=_value(run.turn, run.after),
         clicks=round(change * 3),
         do=_do(run, change),
         costs=further_costs(draft, run.after),

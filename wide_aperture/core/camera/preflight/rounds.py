@@ -15,7 +15,7 @@ from wide_aperture.core.camera.preflight.line import CheckLine, Group, Proof
 from wide_aperture.core.camera.state import same_value
 from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.craft import settings as catalogue
-from wide_aperture.core.craft.endurance import battery_left, bytes_a_frame
+from wide_aperture.core.craft.endurance import GB, battery_left, bytes_a_frame
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import Body
@@ -28,7 +28,6 @@ from wide_aperture.core.planning.checks import check_setup
 BATTERY_FRAMES = figure("battery_frames")
 LOOK_S, TURN_S, WIPE_S, CARD_S, CLOCK_S, FACES_S, READ_S = 3.0, 4.0, 20.0, 30.0, 20.0, 240.0, 30.0
 MOST_NAMED = 4
-GB = 1e9
 COLD_C = 5.0  # from here down a battery is kept near the body
 # What a day before leaves behind, and what is nought again; checked where the first plan does not set it itself.
 NOUGHT: tuple[tuple[SettingId, Value, str], ...] = (
@@ -115,8 +114,7 @@ class BodyRound:
             "The lever for stills and movie", LOOK_S, proven_by="frame",
         )  # fmt: skip
         first = self.own[0].situation
-        move = next((each for each in self.packed.packing.moves if each.situation_id == first.id), None)
-        place = next((each for each in self.packed.packing.places if move and each.id == move.route.slot), None)
+        place = self.packed.packing.recalled_for(first.id)
         mode = self.book.say("exposure_mode", self._item(self.own[0]).setup.option("exposure_mode"))
         yield self._line(
             "mode-dial", "body", f"The mode dial stands at {place.label if place else mode} for “{first.title}”, its lock in.",

@@ -156,3 +156,8 @@ class BodyPacking(Spoken):
     item_by_item_s: Finite
     preparation_s: Finite
     sentence: str
+
+    def recalled_for(self, situation_id: UUID) -> PackedPlace | None:
+        """The place from which the way into a situation begins; None where nothing is recalled."""
+        slot = next((move.route.slot for move in self.moves if move.situation_id == situation_id), None)
+        return next((place for place in self.places if place.id == slot), None)

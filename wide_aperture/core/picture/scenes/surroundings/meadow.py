@@ -85,7 +85,7 @@ def wood_edge(world: World) -> None:
     random = np.random.default_rng(world.seed + 3)
     half = world.seen_half_m(z) + 1
     shapes = []
-    for x in np.arange(-half, half, max(1.1, half / 16)).tolist():
+    for x in world.along(-half, half, 1.1, most=32):
         xj, w = x + random.normal(0, 0.4), random.uniform(0.12, 0.30)
         shapes.append(
             [
