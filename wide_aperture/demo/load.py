@@ -11,9 +11,12 @@ from wide_aperture.core.document import Document
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.places import PLACES
+from wide_aperture.demo.played import frames
 from wide_aperture.demo.setups import setups
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.demo.ticks import notes, ticks
+from wide_aperture.frames.keep import batches, take_frames
+from wide_aperture.frames.models import Frame
 from wide_aperture.gear.models import Body, Lens
 from wide_aperture.pack.models import FieldNote, Phrasebook, PreflightTick, ShootEvent
 from wide_aperture.setups.models import SavedSetup
@@ -60,4 +63,7 @@ def load_demo(*, owner: User, reset: bool = False) -> tuple[int, int]:
         row_id = document.id  # type: ignore[attr-defined]
         put_row(model, owner=owner, row_id=row_id, document=document, expects=expects)
         added += 1
-    return added, left
+    there = set(Frame.objects.filter(shoot_id__in=[shoot.id for shoot in SHOOTS]).values_list("pk", flat=True))
+    for batch in batches(frames(there)):  # a frame that was deleted stays deleted
+        added += take_frames(batch, owner=owner)
+    return added, left + len(there)

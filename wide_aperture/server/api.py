@@ -12,6 +12,7 @@ from ninja.responses import NinjaJSONEncoder
 
 from wide_aperture.core.planning import PLANNER_VERSION
 from wide_aperture.focus.api import focus
+from wide_aperture.frames.api import frames, jobs, review, reviews
 from wide_aperture.gear.api import bodies, foundations, gear, lenses
 from wide_aperture.http import problems
 from wide_aperture.http.description import DescribedApi
@@ -82,3 +83,7 @@ api.add_router("", keeping)
 api.add_router("/shoots", shoots)
 api.add_router("/situations", situations)
 api.add_router("/setups", setups)
+api.add_router("/frames", frames)
+api.add_router("/reviews", reviews)
+api.add_router("/review", review)
+api.add_router("/jobs", jobs)

@@ -1,4 +1,4 @@
-"""The installed command: wide-aperture serve | demo | backup FILE | restore FILE | version."""
+"""The installed command: wide-aperture serve | demo | import DIR --shoot ID | backup FILE | restore FILE | version."""
 
 from __future__ import annotations
 
@@ -35,6 +35,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
             call_command("load_demo", reset=asked.reset)
         if asked.command in ("serve", "demo"):
             call_command("serve", port=asked.port)
+        elif asked.command == "import":
+            call_command(
+                "import_frames", asked.folder, shoot=asked.shoot, location=asked.location, previews=asked.previews
+            )
         elif asked.command == "backup":
             call_command("backup", asked.file)
         elif asked.command == "restore":
@@ -58,6 +62,13 @@ def _parser() -> argparse.ArgumentParser:
     demo.add_argument("--reset", action="store_true", help="put every demo row back to how it came")
     for each in (serve, demo):
         each.add_argument("--port", type=int, default=8000)
+    frames = commands.add_parser(
+        "import", help="read the frames in a folder into a shoot; nothing in the folder changes"
+    )
+    frames.add_argument("folder", metavar="DIR")
+    frames.add_argument("--shoot", required=True, metavar="ID", help="the shoot, as its address shows it")
+    frames.add_argument("--location", action="store_true", help="read where frames were taken, too")
+    frames.add_argument("--no-previews", dest="previews", action="store_false", help="keep no small pictures")
     backup = commands.add_parser("backup", help="write everything to one zip")
     restore = commands.add_parser("restore", help="bring back what such a zip holds; undone in the application")
     for each in (backup, restore):

@@ -2,6 +2,7 @@
 
 WIDE_APERTURE_DATA   where the database, backups and the secret key live (default ./var)
 WIDE_APERTURE_DEV    "1" while developing: the front end comes from Vite's own server
+WIDE_APERTURE_TASKS  the back end that runs long work (default: the database and the worker that serve starts)
 """
 
 from __future__ import annotations
@@ -68,7 +69,14 @@ INSTALLED_APPS = [
     "wide_aperture.setups",
     "wide_aperture.sky",
     "wide_aperture.pack",
+    "wide_aperture.jobs",
+    "wide_aperture.frames",
+    "django_tasks",
+    "django_tasks_db",
 ]
+
+# Long work. Another back end of the same interface moves the workers to other machines: see docs/handbook.
+TASKS = {"default": {"BACKEND": os.environ.get("WIDE_APERTURE_TASKS", "django_tasks_db.DatabaseBackend")}}
 
 MIDDLEWARE = [
     "wide_aperture.server.middleware.requests.count_requests",

@@ -454,6 +454,243 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["frame_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change
+         * @description Rate frames, or put them into a situation; the answer says what was there before.
+         */
+        post: operations["frames_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Csv
+         * @description Ratings, or frames without files, from a CSV.
+         */
+        post: operations["frames_csv_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/named": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Frames Named
+         * @description Some frames by their ids, at most 200.
+         */
+        post: operations["frames_named"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/of/{shoot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Frames Of Shoot
+         * @description A shoot's frames in the order they were taken.
+         */
+        get: operations["frames_of_shoot"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Put all frames of a shoot into the bin.
+         */
+        delete: operations["frames_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/of/{shoot_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Take them out again.
+         */
+        post: operations["frames_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Read files of a browser by the ranges it sends: each is kept, known, refused, or wants further bytes.
+         */
+        post: operations["frames_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Undo a change: give frames back what "before" says.
+         */
+        post: operations["frames_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search
+         * @description Frames of every shoot whose file, body, lens or label holds these words.
+         */
+        get: operations["frames_search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get One */
+        get: operations["frame_get"];
+        /** Put One */
+        put: operations["frame_put"];
+        post?: never;
+        /** Delete One */
+        delete: operations["frame_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/{row_id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Frame Preview
+         * @description A small picture of a frame.
+         */
+        get: operations["frame_preview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/frames/{row_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Revisions */
+        get: operations["frame_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/framing": {
         parameters: {
             query?: never;
@@ -648,6 +885,106 @@ export interface paths {
          * @description Estimate the electron figures and propose ISO ceilings for a sensor.
          */
         post: operations["gear_typical"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Jobs
+         * @description Long work, the newest first: at most 50.
+         */
+        get: operations["jobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/import/{shoot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Folder
+         * @description Read a folder of this machine in place; nothing in it is changed.
+         */
+        post: operations["job_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/play/{shoot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Play
+         * @description Let the simulated camera photograph a shoot.
+         */
+        post: operations["job_play"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Job
+         * @description How far it is.
+         */
+        get: operations["job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job_id}/{deed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Deed
+         * @description Cancel, pause, or go on. What was done stays.
+         */
+        post: operations["job_deed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1472,6 +1809,159 @@ export interface paths {
          * @description Take a whole restore back in one step.
          */
         post: operations["restore_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/review/{shoot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Review Shoot
+         * @description A shoot read back: its situations beside their plans, own figures, and what should change.
+         */
+        get: operations["review_shoot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/review/{shoot_id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description Take an advice, or decline it with a reason.
+         */
+        post: operations["review_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/review/{shoot_id}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prove
+         * @description One frame against what a situation's plan asks somebody to set.
+         */
+        get: operations["review_proof"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/review/{shoot_id}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Report
+         * @description The review as Markdown or JSON, the frames as CSV, ratings and labels as a zip of XMP sidecars.
+         */
+        get: operations["review_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/review/{shoot_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Undo an answer, and what it changed.
+         */
+        post: operations["review_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reviews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["review_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reviews/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get One */
+        get: operations["review_get"];
+        /** Put One */
+        put: operations["review_put"];
+        post?: never;
+        /** Delete One */
+        delete: operations["review_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reviews/{row_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Revisions */
+        get: operations["review_revisions"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2502,22 +2992,38 @@ export interface components {
         };
         /**
          * Advice
-         * @description What would help when no setting satisfies every limit.
+         * @description One change. evidence: ids of some of the frames that speak for it; gain: frames more that would have been kept, with the
+         *     interval; null where no frame was judged.
          */
         Advice: {
-            /** Feasible */
-            feasible: boolean;
-            /** Helps */
-            helps: string[];
+            /** Because */
+            because: string;
+            /** Change */
+            change: components["schemas"]["FigureChange"] | components["schemas"]["CeilingChange"] | components["schemas"]["BurstChange"] | components["schemas"]["LightChange"] | components["schemas"]["PinChange"];
+            /** Costs */
+            costs: string;
             /**
-             * Said
-             * @description Sentences with values in units, by field
+             * Evidence
+             * @default []
              */
-            said?: {
-                [key: string]: components["schemas"]["Said"];
-            };
-            /** Sentence */
-            sentence: string;
+            evidence: string[];
+            /** Gain */
+            gain?: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Id */
+            id: string;
+            /** Predicted */
+            predicted: string;
+            /** Title */
+            title: string;
+        };
+        /** AdviceIn */
+        AdviceIn: {
+            /** Advice */
+            advice: string;
         };
         /**
          * Agreement
@@ -2576,6 +3082,21 @@ export interface components {
                 [key: string]: components["schemas"]["Said"];
             };
         };
+        /** AnswerIn */
+        AnswerIn: {
+            /** Advice */
+            advice: string;
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "accepted" | "declined";
+            /**
+             * Because
+             * @default
+             */
+            because: string;
+        };
         /**
          * AnswerMoves
          * @description What one answer does. of: plans looked at; changes: those in which any setting moves; worst: the most an exposure
@@ -2600,6 +3121,39 @@ export interface components {
             worst_in: string;
             /** Worst Stops */
             worst_stops: number;
+        };
+        /**
+         * Answered
+         * @description An answer to an advice. title: as it stood when it was answered; changed: what accepting it changed.
+         */
+        Answered: {
+            /** Advice */
+            advice: string;
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "accepted" | "declined";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Because
+             * @default
+             */
+            because: string;
+            /**
+             * Changed
+             * @default []
+             */
+            changed: components["schemas"]["ChangedRow"][];
+            /**
+             * Title
+             * @default
+             */
+            title: string;
         };
         /**
          * Apart
@@ -2771,6 +3325,18 @@ export interface components {
             sentence: string;
             /** Sun Altitude Deg */
             sun_altitude_deg: number;
+        };
+        /** BeforeItem */
+        BeforeItem: {
+            /** Fields */
+            fields: {
+                [key: string]: unknown;
+            };
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
         };
         /** BinOut */
         BinOut: {
@@ -3313,6 +3879,24 @@ export interface components {
             preferences: components["schemas"]["Preferences"];
             situation: components["schemas"]["Situation"];
             sky?: components["schemas"]["SkyContext"] | null;
+        };
+        /**
+         * BurstChange
+         * @description Plan bursts of so many frames in a situation.
+         */
+        BurstChange: {
+            /** Frames */
+            frames: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "burst";
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
         };
         /**
          * CalendarItem
@@ -3876,6 +4460,27 @@ export interface components {
             while_held: boolean;
         };
         /**
+         * CeilingChange
+         * @description Move a body's routine ISO ceiling.
+         */
+        CeilingChange: {
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ceiling";
+            /**
+             * Routine
+             * @description ISO speed
+             */
+            routine: number;
+        };
+        /**
          * Cell
          * @description One area, response and priority on a scenario.
          */
@@ -3898,6 +4503,50 @@ export interface components {
             response: "locked_on" | "standard" | "responsive";
             sharp: components["schemas"]["Spread"];
             sharp_share: components["schemas"]["Spread"];
+        };
+        /**
+         * ChangeIn
+         * @description The same change to several frames.
+         */
+        ChangeIn: {
+            /**
+             * Apart
+             * @default false
+             */
+            apart: boolean;
+            /** Change */
+            change: ("rating" | "situation_id" | "apart")[];
+            /** Ids */
+            ids: string[];
+            /** Rating */
+            rating?: number | null;
+            /** Situation Id */
+            situation_id?: string | null;
+        };
+        /**
+         * ChangeOut
+         * @description What the changed fields were before.
+         */
+        ChangeOut: {
+            /** Before */
+            before: components["schemas"]["BeforeItem"][];
+        };
+        /**
+         * ChangedRow
+         * @description A saved document that an accepted advice changed, and its revisions before and after.
+         */
+        ChangedRow: {
+            /** After */
+            after: number;
+            /** Before */
+            before: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Plural */
+            plural: string;
         };
         /**
          * ChangingLight
@@ -4065,6 +4714,24 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * ClockOffset
+         * @description body's clock goes so many seconds ahead of the first body's. matches: beginnings that then lie on each other, of so many.
+         */
+        ClockOffset: {
+            /** Against */
+            against: string;
+            /** Ahead S */
+            ahead_s: number;
+            /** Body */
+            body: string;
+            /** Matches */
+            matches: number;
+            /** Of */
+            of: number;
+            /** Sentence */
+            sentence: string;
         };
         /**
          * ComposedScene
@@ -4338,6 +5005,11 @@ export interface components {
             /** Value */
             value: boolean | number | string | null;
         };
+        /** CountOut */
+        CountOut: {
+            /** Count */
+            count: number;
+        };
         /**
          * Crop
          * @description A crop at one sensor pixel a picture pixel. x, y: its middle, in shares of the frame.
@@ -4366,8 +5038,22 @@ export interface components {
         };
         /** CsvIn */
         CsvIn: {
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
             /** Text */
             text: string;
+        };
+        /** CsvOut */
+        CsvOut: {
+            /** Created */
+            created: number;
+            /** Left Out */
+            left_out: string[];
+            /** Rated */
+            rated: number;
         };
         /**
          * CsvReading
@@ -4531,6 +5217,22 @@ export interface components {
             /** Then */
             then: string;
         };
+        /**
+         * Differs
+         * @description A setting that stands otherwise than planned.
+         */
+        Differs: {
+            /** Label */
+            label: string;
+            /** Planned */
+            planned: string;
+            /** Seen */
+            seen: string;
+            /** Setting */
+            setting: string;
+            /** Value */
+            value: boolean | number | string | null;
+        };
         /** DotOut */
         DotOut: {
             /** Altitude Deg */
@@ -4557,6 +5259,25 @@ export interface components {
             action?: components["schemas"]["Action"] | null;
             /** Do */
             do: string;
+        };
+        /**
+         * Entry
+         * @description A line of the logbook.
+         */
+        Entry: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Kind
+             * @default note
+             * @enum {string}
+             */
+            kind: "note" | "weather" | "lesson";
+            /** Text */
+            text: string;
         };
         /** EventOut */
         EventOut: {
@@ -4653,6 +5374,26 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * Fact
+         * @description A setting as planned and as it was. as_planned: frames, of so many whose file says it.
+         */
+        Fact: {
+            /** As Planned */
+            as_planned: number;
+            /** Holds */
+            holds: boolean;
+            /** Label */
+            label: string;
+            /** Of */
+            of: number;
+            /** Planned */
+            planned: string;
+            /** Setting */
+            setting: string;
+            /** Was */
+            was: string;
         };
         /**
          * FactoryChange
@@ -4827,6 +5568,20 @@ export interface components {
             next: string | null;
         };
         /**
+         * FigureChange
+         * @description Take an own figure into the foundation.
+         */
+        FigureChange: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "figure";
+            /** Name */
+            name: string;
+            own: components["schemas"]["OwnFigure"];
+        };
+        /**
          * FigureUsed
          * @description A figure of practice that set where a limit lies, and whose it is.
          */
@@ -4842,6 +5597,20 @@ export interface components {
              * @enum {string}
              */
             whose: "trade" | "yours";
+        };
+        /** FileAnswer */
+        FileAnswer: {
+            /** Count */
+            count: number;
+            /** Offset */
+            offset: number;
+            /** Reason */
+            reason: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "taken" | "known" | "wants" | "refused";
         };
         /**
          * FinderItem
@@ -5063,6 +5832,21 @@ export interface components {
             /** Zone M */
             zone_m?: number | null;
         };
+        /** FolderIn */
+        FolderIn: {
+            /** Folder */
+            folder: string;
+            /**
+             * Location
+             * @default false
+             */
+            location: boolean;
+            /**
+             * Previews
+             * @default true
+             */
+            previews: boolean;
+        };
         /**
          * FollowOut
          * @description walked: steps that were done; said: what the camera showed at each, the refused one last.
@@ -5087,11 +5871,47 @@ export interface components {
             /** Steps */
             steps: components["schemas"]["RouteStep"][];
         };
+        /** FoundFrame */
+        FoundFrame: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Rating */
+            rating: number | null;
+            /** Shoot */
+            shoot: string;
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /** Taken At */
+            taken_at: string | null;
+        };
+        /** FoundOut */
+        FoundOut: {
+            /** Items */
+            items: components["schemas"]["FoundFrame"][];
+            /** More */
+            more: boolean;
+        };
         /**
          * Foundation
          * @description What this photographer sets before the situation speaks: on any day, and where it differs. Ids of the catalogue.
          */
         Foundation: {
+            /**
+             * Figures
+             * @description Own figures of practice, in the place of the trade's
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
+            };
             /**
              * Kept Apart
              * @description Settings in which own bodies are meant to differ
@@ -5136,6 +5956,14 @@ export interface components {
              */
             begun: {
                 [key: string]: string;
+            };
+            /**
+             * Figures
+             * @description Own figures of practice, in the place of the trade's
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["OwnFigure"];
             };
             /**
              * Id
@@ -5200,6 +6028,152 @@ export interface components {
             /** Left Out */
             left_out: string[];
         };
+        /**
+         * Frame
+         * @description One frame of a shoot. rating: the person's own, over the file's; situation_id: as a person put it, null: found by time, body
+         *     and light; apart: it belongs to no situation, a person said so.
+         */
+        Frame: {
+            /**
+             * Apart
+             * @default false
+             */
+            apart: boolean;
+            /**
+             * Folder
+             * @default
+             */
+            folder: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Identity */
+            identity: string;
+            measures?: components["schemas"]["FrameMeasures"] | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Rating */
+            rating?: number | null;
+            /**
+             * @default {
+             *       "body_make_model": null,
+             *       "body_serial": null,
+             *       "compensation_ev": null,
+             *       "exposure_program": null,
+             *       "exposure_s": null,
+             *       "f_number": null,
+             *       "flash_fired": null,
+             *       "focal_35mm": null,
+             *       "focal_mm": null,
+             *       "height_px": null,
+             *       "iso": null,
+             *       "label": null,
+             *       "latitude_deg": null,
+             *       "lens_model": null,
+             *       "longitude_deg": null,
+             *       "metering": null,
+             *       "orientation": null,
+             *       "rating": null,
+             *       "subsecond_ms": null,
+             *       "taken_at": null,
+             *       "utc_offset_min": null,
+             *       "white_balance": null,
+             *       "width_px": null
+             *     }
+             */
+            said: components["schemas"]["FrameMetadata"];
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /** Situation Id */
+            situation_id?: string | null;
+            /**
+             * Size Bytes
+             * @default 0
+             */
+            size_bytes: number;
+        };
+        /**
+         * FrameMeasures
+         * @description What was measured on a small picture of it. See core.frames.measures.measured.
+         */
+        FrameMeasures: {
+            /** Along */
+            along: number;
+            /** Black */
+            black: number;
+            /** Burnt */
+            burnt: number;
+            /** Level Ev */
+            level_ev: number;
+            /** Sharpness */
+            sharpness: number;
+            /** Smear Deg */
+            smear_deg: number;
+        };
+        /**
+         * FrameMetadata
+         * @description taken_at: by the camera's clock, without a zone; utc_offset_min: what the file says of the zone; subsecond_ms: of taken_at;
+         *     exposure_program, metering, white_balance: options of our own settings; orientation: 1..8 as EXIF counts;
+         *     rating: 0..5, -1 for rejected; latitude_deg, longitude_deg: only when asked for.
+         */
+        FrameMetadata: {
+            /** Body Make Model */
+            body_make_model?: string | null;
+            /** Body Serial */
+            body_serial?: string | null;
+            /** Compensation Ev */
+            compensation_ev?: number | null;
+            /** Exposure Program */
+            exposure_program?: ("manual" | "manual_auto_iso" | "aperture_priority" | "aperture_priority_auto_iso" | "shutter_priority" | "shutter_priority_auto_iso" | "program" | "zone_focus_program" | "bulb") | null;
+            /** Exposure S */
+            exposure_s?: number | null;
+            /** F Number */
+            f_number?: number | null;
+            /** Flash Fired */
+            flash_fired?: boolean | null;
+            /** Focal 35Mm */
+            focal_35mm?: number | null;
+            /** Focal Mm */
+            focal_mm?: number | null;
+            /** Height Px */
+            height_px?: number | null;
+            /** Iso */
+            iso?: number | null;
+            /** Label */
+            label?: string | null;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Lens Model */
+            lens_model?: string | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /** Metering */
+            metering?: string | null;
+            /** Orientation */
+            orientation?: number | null;
+            /** Rating */
+            rating?: number | null;
+            /** Subsecond Ms */
+            subsecond_ms?: number | null;
+            /** Taken At */
+            taken_at?: string | null;
+            /** Utc Offset Min */
+            utc_offset_min?: number | null;
+            /** White Balance */
+            white_balance?: string | null;
+            /** Width Px */
+            width_px?: number | null;
+        };
         /** FrameOut */
         FrameOut: {
             capture: components["schemas"]["Capture"];
@@ -5258,6 +6232,13 @@ export interface components {
             /** Width Px */
             width_px: number;
         };
+        /** FramePage */
+        FramePage: {
+            /** Items */
+            items: components["schemas"]["FrameSummary"][];
+            /** Next */
+            next: string | null;
+        };
         /**
          * FrameRate
          * @description Frames a second for one shutter kind and file kind.
@@ -5314,6 +6295,31 @@ export interface components {
             tones: components["schemas"]["ToneRead"][];
             /** Verdict */
             verdict: string;
+        };
+        /**
+         * FrameSummary
+         * @description What a list shows of a frame.
+         */
+        FrameSummary: {
+            /** Folder */
+            folder: string;
+            /** Has Preview */
+            has_preview: boolean;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            measures: components["schemas"]["FrameMeasures"] | null;
+            /** Name */
+            name: string;
+            /** Rating */
+            rating: number | null;
+            /** Revision */
+            revision: number;
+            said: components["schemas"]["FrameMetadata"];
+            /** Situation Id */
+            situation_id: string | null;
         };
         /**
          * Framing
@@ -5621,6 +6627,72 @@ export interface components {
              * @description ISO speed
              */
             routine: number;
+        };
+        /** JobOut */
+        JobOut: {
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            /** Done */
+            done: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Problem */
+            problem: string;
+            /** Report */
+            report: {
+                [key: string]: unknown;
+            };
+            /** Shoot Id */
+            shoot_id: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "paused" | "done" | "failed" | "cancelled";
+            /** Stopping */
+            stopping: boolean;
+            /** Title */
+            title: string;
+            /** Total */
+            total: number;
+        };
+        /** JobsOut */
+        JobsOut: {
+            /** Items */
+            items: components["schemas"]["JobOut"][];
+        };
+        /**
+         * KeepRate
+         * @description Frames of one kind, how many were kept, and between what the true share lies. small: too few to lean on.
+         */
+        KeepRate: {
+            /** Frames */
+            frames: number;
+            /** High */
+            high: number;
+            /** Kept */
+            kept: number;
+            /** Label */
+            label: string;
+            /** Low */
+            low: number;
+            /** Share */
+            share: number;
+            /**
+             * Small
+             * @description Fewer than 30 frames
+             */
+            small: boolean;
+            /** Value */
+            value: number;
         };
         /**
          * KitFile
@@ -6060,6 +7132,26 @@ export interface components {
             kind: "sky";
         };
         /**
+         * LightChange
+         * @description Write the light that was there into a situation, as a reading.
+         */
+        LightChange: {
+            /** At Min */
+            at_min?: number | null;
+            /** Ev100 */
+            ev100: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "light";
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
+        };
+        /**
          * LightKept
          * @description revision: of the situation as it now stands; follow: titles of the situations whose light is re-based by it.
          */
@@ -6179,6 +7271,27 @@ export interface components {
             shutter_s: number;
             /** Until Min */
             until_min: number;
+        };
+        /**
+         * LimitShown
+         * @description Where a limit lies on an axis: what is beyond it. low, high: the ends of what it forbids or prices, null: open.
+         */
+        LimitShown: {
+            /** Axis */
+            axis: string;
+            /** High */
+            high: number | null;
+            /** Label */
+            label: string;
+            /** Low */
+            low: number | null;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Whose
+             * @description trade, yours or plan
+             */
+            whose: string;
         };
         /**
          * ListedSetup
@@ -6560,6 +7673,16 @@ export interface components {
             y: number;
         };
         /**
+         * Minutes
+         * @description Time the frames cost at home.
+         */
+        Minutes: {
+            /** Culling */
+            culling?: number | null;
+            /** Editing */
+            editing?: number | null;
+        };
+        /**
          * Mishap
          * @description One thing that may stand wrong. lost: frames of the scene; rank: lost x likelihood x how hard to notice.
          */
@@ -6861,6 +7984,7 @@ export interface components {
             body: components["schemas"]["Body"];
             /**
              * @default {
+             *       "figures": {},
              *       "kept_apart": [],
              *       "looks": [],
              *       "schools": {},
@@ -7154,6 +8278,23 @@ export interface components {
             notes: components["schemas"]["FieldNote"][];
         };
         /**
+         * Noticed
+         * @description Something about the frames worth knowing that no change of setup answers. ids: some of the frames.
+         */
+        Noticed: {
+            /** Code */
+            code: string;
+            /** Frames */
+            frames: number;
+            /**
+             * Ids
+             * @default []
+             */
+            ids: string[];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * NumberEnds
          * @description The least and the most this body has of a number: thresholds, steps of a look, compensation. null: open.
          */
@@ -7364,6 +8505,7 @@ export interface components {
             body: components["schemas"]["Body"];
             /**
              * @default {
+             *       "figures": {},
              *       "kept_apart": [],
              *       "looks": [],
              *       "schools": {},
@@ -7862,6 +9004,25 @@ export interface components {
             value: boolean | number | string | null;
         };
         /**
+         * PinChange
+         * @description Hold a value in a situation.
+         */
+        PinChange: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pin";
+            setting: components["schemas"]["SettingId"];
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
+            /** Value */
+            value: boolean | number | string | null;
+        };
+        /**
          * Place
          * @description Where a shoot takes place.
          */
@@ -8230,6 +9391,22 @@ export interface components {
             situation: components["schemas"]["Situation"];
         };
         /**
+         * PlayIn
+         * @description seed: the same gives the same shoot; frames: of each situation at most.
+         */
+        PlayIn: {
+            /**
+             * Frames
+             * @default 60
+             */
+            frames: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
          * Pointed
          * @description A frame laid on the sky.
          */
@@ -8247,6 +9424,28 @@ export interface components {
              * @default 0
              */
             tilt_deg: number;
+        };
+        /**
+         * Points
+         * @description Frames as charts draw them, by column. at_min: from midnight of the shoot's first day; kept: 1, 0 or null.
+         */
+        Points: {
+            /** Aperture */
+            aperture: (number | null)[];
+            /** At Min */
+            at_min: (number | null)[];
+            /** Comp Ev */
+            comp_ev: (number | null)[];
+            /** Ids */
+            ids: string[];
+            /** Iso */
+            iso: (number | null)[];
+            /** Kept */
+            kept: (number | null)[];
+            /** Light Ev */
+            light_ev: (number | null)[];
+            /** Shutter S */
+            shutter_s: (number | null)[];
         };
         /**
          * PredictedFrame
@@ -8596,6 +9795,20 @@ export interface components {
             f_number: number;
         };
         /**
+         * Proof
+         * @description One frame against the values it should have been taken with. unseen: settings no file tells of.
+         */
+        Proof: {
+            /** As Planned */
+            as_planned: string[];
+            /** Differ */
+            differ: components["schemas"]["Differs"][];
+            /** Sentence */
+            sentence: string;
+            /** Unseen */
+            unseen: string[];
+        };
+        /**
          * Proposal
          * @description A value on any day, and as people read it.
          */
@@ -8731,6 +9944,11 @@ export interface components {
             electrons: number;
             /** Iso */
             iso: number;
+        };
+        /** ReadOut */
+        ReadOut: {
+            /** Files */
+            files: components["schemas"]["FileAnswer"][];
         };
         /** ReadingRequest */
         ReadingRequest: {
@@ -9217,6 +10435,13 @@ export interface components {
              */
             leave: components["schemas"]["Left"][];
         };
+        /** RestoreIn */
+        RestoreIn: {
+            /** Before */
+            before: {
+                [key: string]: unknown;
+            }[];
+        };
         /**
          * RestoreJob
          * @description A restore under way. done, total: bytes while reading, documents while writing.
@@ -9270,6 +10495,53 @@ export interface components {
             undone_at: string | null;
         };
         /**
+         * ReviewDocument
+         * @description Decisions about one shoot's frames. ahead_s: by how much each body's clock goes ahead, by the body's name in its files.
+         */
+        ReviewDocument: {
+            /**
+             * Ahead S
+             * @default {}
+             */
+            ahead_s: {
+                [key: string]: number;
+            };
+            /**
+             * Answered
+             * @default []
+             */
+            answered: components["schemas"]["Answered"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Log
+             * @default []
+             */
+            log: components["schemas"]["Entry"][];
+            /**
+             * @default {
+             *       "culling": null,
+             *       "editing": null
+             *     }
+             */
+            minutes: components["schemas"]["Minutes"];
+            /**
+             * Minutes By Situation
+             * @default {}
+             */
+            minutes_by_situation: {
+                [key: string]: components["schemas"]["Minutes"];
+            };
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+        };
+        /**
          * ReviewFunction
          * @description What a control can do while a picture is looked at. harm: knocked by accident, 0..1.
          */
@@ -9283,6 +10555,29 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+        };
+        /**
+         * ReviewOut
+         * @description A shoot read back, with what was decided; advice: what was not answered yet.
+         */
+        ReviewOut: {
+            /** Advice */
+            advice: components["schemas"]["Advice"][];
+            /** Date */
+            date: string | null;
+            decisions: components["schemas"]["ReviewDocument"];
+            review: components["schemas"]["ShootReview"];
+            /** Revision */
+            revision: number | null;
+            /** Title */
+            title: string;
+        };
+        /** ReviewPage */
+        ReviewPage: {
+            /** Items */
+            items: components["schemas"]["StoredReview"][];
+            /** Next */
+            next: string | null;
         };
         /** RevisionOut */
         RevisionOut: {
@@ -9458,7 +10753,7 @@ export interface components {
             /** Template */
             template: string;
             /** Values */
-            values: components["schemas"]["Measured"][];
+            values: components["schemas"]["wide_aperture__core__documents__said__Measured"][];
         };
         /**
          * SavedPlace
@@ -10781,6 +12076,38 @@ export interface components {
             next: string | null;
         };
         /**
+         * ShootReview
+         * @description A shoot read back. unassigned: frames that fit no situation; offsets: how bodies' clocks differ, as proposed.
+         */
+        ShootReview: {
+            /** Advice */
+            advice: components["schemas"]["Advice"][];
+            /** Ahead S */
+            ahead_s: {
+                [key: string]: number;
+            };
+            /** Bodies */
+            bodies: string[];
+            /** Clocks */
+            clocks: components["schemas"]["ClockOffset"][];
+            /** Figures */
+            figures: components["schemas"]["wide_aperture__core__review__own__Measured"][];
+            /** Frames */
+            frames: number;
+            /** Judged */
+            judged: number;
+            /** Kept */
+            kept: number;
+            /** Situations */
+            situations: components["schemas"]["SituationReview"][];
+            /** Unassigned */
+            unassigned: number;
+            /** Unplanned */
+            unplanned: components["schemas"]["Unplanned"][];
+            /** Without Time */
+            without_time: number;
+        };
+        /**
          * ShootSummary
          * @description A shoot in the list: how far it is and what to do next.
          */
@@ -11124,6 +12451,73 @@ export interface components {
             items: components["schemas"]["StoredSituation"][];
             /** Next */
             next: string | null;
+        };
+        /**
+         * SituationReview
+         * @description One situation read back. kept null: nobody judged the frames. thinned: how many frames the points leave out.
+         */
+        SituationReview: {
+            /** Body */
+            body: string;
+            /**
+             * Broken
+             * @description Frames slower than the slowest time that was set
+             */
+            broken: number;
+            /** Bursts */
+            bursts: number;
+            /** Facts */
+            facts: components["schemas"]["Fact"][];
+            /** Frames */
+            frames: number;
+            kept: components["schemas"]["KeepRate"] | null;
+            /**
+             * Light Planned
+             * @description darkest, expected, brightest EV at ISO 100
+             */
+            light_planned: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Light Seen
+             * @description 10 %, middle, 90 %; null: set by hand
+             */
+            light_seen: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Limits */
+            limits: components["schemas"]["LimitShown"][];
+            /** Noticed */
+            noticed: components["schemas"]["Noticed"][];
+            /**
+             * Pinned
+             * @description Frames that stood on the ISO ceiling
+             */
+            pinned: number;
+            points: components["schemas"]["Points"];
+            /** Rates */
+            rates: {
+                [key: string]: components["schemas"]["KeepRate"][];
+            };
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
+            /** Thinned */
+            thinned: number;
+            /** Title */
+            title: string;
+            /**
+             * Unplanned
+             * @description Why there is no plan to compare with; empty: there is one
+             * @default
+             */
+            unplanned: string;
         };
         /**
          * SkyBlock
@@ -11470,6 +12864,22 @@ export interface components {
              */
             updated_at: string;
         };
+        /** StoredFrame */
+        StoredFrame: {
+            document: components["schemas"]["Frame"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
         /** StoredLens */
         StoredLens: {
             document: components["schemas"]["Lens"];
@@ -11521,6 +12931,22 @@ export interface components {
         /** StoredPlace */
         StoredPlace: {
             document: components["schemas"]["SavedPlace"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
+        /** StoredReview */
+        StoredReview: {
+            document: components["schemas"]["ReviewDocument"];
             /**
              * Id
              * Format: uuid
@@ -12447,6 +13873,28 @@ export interface components {
             stays: string[];
         };
         /**
+         * Unplanned
+         * @description A situation whose frames have no plan to be compared with.
+         */
+        Unplanned: {
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Sentence */
+            sentence: string;
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * UsualControl
          * @description The control most bodies give a setting.
          */
@@ -12829,6 +14277,23 @@ export interface components {
             label: string;
         };
         /**
+         * Measured
+         * @description A value within a sentence, spelt with its unit as people read it who measure in metres, and in feet.
+         */
+        wide_aperture__core__documents__said__Measured: {
+            /** Imperial */
+            imperial: string;
+            /** Metric */
+            metric: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "m" | "m/s" | "°C";
+            /** Value */
+            value: number;
+        };
+        /**
          * Option
          * @description One answer, in words, and what stands in the request for it.
          */
@@ -12839,6 +14304,29 @@ export interface components {
             label: string;
             /** Value */
             value: unknown;
+        };
+        /**
+         * Measured
+         * @description A figure of practice as these frames tell it. own null: they do not tell it, and the sentence says why.
+         */
+        wide_aperture__core__review__own__Measured: {
+            /** Differs */
+            differs: boolean;
+            /** Frames */
+            frames: number;
+            /** Kept */
+            kept: number;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            own: components["schemas"]["OwnFigure"] | null;
+            /** Sentence */
+            sentence: string;
+            /** Trade */
+            trade: number;
+            /** Unit */
+            unit: string;
         };
     };
     responses: never;
@@ -12852,9 +14340,12 @@ export type Accessories = components['schemas']['Accessories'];
 export type Action = components['schemas']['Action'];
 export type Activity = components['schemas']['Activity'];
 export type Advice = components['schemas']['Advice'];
+export type AdviceIn = components['schemas']['AdviceIn'];
 export type Agreement = components['schemas']['Agreement'];
 export type Alternative = components['schemas']['Alternative'];
+export type AnswerIn = components['schemas']['AnswerIn'];
 export type AnswerMoves = components['schemas']['AnswerMoves'];
+export type Answered = components['schemas']['Answered'];
 export type Apart = components['schemas']['Apart'];
 export type ApertureAt = components['schemas']['ApertureAt'];
 export type AreasOut = components['schemas']['AreasOut'];
@@ -12865,6 +14356,7 @@ export type Assumed = components['schemas']['Assumed'];
 export type Assumption = components['schemas']['Assumption'];
 export type AtHand = components['schemas']['AtHand'];
 export type BalancedRise = components['schemas']['BalancedRise'];
+export type BeforeItem = components['schemas']['BeforeItem'];
 export type BinOut = components['schemas']['BinOut'];
 export type BlockLightOut = components['schemas']['BlockLightOut'];
 export type Body = components['schemas']['Body'];
@@ -12878,6 +14370,7 @@ export type BracketOut = components['schemas']['BracketOut'];
 export type BracketRequest = components['schemas']['BracketRequest'];
 export type BracketSetting = components['schemas']['BracketSetting'];
 export type Brief = components['schemas']['Brief'];
+export type BurstChange = components['schemas']['BurstChange'];
 export type CalendarItem = components['schemas']['CalendarItem'];
 export type CalendarRequest = components['schemas']['CalendarRequest'];
 export type CameraRequest = components['schemas']['CameraRequest'];
@@ -12890,7 +14383,11 @@ export type CardInCamera = components['schemas']['CardInCamera'];
 export type CardRequest = components['schemas']['CardRequest'];
 export type CastOut = components['schemas']['CastOut'];
 export type CatalogueEntry = components['schemas']['CatalogueEntry'];
+export type CeilingChange = components['schemas']['CeilingChange'];
 export type Cell = components['schemas']['Cell'];
+export type ChangeIn = components['schemas']['ChangeIn'];
+export type ChangeOut = components['schemas']['ChangeOut'];
+export type ChangedRow = components['schemas']['ChangedRow'];
 export type ChangingLight = components['schemas']['ChangingLight'];
 export type ChangingOut = components['schemas']['ChangingOut'];
 export type Channels = components['schemas']['Channels'];
@@ -12900,6 +14397,7 @@ export type Checklist = components['schemas']['Checklist'];
 export type Choice = components['schemas']['Choice'];
 export type ChosenPieces = components['schemas']['ChosenPieces'];
 export type Chromaticity = components['schemas']['Chromaticity'];
+export type ClockOffset = components['schemas']['ClockOffset'];
 export type ComposedScene = components['schemas']['ComposedScene'];
 export type Condition = components['schemas']['Condition'];
 export type ContentsOffer = components['schemas']['ContentsOffer'];
@@ -12907,9 +14405,11 @@ export type Control = components['schemas']['Control'];
 export type ControlConflict = components['schemas']['ControlConflict'];
 export type ControlPlan = components['schemas']['ControlPlan'];
 export type Correction = components['schemas']['Correction'];
+export type CountOut = components['schemas']['CountOut'];
 export type Crop = components['schemas']['Crop'];
 export type CsvFault = components['schemas']['CsvFault'];
 export type CsvIn = components['schemas']['CsvIn'];
+export type CsvOut = components['schemas']['CsvOut'];
 export type CsvReading = components['schemas']['CsvReading'];
 export type DarkNight = components['schemas']['DarkNight'];
 export type DayOut = components['schemas']['DayOut'];
@@ -12917,34 +14417,47 @@ export type DayRequest = components['schemas']['DayRequest'];
 export type DeletedOut = components['schemas']['DeletedOut'];
 export type Development = components['schemas']['Development'];
 export type Difference = components['schemas']['Difference'];
+export type Differs = components['schemas']['Differs'];
 export type DotOut = components['schemas']['DotOut'];
 export type Drill = components['schemas']['Drill'];
 export type DrillStep = components['schemas']['DrillStep'];
+export type Entry = components['schemas']['Entry'];
 export type EventOut = components['schemas']['EventOut'];
 export type ExportRequest = components['schemas']['ExportRequest'];
 export type ExposureField = components['schemas']['ExposureField'];
 export type FaceSpot = components['schemas']['FaceSpot'];
+export type Fact = components['schemas']['Fact'];
 export type FactoryChange = components['schemas']['FactoryChange'];
 export type Failure = components['schemas']['Failure'];
 export type FieldCard = components['schemas']['FieldCard'];
 export type FieldNote = components['schemas']['FieldNote'];
 export type FieldNotePage = components['schemas']['FieldNotePage'];
+export type FigureChange = components['schemas']['FigureChange'];
 export type FigureUsed = components['schemas']['FigureUsed'];
+export type FileAnswer = components['schemas']['FileAnswer'];
 export type FinderItem = components['schemas']['FinderItem'];
 export type Finding = components['schemas']['Finding'];
 export type Flash = components['schemas']['Flash'];
 export type FlashSync = components['schemas']['FlashSync'];
 export type FocusOutcome = components['schemas']['FocusOutcome'];
 export type FocusSetup = components['schemas']['FocusSetup'];
+export type FolderIn = components['schemas']['FolderIn'];
 export type FollowOut = components['schemas']['FollowOut'];
 export type FollowRequest = components['schemas']['FollowRequest'];
+export type FoundFrame = components['schemas']['FoundFrame'];
+export type FoundOut = components['schemas']['FoundOut'];
 export type Foundation = components['schemas']['Foundation'];
 export type FoundationDocument = components['schemas']['FoundationDocument'];
 export type FoundationPage = components['schemas']['FoundationPage'];
 export type FoundationRead = components['schemas']['FoundationRead'];
+export type Frame = components['schemas']['Frame'];
+export type FrameMeasures = components['schemas']['FrameMeasures'];
+export type FrameMetadata = components['schemas']['FrameMetadata'];
 export type FrameOut = components['schemas']['FrameOut'];
+export type FramePage = components['schemas']['FramePage'];
 export type FrameRate = components['schemas']['FrameRate'];
 export type FrameRead = components['schemas']['FrameRead'];
+export type FrameSummary = components['schemas']['FrameSummary'];
 export type Framing = components['schemas']['Framing'];
 export type Function = components['schemas']['Function'];
 export type Gap = components['schemas']['Gap'];
@@ -12962,6 +14475,9 @@ export type ImportRequest = components['schemas']['ImportRequest'];
 export type Irrelevance = components['schemas']['Irrelevance'];
 export type IsoByTime = components['schemas']['IsoByTime'];
 export type IsoCeilings = components['schemas']['IsoCeilings'];
+export type JobOut = components['schemas']['JobOut'];
+export type JobsOut = components['schemas']['JobsOut'];
+export type KeepRate = components['schemas']['KeepRate'];
 export type KitFile = components['schemas']['KitFile'];
 export type LabOut = components['schemas']['LabOut'];
 export type LabRequest = components['schemas']['LabRequest'];
@@ -12973,11 +14489,13 @@ export type LightByEv = components['schemas']['LightByEv'];
 export type LightByName = components['schemas']['LightByName'];
 export type LightByReading = components['schemas']['LightByReading'];
 export type LightBySky = components['schemas']['LightBySky'];
+export type LightChange = components['schemas']['LightChange'];
 export type LightKept = components['schemas']['LightKept'];
 export type LightRead = components['schemas']['LightRead'];
 export type LightRequest = components['schemas']['LightRequest'];
 export type LightSeen = components['schemas']['LightSeen'];
 export type LightStep = components['schemas']['LightStep'];
+export type LimitShown = components['schemas']['LimitShown'];
 export type ListedSetup = components['schemas']['ListedSetup'];
 export type LongTimeProgram = components['schemas']['LongTimeProgram'];
 export type Look = components['schemas']['Look'];
@@ -12994,6 +14512,7 @@ export type MeterOut = components['schemas']['MeterOut'];
 export type MeterReading = components['schemas']['MeterReading'];
 export type MeterSetting = components['schemas']['MeterSetting'];
 export type MeteredBy = components['schemas']['MeteredBy'];
+export type Minutes = components['schemas']['Minutes'];
 export type Mishap = components['schemas']['Mishap'];
 export type Missing = components['schemas']['Missing'];
 export type MoonEvent = components['schemas']['MoonEvent'];
@@ -13015,6 +14534,7 @@ export type NightSearch = components['schemas']['NightSearch'];
 export type NightWish = components['schemas']['NightWish'];
 export type NotesOut = components['schemas']['NotesOut'];
 export type NotesRequest = components['schemas']['NotesRequest'];
+export type Noticed = components['schemas']['Noticed'];
 export type NumberEnds = components['schemas']['NumberEnds'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
@@ -13041,6 +14561,7 @@ export type Phrasebook = components['schemas']['Phrasebook'];
 export type PhrasebookPage = components['schemas']['PhrasebookPage'];
 export type PiecesOut = components['schemas']['PiecesOut'];
 export type Pin = components['schemas']['Pin'];
+export type PinChange = components['schemas']['PinChange'];
 export type Place = components['schemas']['Place'];
 export type PlaceCost = components['schemas']['PlaceCost'];
 export type PlacePage = components['schemas']['PlacePage'];
@@ -13048,7 +14569,9 @@ export type Plan = components['schemas']['Plan'];
 export type PlanInput = components['schemas']['PlanInput'];
 export type PlannedFrame = components['schemas']['PlannedFrame'];
 export type PlannedSituation = components['schemas']['PlannedSituation'];
+export type PlayIn = components['schemas']['PlayIn'];
 export type Pointed = components['schemas']['Pointed'];
+export type Points = components['schemas']['Points'];
 export type PredictedFrame = components['schemas']['PredictedFrame'];
 export type Preferences = components['schemas']['Preferences'];
 export type PreflightRequest = components['schemas']['PreflightRequest'];
@@ -13059,12 +14582,14 @@ export type Price = components['schemas']['Price'];
 export type Problem = components['schemas']['Problem'];
 export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
+export type Proof = components['schemas']['Proof'];
 export type Proposal = components['schemas']['Proposal'];
 export type ProposedControl = components['schemas']['ProposedControl'];
 export type RankedCause = components['schemas']['RankedCause'];
 export type RawTrial = components['schemas']['RawTrial'];
 export type Reach = components['schemas']['Reach'];
 export type ReadNoisePoint = components['schemas']['ReadNoisePoint'];
+export type ReadOut = components['schemas']['ReadOut'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingsOut = components['schemas']['ReadingsOut'];
 export type Rehearsal = components['schemas']['Rehearsal'];
@@ -13077,9 +14602,13 @@ export type ReserveAdvice = components['schemas']['ReserveAdvice'];
 export type ReserveFloor = components['schemas']['ReserveFloor'];
 export type ReserveOption = components['schemas']['ReserveOption'];
 export type RestoreChoice = components['schemas']['RestoreChoice'];
+export type RestoreIn = components['schemas']['RestoreIn'];
 export type RestoreJob = components['schemas']['RestoreJob'];
 export type RestoredOut = components['schemas']['RestoredOut'];
+export type ReviewDocument = components['schemas']['ReviewDocument'];
 export type ReviewFunction = components['schemas']['ReviewFunction'];
+export type ReviewOut = components['schemas']['ReviewOut'];
+export type ReviewPage = components['schemas']['ReviewPage'];
 export type RevisionOut = components['schemas']['RevisionOut'];
 export type RevisionPage = components['schemas']['RevisionPage'];
 export type RisesRequest = components['schemas']['RisesRequest'];
@@ -13122,12 +14651,14 @@ export type Shoot = components['schemas']['Shoot'];
 export type ShootCards = components['schemas']['ShootCards'];
 export type ShootChecklist = components['schemas']['ShootChecklist'];
 export type ShootPage = components['schemas']['ShootPage'];
+export type ShootReview = components['schemas']['ShootReview'];
 export type ShootSummary = components['schemas']['ShootSummary'];
 export type ShootSummaryPage = components['schemas']['ShootSummaryPage'];
 export type SimulatedCamera = components['schemas']['SimulatedCamera'];
 export type Situation = components['schemas']['Situation'];
 export type SituationOfShootPage = components['schemas']['SituationOfShootPage'];
 export type SituationPage = components['schemas']['SituationPage'];
+export type SituationReview = components['schemas']['SituationReview'];
 export type SkyBlock = components['schemas']['SkyBlock'];
 export type SkyContext = components['schemas']['SkyContext'];
 export type SkyPoint = components['schemas']['SkyPoint'];
@@ -13146,10 +14677,12 @@ export type Stored = components['schemas']['Stored'];
 export type StoredBody = components['schemas']['StoredBody'];
 export type StoredFieldNote = components['schemas']['StoredFieldNote'];
 export type StoredFoundation = components['schemas']['StoredFoundation'];
+export type StoredFrame = components['schemas']['StoredFrame'];
 export type StoredLens = components['schemas']['StoredLens'];
 export type StoredPacking = components['schemas']['StoredPacking'];
 export type StoredPhrasebook = components['schemas']['StoredPhrasebook'];
 export type StoredPlace = components['schemas']['StoredPlace'];
+export type StoredReview = components['schemas']['StoredReview'];
 export type StoredSetup = components['schemas']['StoredSetup'];
 export type StoredShoot = components['schemas']['StoredShoot'];
 export type StoredSituation = components['schemas']['StoredSituation'];
@@ -13188,6 +14721,7 @@ export type TwoBodies = components['schemas']['TwoBodies'];
 export type TwoBodiesIn = components['schemas']['TwoBodiesIn'];
 export type TypicalOut = components['schemas']['TypicalOut'];
 export type UndoneOut = components['schemas']['UndoneOut'];
+export type Unplanned = components['schemas']['Unplanned'];
 export type UsualControl = components['schemas']['UsualControl'];
 export type VisibleOut = components['schemas']['VisibleOut'];
 export type VisibleRequest = components['schemas']['VisibleRequest'];
@@ -13208,7 +14742,9 @@ export type Zone = components['schemas']['Zone'];
 export type ZoneOut = components['schemas']['ZoneOut'];
 export type ZoneRequest = components['schemas']['ZoneRequest'];
 export type WideApertureCoreCraftSettingsOption = components['schemas']['wide_aperture__core__craft__settings__Option'];
+export type WideApertureCoreDocumentsSaidMeasured = components['schemas']['wide_aperture__core__documents__said__Measured'];
 export type WideApertureCorePlanningAskingOption = components['schemas']['wide_aperture__core__planning__asking__Option'];
+export type WideApertureCoreReviewOwnMeasured = components['schemas']['wide_aperture__core__review__own__Measured'];
 export type $defs = Record<string, never>;
 export interface operations {
     assess_setup: {
@@ -15831,6 +17367,1594 @@ export interface operations {
             };
         };
     };
+    frame_list: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FramePage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_csv_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_named: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": string[];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameSummary"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_of_shoot: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Asked */
+                    asked: string;
+                    /**
+                     * Uploads
+                     * @default []
+                     */
+                    uploads?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_search: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frame_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredFrame"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frame_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+                "If-None-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Frame"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredFrame"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredFrame"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frame_delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frame_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frame_revisions: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     framing: {
         parameters: {
             query?: never;
@@ -16678,6 +19802,568 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs: {
+        parameters: {
+            query?: {
+                shoot_id?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobsOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    job_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FolderIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    job_play: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    job_deed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                deed: "cancel" | "pause" | "go-on";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21561,6 +25247,1036 @@ export interface operations {
                 };
             };
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_shoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_proof: {
+        parameters: {
+            query: {
+                situation_id: string;
+                frame_id: string;
+            };
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proof"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_report: {
+        parameters: {
+            query?: {
+                format?: "markdown" | "csv" | "json" | "xmp";
+            };
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/markdown": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdviceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_list: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredReview"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+                "If-None-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredReview"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredReview"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_revisions: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -12,6 +12,7 @@ from pydantic import Field, ValidationError
 
 from wide_aperture.core.document import Name
 from wide_aperture.core.documents.named_look import NamedLook
+from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setup import Foundation, Standing
 from wide_aperture.core.documents.shoot import PlannedSituation
@@ -34,6 +35,7 @@ class FoundationDocument(Foundation):
             schools=self.schools,
             kept_apart=self.kept_apart,
             looks=self.looks,
+            figures=self.figures,
         )
 
 
@@ -107,8 +109,14 @@ def read_foundation(text: str) -> ReadFoundation:
         if _taken(left_out, f"look {number}", lambda each=each: NamedLook.model_validate(each))
     ]
     looks = _named_once(looks, left_out)
+    figures = {
+        name: own
+        for name, own in _mapped(content, "figures", left_out).items()
+        if _taken(left_out, f"own figure {name}", lambda own=own: OwnFigure.model_validate(own))
+    }
     known = {
         "looks",
+        "figures",
         "format",
         "format_version",
         "title",
@@ -131,6 +139,7 @@ def read_foundation(text: str) -> ReadFoundation:
             "schools": schools,
             "kept_apart": apart,
             "looks": looks,
+            "figures": figures,
         }
     )
     return ReadFoundation(document, tuple(left_out))
@@ -167,7 +176,7 @@ def _taken(left_out: list[str], name: str, make: Any) -> bool:
         make()
     except ValidationError as error:
         first = error.errors()[0]
-        known = name in SETTING_IDS or name.startswith(("standing value", "school of", "look "))
+        known = name in SETTING_IDS or name.startswith(("standing value", "school of", "look ", "own figure"))
         said = first["msg"].removeprefix("Value error, ") if known else "not known to this version"
         left_out.append(f"{name}: {said}")
         return False

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 
 from wide_aperture.core.document import Document, Finite, broken_rule
 from wide_aperture.core.documents.named_look import NamedLook
+from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.preferences import school_fault
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
@@ -127,6 +128,9 @@ class Foundation(Document):
         default=(), description="Settings in which own bodies are meant to differ"
     )
     looks: Annotated[tuple[NamedLook, ...], Field(max_length=60)] = ()
+    figures: Annotated[dict[Annotated[str, Field(max_length=80)], OwnFigure], Field(max_length=500)] = Field(
+        default={}, description="Own figures of practice, in the place of the trade's"
+    )
 
     @model_validator(mode="after")
     def _known(self) -> Self:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from typing import Annotated, Self
 
 from pydantic import Field, model_validator
@@ -50,13 +50,8 @@ class Brief(Document):
     @model_validator(mode="after")
     def _figures_are_known_and_sane(self) -> Self:
         for name, own in self.figures.items():
-            trade = by_full_name().get(name)
-            if trade is None:
-                raise broken_rule(f"figures/{name}", "is no figure of practice")
-            if trade > 0 and not trade / FARTHEST_RATIO <= own.value <= trade * FARTHEST_RATIO:
-                raise broken_rule(f"figures/{name}/value", f"lies too far from the trade's {trade:g}")
-            if trade <= 0 and abs(own.value) > MOST_OWN_EV:
-                raise broken_rule(f"figures/{name}/value", f"must lie between -{MOST_OWN_EV:g} and {MOST_OWN_EV:g}")
+            if fault := figure_fault(name, own):
+                raise broken_rule(*fault)
         return self
 
     @cached_property
@@ -66,9 +61,20 @@ class Brief(Document):
         return self.preferences.schools_with(own) if own else self.preferences.schools
 
     @cached_property
+    def own_figures(self) -> Mapping[str, OwnFigure]:
+        """The person's own figures by full name: what is asked with here wins over what stands in the foundation.
+
+        What this version's table does not have is left aside: a foundation outlives figures.
+        """
+        if self.foundation is None or not self.foundation.figures:
+            return self.figures
+        standing = {name: own for name, own in self.foundation.figures.items() if not figure_fault(name, own)}
+        return {**standing, **self.figures}
+
+    @cached_property
     def own_values(self) -> dict[str, float]:
-        """The person's own figures by full name."""
-        return {name: own.value for name, own in self.figures.items()}
+        """The person's own figures' values by full name."""
+        return {name: own.value for name, own in self.own_figures.items()}
 
     @cached_property
     def held(self) -> dict[SettingId, Value]:
@@ -139,6 +145,18 @@ class PlanInput(Brief):
         """The same by other schools."""
         answered = {"schools": schools, "schools_here": tuple(Schools.model_fields)}
         return self.model_copy(update={"preferences": self.preferences.model_copy(update=answered)})
+
+
+def figure_fault(name: str, own: OwnFigure) -> tuple[str, str] | None:
+    """(field, rule) an own figure breaks: it must stand in the practice table, and not far beyond what anybody measures."""
+    trade = by_full_name().get(name)
+    if trade is None:
+        return f"figures/{name}", "is no figure of practice"
+    if trade > 0 and not trade / FARTHEST_RATIO <= own.value <= trade * FARTHEST_RATIO:
+        return f"figures/{name}/value", f"lies too far from the trade's {trade:g}"
+    if trade <= 0 and abs(own.value) > MOST_OWN_EV:
+        return f"figures/{name}/value", f"must lie between -{MOST_OWN_EV:g} and {MOST_OWN_EV:g}"
+    return None
 
 
 def _held(pins: Iterable[Pin]) -> dict[SettingId, Value]:

@@ -36,7 +36,7 @@ def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
     wanted = wanted_at(draft, ev100, draft.exposure.nd_stops)
     shutter, aperture, iso = settle(draft, draft.exposure, wanted)
     settings_ev = float(exposure_value(aperture, shutter, iso))
-    error = wanted - settings_ev + _held_compensation_ev(draft)
+    error = wanted - settings_ev + held_compensation_ev(draft)
     said = f"{wording.seconds(shutter)}, {format_aperture(aperture)}, {format_iso(iso)}"
     if abs(error) > 1 / 3:
         said += f": {wording.stops_word(error)} too {'bright' if error > 0 else 'dark'}"
@@ -51,7 +51,7 @@ def _frame(draft: Draft, light: str, ev100: float) -> PredictedFrame:
     )
 
 
-def _held_compensation_ev(draft: Draft) -> float:
+def held_compensation_ev(draft: Draft) -> float:
     """How much a pinned compensation moves an automatic exposure from what the tones need."""
     held = draft.held.get("exposure_comp_ev")
     by_hand = exposes_by_hand(draft.option("exposure_mode"))

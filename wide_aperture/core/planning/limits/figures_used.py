@@ -23,7 +23,7 @@ def figures_used(case: Case, limit: str) -> tuple[FigureUsed, ...]:
     situation = case.situation
     asked = (case.output.name, case.subject.kind, situation.support, situation.direction, situation.genre, OTHER)
     used = _of_the_trade(limit, situation.look, asked)
-    own = case.given.figures
+    own = case.given.own_figures
     if not own:
         return used
     return tuple(
@@ -54,14 +54,14 @@ def _full_names(entry: Figure, asked: tuple[str, ...]) -> tuple[str, ...]:
 
 def with_own_figures(case: Case, term: Term) -> Term:
     """The term, its sentence ending with the person's own figure where one decided."""
-    if not case.given.figures:
+    if not case.given.own_figures:
         return term
     said = [_said(case, used) for used in figures_used(case, term.id) if used.whose == "yours"]
     return replace(term, say=lambda: " ".join((term.say(), *said))) if said else term
 
 
 def _said(case: Case, used: FigureUsed) -> str:
-    own = case.given.figures[used.name]
+    own = case.given.own_figures[used.name]
     span = f" ({own.low:g} to {own.high:g})" if own.low is not None and own.high is not None else ""
     known = [f"{own.n} frames" if own.n else "", own.date.isoformat() if own.date else ""]
     measured = f", {', '.join(part for part in known if part)}" if any(known) else ""

@@ -14,6 +14,7 @@ from wide_aperture.rehearse.pool import few_arenas
 from wide_aperture.server.data_folder.errors import DataFolderError
 from wide_aperture.server.data_folder.here import data_folder
 from wide_aperture.server.data_folder.keeper import Keeper
+from wide_aperture.server.long_work import Watched
 from wide_aperture.server.web_server import make_server
 from wide_aperture.server.wsgi import application
 
@@ -56,11 +57,14 @@ class Command(BaseCommand):
         sys.setswitchinterval(TAKES_TURNS_S)
         keeper = Keeper(folder, lambda: dt.datetime.now(dt.UTC))
         keeper.start()
+        worker = Watched()
+        worker.start()
         self.stdout.write(f"Wide Aperture is at http://{HOST}:{port}  (stop with Ctrl+C)")
         self.stdout.flush()
         try:
             make_server(application, listener).run()
         finally:
+            worker.stop()
             keeper.stop()
 
 

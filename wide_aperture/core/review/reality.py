@@ -1,0 +1,397 @@
+"""A situation's frames beside its plan: what held, where the limits bit, what was kept."""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import get_args
+from uuid import UUID
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field
+
+from wide_aperture.core.craft import settings as catalogue
+from wide_aperture.core.craft.exposure_modes import mode_facts
+from wide_aperture.core.craft.settings import CatalogueEntry
+from wide_aperture.core.craft.values import say_value
+from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.setting_ids import SettingId
+from wide_aperture.core.frames.our_words import PROGRAM_OF
+from wide_aperture.core.physics.quantities import format_iso
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.compute import plan_of
+from wide_aperture.core.planning.plan_input import PlanInput
+from wide_aperture.core.review.assign import Span
+from wide_aperture.core.review.kept import By, KeepRate, keep_rates, rate
+from wide_aperture.core.review.seen import stands
+from wide_aperture.core.review.table import Floats, FrameTable, Words, seconds_of
+
+SIXTH = 2 ** (1 / 6)
+MOST_POINTS = 2500
+MOST_LISTED, MOST_NAMED = 3, 50
+BURNT_SHARE = 0.02
+HOLDS = 0.9  # of the frames
+SHOWN_AXES = ("shutter_s", "iso")
+
+
+class LimitShown(Document):
+    """Where a limit lies on an axis: what is beyond it. low, high: the ends of what it forbids or prices, null: open."""
+
+    axis: str
+    low: Finite | None
+    high: Finite | None
+    label: str
+    sentence: str
+    whose: str = Field(description="trade, yours or plan")
+
+
+class Fact(Document):
+    """A setting as planned and as it was. as_planned: frames, of so many whose file says it."""
+
+    setting: str
+    label: str
+    planned: str
+    was: str
+    as_planned: int
+    of: int
+    holds: bool
+
+
+class Points(Document):
+    """Frames as charts draw them, by column. at_min: from midnight of the shoot's first day; kept: 1, 0 or null."""
+
+    ids: tuple[str, ...]
+    at_min: tuple[Finite | None, ...]
+    shutter_s: tuple[Finite | None, ...]
+    iso: tuple[Finite | None, ...]
+    aperture: tuple[Finite | None, ...]
+    comp_ev: tuple[Finite | None, ...]
+    light_ev: tuple[Finite | None, ...]
+    kept: tuple[int | None, ...]
+
+
+class Noticed(Document):
+    """Something about the frames worth knowing that no change of setup answers. ids: some of the frames."""
+
+    code: str
+    frames: int
+    sentence: str
+    ids: tuple[str, ...] = ()
+
+
+class SituationReview(Document):
+    """One situation read back. kept null: nobody judged the frames. thinned: how many frames the points leave out."""
+
+    situation_id: UUID
+    title: str
+    body: str
+    frames: int
+    bursts: int
+    kept: KeepRate | None
+    light_planned: tuple[Finite, Finite, Finite] = Field(description="darkest, expected, brightest EV at ISO 100")
+    light_seen: tuple[Finite, Finite, Finite] | None = Field(description="10 %, middle, 90 %; null: set by hand")
+    facts: tuple[Fact, ...]
+    limits: tuple[LimitShown, ...]
+    points: Points
+    thinned: int
+    rates: dict[str, tuple[KeepRate, ...]]
+    pinned: int = Field(description="Frames that stood on the ISO ceiling")
+    broken: int = Field(description="Frames slower than the slowest time that was set")
+    noticed: tuple[Noticed, ...]
+    unplanned: str = Field(default="", description="Why there is no plan to compare with; empty: there is one")
+
+
+@dataclass(frozen=True)
+class Read:
+    """A situation with its plan and its frames, as figures and advice ask for it."""
+
+    given: PlanInput
+    plan: Plan
+    frames: FrameTable
+    light_ev: Floats
+
+    @property
+    def case(self) -> Case:
+        return self.given.case
+
+    @property
+    def mode(self) -> str:
+        return self.plan.setup.option("exposure_mode") or "manual"
+
+    @property
+    def ceiling(self) -> float:
+        return self.plan.setup.number("iso_ceiling") or self.given.body.ceilings.routine
+
+    @property
+    def automatic_iso(self) -> bool:
+        return mode_facts(self.mode).automatic_iso
+
+    @property
+    def pinned(self) -> NDArray[np.bool_]:
+        """Frames on the ceiling of an automatic ISO."""
+        return self.automatic_iso & (self.frames.iso * SIXTH >= self.ceiling)
+
+    @property
+    def slowest_s(self) -> float:
+        """The slowest time that was set, or the plan's own where it is set by hand."""
+        return self.plan.setup.number("slowest_shutter_s") or self.plan.choice.shutter_s
+
+    @property
+    def broken(self) -> NDArray[np.bool_]:
+        """Frames whose time the camera let grow past what was set."""
+        moves = "shutter_s" in mode_facts(self.mode).moves
+        return moves & (self.frames.exposure_s > self.slowest_s * SIXTH)
+
+
+def read(given: PlanInput, frames: FrameTable) -> Read:
+    """A situation with its frames. Raises: as plan_of."""
+    plan = plan_of(given)
+    return Read(given, plan, frames, _light(given.case, plan, frames))
+
+
+def span_of(given: PlanInput) -> Span:
+    """How frames can belong to it."""
+    situation = given.situation
+    return Span(
+        situation.id, given.body.name, situation.starts_at_min, situation.ends_at_min, given.case.light.ev100,
+        given.case.glass.focal_mm, situation.order,
+    )  # fmt: skip
+
+
+def _light(case: Case, plan: Plan, frames: FrameTable) -> Floats:
+    """EV at ISO 100 of the light, as a camera that exposes itself says it by what it set; NaN where a hand or an end of its range decided."""
+    facts = mode_facts(plan.setup.option("exposure_mode"))
+    if not facts.exposes_itself or case.flash.leads:
+        return np.full(len(frames), np.nan)
+    planned = plan.setup.number("exposure_comp_ev") or 0.0
+    turned = np.nan_to_num(frames.comp_ev, nan=planned) - planned
+    light = (
+        frames.settings_ev
+        + turned
+        + case.light.ambient_offset_ev
+        + case.light.highlight_shift_ev
+        + plan.choice.nd_stops
+    )
+    if facts.moves == ("iso",):
+        ceiling = plan.setup.number("iso_ceiling") or case.body.ceilings.routine
+        floor = plan.setup.number("iso_floor") or case.body.base_iso
+        at_an_end = (frames.iso * SIXTH >= ceiling) | (frames.iso <= floor * SIXTH)
+        light = np.where(at_an_end, np.nan, light)
+    said = PROGRAM_OF.get(plan.setup.option("exposure_mode") or "")
+    return np.where(np.array([each in (None, said) for each in frames.programs], bool), light, np.nan)
+
+
+def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
+    """What there is to see of a situation."""
+    frames, situation = made.frames, made.given.situation
+    kept = frames.kept
+    known = ~np.isnan(kept)
+    light = made.plan.light
+    points, thinned = _points(made, midnight)
+    return SituationReview(
+        situation_id=situation.id,
+        title=situation.title,
+        body=made.given.body.name,
+        frames=len(frames),
+        bursts=len(np.unique(frames.burst)),
+        kept=rate("kept", 0.0, int(kept[known].sum()), int(known.sum())) if known.any() else None,
+        light_planned=(light.ev_low, light.ev100, light.ev_high),
+        light_seen=_spread(made.light_ev),
+        facts=tuple(_facts(made)),
+        limits=tuple(_limits(made)),
+        points=points,
+        thinned=thinned,
+        rates={by: found for by in get_args(By) if (found := keep_rates(frames, by))},
+        pinned=int(made.pinned.sum()),
+        broken=int(made.broken.sum()),
+        noticed=tuple(_noticed(made)),
+    )  # fmt: skip
+
+
+def _spread(light_ev: Floats) -> tuple[float, float, float] | None:
+    """Where eight in ten lie, and the middle; None where no frame tells."""
+    seen = light_ev[~np.isnan(light_ev)]
+    if not len(seen):
+        return None
+    low, middle, high = (round(float(each), 2) for each in np.percentile(seen, (10, 50, 90)))
+    return low, middle, high
+
+
+def _facts(made: Read) -> Iterator[Fact]:
+    frames, setup, choice = made.frames, made.plan.setup, made.plan.choice
+    moves = mode_facts(made.mode).moves
+    words: tuple[tuple[SettingId, str | None, Words], ...] = (
+        ("exposure_mode", made.mode, frames.programs),
+        ("metering", setup.option("metering"), frames.metering),
+        ("white_balance", setup.option("white_balance"), frames.whites),
+    )
+    numbers: tuple[tuple[SettingId, float, Floats], ...] = (
+        ("shutter_s", choice.shutter_s, frames.exposure_s),
+        ("aperture", choice.aperture, frames.f_number),
+        ("iso", choice.iso, frames.iso),
+        ("exposure_comp_ev", setup.number("exposure_comp_ev") or 0.0, frames.comp_ev),
+    )
+    for setting, planned, said in words[:1]:
+        yield from _words_fact(setting, planned, said)
+    for setting, value, column in numbers:
+        yield from _number_fact(setting, value, column, floats=setting in moves)
+    for setting, planned, said in words[1:]:
+        yield from _words_fact(setting, planned, said)
+
+
+def _words_fact(setting: SettingId, planned: str | None, column: Words) -> Iterator[Fact]:
+    said = [str(each) for each in column if each is not None]
+    if not said or planned is None:
+        return
+    entry = catalogue.setting(setting)
+    wanted = PROGRAM_OF.get(planned, planned) if setting == "exposure_mode" else planned
+    names, counts = np.unique(np.array(said), return_counts=True)
+    right = int(counts[names == wanted].sum())
+    was = _listed([say_value(entry, str(name)) for name in names], counts)
+    yield _fact(entry, say_value(entry, planned), was, right, len(said))
+
+
+def _number_fact(setting: SettingId, planned: float, column: Floats, *, floats: bool) -> Iterator[Fact]:
+    values = column[~np.isnan(column)]
+    if not len(values):
+        return
+    entry = catalogue.setting(setting)
+    if floats:  # the camera chose it: there is a range and nothing to keep to
+        low, high = (say_value(entry, float(end)) for end in np.percentile(values, (10, 90)))
+        was = low if low == high else f"{low} to {high}"
+        yield _fact(entry, f"about {say_value(entry, planned)}", was, len(values), len(values))
+        return
+    right = sum(stands(setting, float(value), planned) for value in values)
+    names, counts = np.unique(np.round(values, 6), return_counts=True)
+    was = _listed([say_value(entry, float(name)) for name in names], counts)
+    yield _fact(entry, say_value(entry, planned), was, int(right), len(values))
+
+
+def _listed(names: Sequence[str], counts: NDArray[np.int64]) -> str:
+    """What was set most, with how often where it was not always."""
+    if len(names) == 1:
+        return names[0]
+    return "; ".join(f"{names[k]}, {counts[k]}" for k in np.argsort(-counts)[:MOST_LISTED])
+
+
+def _fact(entry: CatalogueEntry, planned: str, was: str, right: int, of: int) -> Fact:
+    return Fact(
+        setting=entry.id, label=entry.label, planned=planned, was=was, as_planned=right, of=of, holds=right >= HOLDS * of
+    )  # fmt: skip
+
+
+def _limits(made: Read) -> Iterator[LimitShown]:
+    """What is beyond each limit of the plan, on the axes that are drawn."""
+    for window in made.plan.windows:
+        if window.axis not in SHOWN_AXES:
+            continue
+        whose = "yours" if any(used.whose == "yours" for used in window.figures) else "trade"
+        if window.high is not None:
+            yield LimitShown(
+                axis=window.axis, low=window.high, high=None, label=window.imposed_by, sentence=window.sentence, whose=whose
+            )  # fmt: skip
+        if window.low is not None:
+            yield LimitShown(
+                axis=window.axis, low=None, high=window.low, label=window.imposed_by, sentence=window.sentence, whose=whose
+            )  # fmt: skip
+    if made.automatic_iso:
+        said = (
+            f"{int(made.pinned.sum())} frames stand on the ceiling" if made.pinned.any() else "the ceiling that was set"
+        )
+        yield LimitShown(
+            axis="iso", low=made.ceiling, high=None, label="your ceiling", sentence=f"{format_iso(made.ceiling)}: {said}.", whose="plan"
+        )  # fmt: skip
+
+
+def _points(made: Read, midnight: dt.datetime | None) -> tuple[Points, int]:
+    """At most so many points: every kept frame, the others thinned evenly."""
+    frames, kept = made.frames, made.frames.kept
+    chosen = np.arange(len(frames))
+    if len(chosen) > MOST_POINTS:
+        always = np.flatnonzero(kept == 1)[:MOST_POINTS]
+        others = np.setdiff1d(chosen, always)
+        room = MOST_POINTS - len(always)
+        some = others[np.linspace(0, len(others) - 1, room).astype(int)] if room > 0 else others[:0]
+        chosen = np.union1d(always, some)
+    zero = seconds_of(midnight)
+    minutes = (frames.at_s - zero) / 60 if zero is not None else frames.at_s / 60 - np.nanmin(frames.at_s) / 60
+
+    def column(values: Floats, digits: int) -> tuple[float | None, ...]:
+        return tuple(None if math.isnan(v) else round(v, digits) for v in values[chosen].tolist())
+
+    return Points(
+        ids=tuple(frames.ids[chosen]),
+        at_min=column(minutes, 2),
+        shutter_s=column(frames.exposure_s, 7),
+        iso=column(frames.iso, 0),
+        aperture=column(frames.f_number, 2),
+        comp_ev=column(frames.comp_ev, 2),
+        light_ev=column(made.light_ev, 2),
+        kept=tuple(None if math.isnan(v) else int(v) for v in kept[chosen].tolist()),
+    ), len(frames) - len(chosen)
+
+
+def _noticed(made: Read) -> Iterator[Noticed]:
+    frames = made.frames
+    wanted = PROGRAM_OF.get(made.mode)
+    other = np.array([each is not None and each != wanted for each in frames.programs], bool)
+    if other.any():
+        names = sorted({say_value(catalogue.setting("exposure_mode"), str(each)) for each in frames.programs[other]})
+        yield _notice(
+            "other_mode",
+            other,
+            frames,
+            f"in {wording.listed(names)}, where {say_value(catalogue.setting('exposure_mode'), made.mode)} was planned",
+        )
+    if made.pinned.any():
+        yield _notice(
+            "pinned",
+            made.pinned,
+            frames,
+            f"stood on the ISO ceiling of {format_iso(made.ceiling).removeprefix('ISO ')}",
+        )
+    if made.broken.any():
+        yield _notice(
+            "floor_broken",
+            made.broken,
+            frames,
+            f"were slower than the {wording.seconds(made.slowest_s)} that was set: the ISO had no room left",
+        )
+    clipped = np.nan_to_num(frames.burnt, nan=0.0) > BURNT_SHARE
+    if clipped.any():
+        yield _notice("burnt", clipped, frames, "have more than 2 % of their picture at white")
+    spread = _white_spread(frames)
+    if spread > 1:
+        yield Noticed(
+            code="whites",
+            frames=len(frames),
+            sentence=f"White balance was set {spread} different ways within one light.",
+        )
+
+
+def _notice(code: str, which: NDArray[np.bool_], frames: FrameTable, what: str) -> Noticed:
+    count = int(which.sum())
+    said = what if count > 1 else what.replace("were ", "was ", 1).replace("have ", "has ", 1)
+    return Noticed(
+        code=code,
+        frames=count,
+        sentence=f"{count} {'frame' if count == 1 else 'frames'} {said}.",
+        ids=tuple(frames.ids[which][:MOST_NAMED]),
+    )
+
+
+def _white_spread(frames: FrameTable) -> int:
+    return len({str(each) for each in frames.whites if each is not None})
+
+
+def by_situation(frames: FrameTable, found: NDArray[np.object_]) -> dict[str | None, NDArray[np.int64]]:
+    """Rows of each situation."""
+    groups: dict[str | None, list[int]] = {}
+    for k, name in enumerate(found):
+        groups.setdefault(name, []).append(k)
+    return {name: np.array(rows, np.int64) for name, rows in groups.items()}

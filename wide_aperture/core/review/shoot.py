@@ -1,0 +1,98 @@
+"""A whole shoot read back: clocks set right, frames given to situations and bursts, each situation beside its plan, and what to change."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Mapping, Sequence
+from uuid import UUID
+
+from wide_aperture.core.document import Document, Finite
+from wide_aperture.core.documents.said import Spoken
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.planning.plan_input import PlanInput
+from wide_aperture.core.review.advice import Advice, advice
+from wide_aperture.core.review.assign import bursts, situations
+from wide_aperture.core.review.clocks import ClockOffset, bodies_of, clock_offsets, set_right
+from wide_aperture.core.review.own import Measured, own_figures
+from wide_aperture.core.review.reality import Read, SituationReview, by_situation, read, review, span_of
+from wide_aperture.core.review.table import FrameTable
+
+
+class Unplanned(Spoken):
+    """A situation whose frames have no plan to be compared with."""
+
+    situation_id: UUID
+    title: str
+    sentence: str
+
+
+class ShootReview(Document):
+    """A shoot read back. unassigned: frames that fit no situation; offsets: how bodies' clocks differ, as proposed."""
+
+    frames: int
+    judged: int
+    kept: int
+    unassigned: int
+    without_time: int
+    bodies: tuple[str, ...]
+    clocks: tuple[ClockOffset, ...]
+    ahead_s: dict[str, Finite]
+    situations: tuple[SituationReview, ...]
+    unplanned: tuple[Unplanned, ...]
+    figures: tuple[Measured, ...]
+    advice: tuple[Advice, ...]
+
+
+def sorted_frames(
+    frames: FrameTable, planned: Sequence[PlanInput], midnight: dt.datetime | None, ahead_s: Mapping[str, float]
+) -> FrameTable:
+    """The frames by one clock, each with its situation, burst and place. Situations that cannot be planned take frames by their hours."""
+    right = set_right(frames, dict(ahead_s))
+
+    burst, place = bursts(right)
+    spans = []
+    for given in planned:
+        try:
+            spans.append(span_of(given))
+        except DomainError:
+            continue
+    return right.with_columns(burst=burst, place=place, situations=situations(right, spans, midnight))
+
+
+def review_shoot(
+    frames: FrameTable, planned: Sequence[PlanInput], midnight: dt.datetime | None, *, ahead_s: Mapping[str, float] | None = None
+) -> ShootReview:  # fmt: skip
+    """Read a shoot back.
+
+    Args: midnight: local, of its first day; ahead_s: by how much each body's clock goes ahead, as a person accepted it.
+    """
+    right = sorted_frames(frames, planned, midnight, ahead_s or {})
+    groups = by_situation(right, right.situations)
+    reads: list[Read] = []
+    unplanned: list[Unplanned] = []
+    for given in planned:
+        rows = groups.get(str(given.situation.id))
+        if rows is None:
+            continue
+        try:
+            reads.append(read(given, right.where(rows)))
+        except DomainError as error:
+            unplanned.append(
+                Unplanned(situation_id=given.situation.id, title=given.situation.title, sentence=f"It cannot be planned: {error.field} {error.rule}.")
+            )  # fmt: skip
+    figures = own_figures(reads, midnight.date() if midnight else dt.date.today())
+    kept = right.kept
+    return ShootReview(
+        frames=len(right),
+        judged=int((kept == kept).sum()),
+        kept=int((kept == 1).sum()),
+        unassigned=len(groups.get(None, ())),
+        without_time=int((right.at_s != right.at_s).sum()),
+        bodies=tuple(bodies_of(right)),
+        clocks=clock_offsets(frames),
+        ahead_s=dict(ahead_s or {}),
+        situations=tuple(review(each, midnight) for each in reads),
+        unplanned=tuple(unplanned),
+        figures=figures,
+        advice=advice(reads, figures, midnight),
+    )

@@ -1,0 +1,148 @@
+"""Frames as columns: what reckoning over ten thousand of them needs, and nothing else."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, fields, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wide_aperture.core.frames.metadata import FrameMetadata
+
+Floats = NDArray[np.float64]
+Words = NDArray[np.object_]
+EPOCH = dt.datetime(2000, 1, 1)
+
+
+@dataclass(frozen=True)
+class FrameTable:
+    """One row a frame, in the order they were taken. NaN and None: not said.
+
+    at_s: by the camera's clock, seconds from EPOCH; rating: NaN unrated; kept: see kept_of; ids, names, programs, metering, whites, bodies, serials,
+    situations: words; sharpness, burnt, black: measured on a preview; burst, place: -1 and 0 before they are found.
+    """
+
+    ids: Words
+    names: Words
+    at_s: Floats
+    exposure_s: Floats
+    f_number: Floats
+    iso: Floats
+    comp_ev: Floats
+    focal_mm: Floats
+    programs: Words
+    metering: Words
+    whites: Words
+    flash: Floats
+    bodies: Words
+    serials: Words
+    rating: Floats
+    kept: Floats
+    sharpness: Floats
+    burnt: Floats
+    black: Floats
+    situations: Words
+    burst: NDArray[np.int64]
+    place: NDArray[np.int64]
+
+    def __len__(self) -> int:
+        return len(self.ids)
+
+    def where(self, chosen: NDArray[np.bool_] | NDArray[np.int64]) -> FrameTable:
+        """These rows alone."""
+        return FrameTable(**{each.name: getattr(self, each.name)[chosen] for each in fields(self)})
+
+    def with_columns(self, **columns: NDArray[Any]) -> FrameTable:
+        """The same with other values in some columns."""
+        return replace(self, **columns)
+
+    @property
+    def settings_ev(self) -> Floats:
+        """The exposure value, at ISO 100, that each frame was set to."""
+        with np.errstate(invalid="ignore", divide="ignore"):
+            return np.asarray(np.log2(self.f_number**2 / self.exposure_s) - np.log2(self.iso / 100))
+
+
+@dataclass(frozen=True)
+class FrameRow:
+    """What a table is made of. situation: as a person put it, "" for none of them, None: to be found."""
+
+    id: str
+    name: str
+    said: FrameMetadata
+    rating: int | None = None
+    situation: str | None = None
+    sharpness: float | None = None
+    burnt: float | None = None
+    black: float | None = None
+
+
+def table_of(rows: Iterable[FrameRow]) -> FrameTable:
+    """The table of these frames, ordered by time; without a time they come last."""
+    listed = list(rows)
+    said = [row.said for row in listed]
+    rating = numbers([row.rating if row.rating is not None else row.said.rating for row in listed])
+
+    table = FrameTable(
+        ids=words([row.id for row in listed]),
+        names=words([row.name for row in listed]),
+        at_s=numbers([seconds_of(s.taken_at, s.subsecond_ms) for s in said]),
+        exposure_s=numbers([s.exposure_s for s in said]),
+        f_number=numbers([s.f_number for s in said]),
+        iso=numbers([s.iso for s in said]),
+        comp_ev=numbers([s.compensation_ev for s in said]),
+        focal_mm=numbers([s.focal_mm for s in said]),
+        programs=words([s.exposure_program for s in said]),
+        metering=words([s.metering for s in said]),
+        whites=words([s.white_balance for s in said]),
+        flash=numbers([None if s.flash_fired is None else float(s.flash_fired) for s in said]),
+        bodies=words([s.body_make_model for s in said]),
+        serials=words([s.body_serial for s in said]),
+        rating=rating,
+        kept=kept_of(rating),
+        sharpness=numbers([row.sharpness for row in listed]),
+        burnt=numbers([row.burnt for row in listed]),
+        black=numbers([row.black for row in listed]),
+        situations=words([row.situation for row in listed]),
+        burst=np.full(len(listed), -1, np.int64),
+        place=np.zeros(len(listed), np.int64),
+    )
+    return table.where(in_time(table.at_s))
+
+
+def kept_of(rating: Floats) -> Floats:
+    """1 kept, 0 not, NaN where nobody judged: once one frame of a shoot is judged, an unrated one was passed over."""
+    judged = ~np.isnan(rating)
+    if not judged.any():
+        return np.full(len(rating), np.nan)
+    return np.where(judged & (rating > 0), 1.0, 0.0)
+
+
+def in_time(at_s: Floats) -> NDArray[np.int64]:
+    """The order of these moments; frames without one last, ties as they came."""
+    return np.argsort(np.where(np.isnan(at_s), np.inf, at_s), kind="stable")
+
+
+def seconds_of(at: dt.datetime | None, thousandths: int | None = None) -> float | None:
+    """A camera's time in seconds from EPOCH."""
+    return None if at is None else (at - EPOCH).total_seconds() + (thousandths or 0) / 1000
+
+
+def moment_of(at_s: float) -> dt.datetime:
+    """And back."""
+    return EPOCH + dt.timedelta(seconds=at_s)
+
+
+def numbers(values: Sequence[float | None]) -> Floats:
+    """A column of numbers, NaN for None."""
+    return np.array([np.nan if value is None else value for value in values], np.float64)
+
+
+def words(values: Sequence[str | None]) -> Words:
+    """A column of words."""
+    found = np.empty(len(values), object)
+    found[:] = values
+    return found

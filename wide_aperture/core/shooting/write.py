@@ -1,0 +1,90 @@
+"""A frame as files: the composed scene as the camera saw it, with everything set, as JPEG, raw mosaic or both."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import cv2
+import numpy as np
+from numpy.typing import NDArray
+
+from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.frames.write import dng, with_exif
+from wide_aperture.core.picture.imaging.capture import Look
+from wide_aperture.core.picture.imaging.darkroom import Darkroom, Rendered
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.planning.compute import plan_of
+from wide_aperture.core.planning.plan_input import PlanInput
+from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal, tuning_of
+from wide_aperture.core.shooting.played import LONGEST_BURST_S, TakenFrame
+
+QUALITY = 82
+FOLLOWED_TO = 0.12  # of the frame's width, over a burst
+WHITE_LEVEL, BLACK_LEVEL = 16_383, 512
+
+
+@dataclass(frozen=True)
+class Stage:
+    """A situation as its frames show it: composed once, exposed for every frame."""
+
+    case: Case
+    begun: Rehearsal
+
+    @classmethod
+    def of(cls, given: PlanInput) -> Stage:
+        """Raises: as plan_of."""
+        return cls(given.case, rehearsal(given.case, plan_of(given)))
+
+    @property
+    def left_of_movement(self) -> float:
+        """What of the subject's way across the frame a hand that follows it leaves, so that it stays in the frame."""
+        crossed = self.case.subject.image_speed_px_s * LONGEST_BURST_S / self.case.body.width_px
+        return min(1.0, FOLLOWED_TO / crossed) if crossed > 0 else 1.0
+
+    def exposed(self, frame: TakenFrame, darkroom: Darkroom, width_px: int) -> Rendered:
+        """The frame on the sensor and as a picture. Raises: as Darkroom.render."""
+        begun, said = self.begun, frame.said
+        focus_m = 1 / frame.focus_per_m if frame.focus_per_m > 1 / OPTICAL_INFINITY_M else None
+        nearest = begun.capture.focal_mm / 1000 * 1.1
+        tuning = tuning_of(begun.tuning.model_copy(update={"light_ev": begun.tuning.light_ev + frame.light_ev - self.case.light.ev100}))  # fmt: skip
+        capture = begun.capture.model_copy(
+            update={
+                "shutter_s": said.exposure_s, "aperture": said.f_number, "iso": said.iso, "shot": frame.id + 1, "later_s": frame.later_s * self.left_of_movement,
+                "focus_m": None if focus_m is None else max(focus_m, nearest),
+            }
+        )  # fmt: skip
+        return darkroom.render(
+            begun.scene.through(capture), self.case.body, capture, Look(width_px=width_px), tuning=tuning
+        )
+
+
+def write_frame(
+    frame: TakenFrame, stage: Stage, darkroom: Darkroom, *, width_px: int = 480, raw: bool = False, quality: int = QUALITY
+) -> bytes:  # fmt: skip
+    """The file's bytes. raw: a mosaic instead of a picture. Raises: as Darkroom.render; DomainError where no JPEG comes of it."""
+    made = stage.exposed(frame, darkroom, width_px)
+    height, width = made.picture.shape[:2]
+    said = frame.said.model_copy(update={"width_px": width, "height_px": height})
+    if raw:
+        return dng(mosaic_of(made), said, white=WHITE_LEVEL, black=BLACK_LEVEL)
+    return with_exif(jpeg_of(made.picture, quality), said)
+
+
+def jpeg_of(picture: NDArray[np.uint8], quality: int = QUALITY) -> bytes:
+    """A picture, red first, as JPEG. Raises: DomainError where none comes of it."""
+    done, data = cv2.imencode(".jpg", cv2.cvtColor(picture, cv2.COLOR_RGB2BGR), [cv2.IMWRITE_JPEG_QUALITY, quality])
+    if not done:
+        raise DomainError("picture", str(picture.shape), "cannot be written as a JPEG")
+    return data.tobytes()
+
+
+def mosaic_of(made: Rendered) -> NDArray[np.uint16]:
+    """The sensor's data as a colour mosaic, red green / green blue, 14 bits over a black level."""
+    level = made.raw.electrons / made.raw.clip_e * (WHITE_LEVEL - BLACK_LEVEL) + BLACK_LEVEL
+    whole = np.clip(np.rint(level), 0, WHITE_LEVEL).astype(np.uint16)
+    rows, columns = (side // 2 * 2 for side in whole.shape[:2])
+    mosaic = np.empty((rows, columns), np.uint16)
+    for row, column, channel in ((0, 0, 0), (0, 1, 1), (1, 0, 1), (1, 1, 2)):
+        mosaic[row::2, column::2] = whole[row:rows:2, column:columns:2, channel]
+    return mosaic

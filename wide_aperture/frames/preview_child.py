@@ -1,0 +1,85 @@
+"""The child that opens pictures: reads paths line by line, answers with a small JPEG and its measures, within hard limits.
+
+Run as a program of its own. It needs no database, and nothing of what it is given survives it.
+"""
+
+from __future__ import annotations
+
+import base64
+import contextlib
+import json
+import os
+import sys
+
+os.environ["OPENCV_IO_MAX_IMAGE_PIXELS"] = str(120_000_000)
+
+import cv2
+import numpy as np
+
+from wide_aperture.core.frames.embedded import embedded_jpegs
+from wide_aperture.core.frames.measures import measured
+
+SIDE_PX, QUALITY = 640, 80
+MOST_BYTES = 60_000_000
+MEMORY_BYTES, FILES = 1_500_000_000, 64
+
+
+def limited() -> None:
+    """Less memory, no core dumps, no large files: where the platform has such limits."""
+    with contextlib.suppress(ImportError, ValueError, OSError):
+        import resource
+
+        resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
+        resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+        resource.setrlimit(resource.RLIMIT_FSIZE, (0, 0))
+        resource.setrlimit(resource.RLIMIT_NOFILE, (FILES, FILES))
+
+
+def picture_of(path: str) -> np.ndarray | None:
+    """A picture of the file: the file itself, one embedded in it, or its raw data developed at half size."""
+    for data in embedded_jpegs(path, MOST_BYTES):
+        found = cv2.imdecode(
+            np.frombuffer(data, np.uint8), cv2.IMREAD_REDUCED_COLOR_4 if len(data) > 2_000_000 else cv2.IMREAD_COLOR
+        )
+        if found is not None and max(found.shape[:2]) >= SIDE_PX // 2:
+            return found
+    with open(path, "rb") as file:
+        head = file.read(MOST_BYTES)
+    found = cv2.imdecode(np.frombuffer(head, np.uint8), cv2.IMREAD_REDUCED_COLOR_2)
+    if found is not None:
+        return found
+    import rawpy
+
+    with rawpy.imread(path) as raw:
+        return np.asarray(raw.postprocess(half_size=True, use_camera_wb=True, output_bps=8)[..., ::-1])
+
+
+def answer(path: str) -> dict[str, object]:
+    picture = picture_of(path)
+    if picture is None:
+        return {}
+    largest = max(picture.shape[:2])
+    if largest > SIDE_PX:
+        size = tuple(max(round(side * SIDE_PX / largest), 1) for side in picture.shape[1::-1])
+        picture = cv2.resize(picture, size, interpolation=cv2.INTER_AREA)
+    done, jpeg = cv2.imencode(".jpg", picture, [cv2.IMWRITE_JPEG_QUALITY, QUALITY])
+    if not done or min(picture.shape[:2]) < 16:
+        return {}
+    measures = measured(np.asarray(picture, np.uint8))
+    return {"jpeg": base64.b64encode(jpeg.tobytes()).decode(), "measures": measures.model_dump()}
+
+
+def main() -> None:
+    cv2.setNumThreads(1)
+    limited()
+    for line in sys.stdin:
+        try:
+            said = answer(json.loads(line))
+        except Exception:  # whatever a file does to a decoder: it has no preview
+            said = {}
+        sys.stdout.write(json.dumps(said) + "\n")
+        sys.stdout.flush()
+
+
+if __name__ == "__main__":
+    main()
