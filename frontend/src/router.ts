@@ -11,6 +11,7 @@ export const router = createRouter({
     { path: '/shoots/:shootId/focus/:situationId', name: 'focus', component: () => import('./places/focus/FocusPlace.vue'), props: true },
     { path: '/shoots/:shootId/sky/:situationId?', name: 'sky', component: () => import('./places/sky/SkyPlace.vue'), props: true },
     { path: '/shoots/:shootId/pack/:situationId?', name: 'pack', component: () => import('./places/pack/PackPlace.vue'), props: true },
+    { path: '/shoots/:shootId/review/:situationId?', name: 'read-back', component: () => import('./places/review/ReviewPlace.vue'), props: true },
     { path: '/places', name: 'places', component: () => import('./places/sky/SavedPlaces.vue') },
     { path: '/shoots/:shootId/card/:situationId', name: 'card', component: () => import('./places/card/CardPlace.vue'), props: true },
     { path: '/keeping', name: 'keeping', component: () => import('./places/keeping/KeepingPlace.vue') },

@@ -27,10 +27,10 @@ from wide_aperture.frames.schemas import (
     ChangeIn,
     ChangeOut,
     CountOut,
-    CsvIn,
-    CsvOut,
     FolderIn,
     FoundOut,
+    FramesCsvIn,
+    FramesCsvOut,
     FrameSummary,
     JobOut,
     JobsOut,
@@ -160,8 +160,8 @@ def restore(request: PersonRequest, asked: RestoreIn) -> Any:
     return {"count": len(asked.before)}
 
 
-@frames.post("/csv", response={200: CsvOut, **WRITE_PROBLEMS}, operation_id="frames_csv_in")
-def read_csv(request: PersonRequest, asked: CsvIn) -> Any:
+@frames.post("/csv", response={200: FramesCsvOut, **WRITE_PROBLEMS}, operation_id="frames_csv_in")
+def read_csv(request: PersonRequest, asked: FramesCsvIn) -> Any:
     """Ratings, or frames without files, from a CSV."""
     return csv_file.take(asked.shoot_id, asked.text, owner=request.user)
 

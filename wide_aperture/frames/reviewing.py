@@ -26,7 +26,7 @@ from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.metadata import FrameMetadata
 from wide_aperture.core.planning import plan_of
 from wide_aperture.core.review.advice import (
-    Advice,
+    AdvisedChange,
     BurstChange,
     CeilingChange,
     FigureChange,
@@ -199,7 +199,7 @@ def _keep(shoot_id: UUID, owner: User, change: Callable[[ReviewDocument], Review
     return changed
 
 
-def _carried_out(shoot_id: UUID, found: Advice, owner: User) -> tuple[ChangedRow, ...]:
+def _carried_out(shoot_id: UUID, found: AdvisedChange, owner: User) -> tuple[ChangedRow, ...]:
     change = found.change
     if isinstance(change, FigureChange):
         return (_into_foundation(shoot_id, change, owner),)

@@ -11,7 +11,7 @@ from pydantic import ConfigDict, Field
 
 from wide_aperture.core.frames.frame import FileName, FrameMeasures, Identity
 from wide_aperture.core.frames.metadata import FrameMetadata
-from wide_aperture.core.review.advice import Advice
+from wide_aperture.core.review.advice import AdvisedChange
 from wide_aperture.core.review.decisions import ReviewDocument
 from wide_aperture.core.review.shoot import ShootReview
 
@@ -104,12 +104,12 @@ class CountOut(Schema):
     count: int
 
 
-class CsvIn(Strict):
+class FramesCsvIn(Strict):
     shoot_id: UUID
     text: Annotated[str, Field(max_length=20_000_000)]
 
 
-class CsvOut(Schema):
+class FramesCsvOut(Schema):
     rated: int
     created: int
     left_out: list[str]
@@ -162,7 +162,7 @@ class ReviewOut(Schema):
     title: str
     date: str | None
     review: ShootReview
-    advice: list[Advice]
+    advice: list[AdvisedChange]
     decisions: ReviewDocument
     revision: int | None
 

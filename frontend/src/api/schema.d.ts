@@ -2992,10 +2992,33 @@ export interface components {
         };
         /**
          * Advice
-         * @description One change. evidence: ids of some of the frames that speak for it; gain: frames more that would have been kept, with the
-         *     interval; null where no frame was judged.
+         * @description What would help when no setting satisfies every limit.
          */
         Advice: {
+            /** Feasible */
+            feasible: boolean;
+            /** Helps */
+            helps: string[];
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Sentence */
+            sentence: string;
+        };
+        /** AdviceIn */
+        AdviceIn: {
+            /** Advice */
+            advice: string;
+        };
+        /**
+         * AdvisedChange
+         * @description One change. evidence: ids of some of the frames that speak for it; gain: null where it is not told in frames.
+         */
+        AdvisedChange: {
             /** Because */
             because: string;
             /** Change */
@@ -3007,23 +3030,13 @@ export interface components {
              * @default []
              */
             evidence: string[];
-            /** Gain */
-            gain?: [
-                number,
-                number,
-                number
-            ] | null;
+            gain?: components["schemas"]["Gain"] | null;
             /** Id */
             id: string;
             /** Predicted */
             predicted: string;
             /** Title */
             title: string;
-        };
-        /** AdviceIn */
-        AdviceIn: {
-            /** Advice */
-            advice: string;
         };
         /**
          * Agreement
@@ -5038,22 +5051,8 @@ export interface components {
         };
         /** CsvIn */
         CsvIn: {
-            /**
-             * Shoot Id
-             * Format: uuid
-             */
-            shoot_id: string;
             /** Text */
             text: string;
-        };
-        /** CsvOut */
-        CsvOut: {
-            /** Created */
-            created: number;
-            /** Left Out */
-            left_out: string[];
-            /** Rated */
-            rated: number;
         };
         /**
          * CsvReading
@@ -6321,6 +6320,25 @@ export interface components {
             /** Situation Id */
             situation_id: string | null;
         };
+        /** FramesCsvIn */
+        FramesCsvIn: {
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /** Text */
+            text: string;
+        };
+        /** FramesCsvOut */
+        FramesCsvOut: {
+            /** Created */
+            created: number;
+            /** Left Out */
+            left_out: string[];
+            /** Rated */
+            rated: number;
+        };
         /**
          * Framing
          * @description One body with one lens for a situation. price_ev ranks: limits passed and pixels lost to framing, in stops.
@@ -6393,6 +6411,18 @@ export interface components {
             /** Label */
             label: string;
             lists?: components["schemas"]["SettingId"] | null;
+        };
+        /**
+         * Gain
+         * @description Frames more that would have been kept, with the interval.
+         */
+        Gain: {
+            /** Frames */
+            frames: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
         };
         /**
          * Gap
@@ -7220,6 +7250,18 @@ export interface components {
             scene_range_ev: number | null;
             /** Second Cct K */
             second_cct_k: number | null;
+        };
+        /**
+         * LightSpread
+         * @description EV at ISO 100.
+         */
+        LightSpread: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
         };
         /**
          * LightStep
@@ -10562,7 +10604,7 @@ export interface components {
          */
         ReviewOut: {
             /** Advice */
-            advice: components["schemas"]["Advice"][];
+            advice: components["schemas"]["AdvisedChange"][];
             /** Date */
             date: string | null;
             decisions: components["schemas"]["ReviewDocument"];
@@ -12081,7 +12123,7 @@ export interface components {
          */
         ShootReview: {
             /** Advice */
-            advice: components["schemas"]["Advice"][];
+            advice: components["schemas"]["AdvisedChange"][];
             /** Ahead S */
             ahead_s: {
                 [key: string]: number;
@@ -12471,24 +12513,10 @@ export interface components {
             /** Frames */
             frames: number;
             kept: components["schemas"]["KeepRate"] | null;
-            /**
-             * Light Planned
-             * @description darkest, expected, brightest EV at ISO 100
-             */
-            light_planned: [
-                number,
-                number,
-                number
-            ];
-            /**
-             * Light Seen
-             * @description 10 %, middle, 90 %; null: set by hand
-             */
-            light_seen: [
-                number,
-                number,
-                number
-            ] | null;
+            /** @description darkest, expected, brightest */
+            light_planned: components["schemas"]["LightSpread"];
+            /** @description 10 %, middle, 90 % of the frames; null: set by hand */
+            light_seen: components["schemas"]["LightSpread"] | null;
             /** Limits */
             limits: components["schemas"]["LimitShown"][];
             /** Noticed */
@@ -14341,6 +14369,7 @@ export type Action = components['schemas']['Action'];
 export type Activity = components['schemas']['Activity'];
 export type Advice = components['schemas']['Advice'];
 export type AdviceIn = components['schemas']['AdviceIn'];
+export type AdvisedChange = components['schemas']['AdvisedChange'];
 export type Agreement = components['schemas']['Agreement'];
 export type Alternative = components['schemas']['Alternative'];
 export type AnswerIn = components['schemas']['AnswerIn'];
@@ -14409,7 +14438,6 @@ export type CountOut = components['schemas']['CountOut'];
 export type Crop = components['schemas']['Crop'];
 export type CsvFault = components['schemas']['CsvFault'];
 export type CsvIn = components['schemas']['CsvIn'];
-export type CsvOut = components['schemas']['CsvOut'];
 export type CsvReading = components['schemas']['CsvReading'];
 export type DarkNight = components['schemas']['DarkNight'];
 export type DayOut = components['schemas']['DayOut'];
@@ -14458,8 +14486,11 @@ export type FramePage = components['schemas']['FramePage'];
 export type FrameRate = components['schemas']['FrameRate'];
 export type FrameRead = components['schemas']['FrameRead'];
 export type FrameSummary = components['schemas']['FrameSummary'];
+export type FramesCsvIn = components['schemas']['FramesCsvIn'];
+export type FramesCsvOut = components['schemas']['FramesCsvOut'];
 export type Framing = components['schemas']['Framing'];
 export type Function = components['schemas']['Function'];
+export type Gain = components['schemas']['Gain'];
 export type Gap = components['schemas']['Gap'];
 export type GaveWay = components['schemas']['GaveWay'];
 export type GiveWay = components['schemas']['GiveWay'];
@@ -14494,6 +14525,7 @@ export type LightKept = components['schemas']['LightKept'];
 export type LightRead = components['schemas']['LightRead'];
 export type LightRequest = components['schemas']['LightRequest'];
 export type LightSeen = components['schemas']['LightSeen'];
+export type LightSpread = components['schemas']['LightSpread'];
 export type LightStep = components['schemas']['LightStep'];
 export type LimitShown = components['schemas']['LimitShown'];
 export type ListedSetup = components['schemas']['ListedSetup'];
@@ -17592,7 +17624,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CsvIn"];
+                "application/json": components["schemas"]["FramesCsvIn"];
             };
         };
         responses: {
@@ -17602,7 +17634,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CsvOut"];
+                    "application/json": components["schemas"]["FramesCsvOut"];
                 };
             };
             400: {

@@ -28,6 +28,7 @@ const own = (id: string, changes: Partial<FoundationDocument> = {}): FoundationD
   schools: {},
   kept_apart: [],
   looks: [],
+  figures: {},
   reviewed: [],
   begun: {},
   ...changes,
@@ -69,9 +70,9 @@ describe('a foundation', () => {
     const narrow = { setting: 'iso' as const, value: 5000, genres: [], insists: false }
     stored.value = [own('b', { standing: [narrow] }), own('a')]
     const { under } = useFoundation()
-    expect(under(planned())).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [], looks: [] })
+    expect(under(planned())).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [], looks: [], figures: {} })
     expect(under(planned('b'))!.standing).toEqual([narrow])
-    expect(under(planned('gone'))).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [], looks: [] })
+    expect(under(planned('gone'))).toEqual({ settings: { grid: 'on' }, standing: [], schools: {}, kept_apart: [], looks: [], figures: {} })
     stored.value = []
     expect(useFoundation().under(planned())).toBeNull()
   })

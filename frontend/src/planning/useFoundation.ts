@@ -13,6 +13,7 @@ export const inPlans = (own: FoundationDocument): Foundation => ({
   schools: own.schools ?? {},
   kept_apart: own.kept_apart ?? [],
   looks: own.looks ?? [],
+  figures: own.figures ?? {},
 })
 
 export const blankFoundation = (title = 'Foundation'): FoundationDocument => ({
@@ -23,6 +24,7 @@ export const blankFoundation = (title = 'Foundation'): FoundationDocument => ({
   schools: {},
   kept_apart: [],
   looks: [],
+  figures: {},
   reviewed: [],
   begun: {},
 })

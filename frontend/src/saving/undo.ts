@@ -15,16 +15,26 @@ interface Step {
   at: number
 }
 
+/** Something done on the server to many rows at once, with the way back. */
+export interface Deed {
+  label: string
+  undo: () => Promise<void>
+  redo: () => Promise<void>
+}
+
 const ONE_GESTURE_MS = 1200
 const MOST_STEPS = 200
-const done = ref<Step[]>([])
-const undone = ref<Step[]>([])
+const done = ref<(Step | Deed)[]>([])
+const undone = ref<(Step | Deed)[]>([])
 
 export const canUndo = computed(() => done.value.length > 0)
 export const canRedo = computed(() => undone.value.length > 0)
 export const undoLabel = computed(() => label(done.value.at(-1)))
 
-function label(step: Step | undefined): string {
+const isDeed = (step: Step | Deed): step is Deed => 'undo' in step
+
+function label(step: Step | Deed | undefined): string {
+  if (step && isDeed(step)) return step.label
   const document = step?.after ?? step?.before
   return step && document ? titleOf(step.kind, document) : ''
 }
@@ -49,7 +59,7 @@ export async function removeWithUndo(kind: Kind, id: string): Promise<void> {
 function record(step: Step): void {
   undone.value = []
   const last = done.value.at(-1)
-  const joins = last && step.key !== null && last.key === step.key && last.id === step.id
+  const joins = last && !isDeed(last) && step.key !== null && last.key === step.key && last.id === step.id
   if (joins && step.at - last.at < ONE_GESTURE_MS) {
     last.after = step.after
     last.at = step.at
@@ -59,17 +69,26 @@ function record(step: Step): void {
   if (done.value.length > MOST_STEPS) done.value.shift()
 }
 
+/** Notes a deed that was done, so that it can be undone. */
+export function noteDeed(deed: Deed): void {
+  undone.value = []
+  done.value.push(deed)
+  if (done.value.length > MOST_STEPS) done.value.shift()
+}
+
 export function undo(): void {
   const step = done.value.pop()
   if (!step) return
-  apply(step.kind, step.id, step.before)
+  if (isDeed(step)) void step.undo()
+  else apply(step.kind, step.id, step.before)
   undone.value.push(step)
 }
 
 export function redo(): void {
   const step = undone.value.pop()
   if (!step) return
-  apply(step.kind, step.id, step.after)
+  if (isDeed(step)) void step.redo()
+  else apply(step.kind, step.id, step.after)
   done.value.push(step)
 }
 

@@ -25,6 +25,7 @@ defineProps<{
 
 section {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   align-content: start;
   padding: 8px 14px 16px;

@@ -25,7 +25,8 @@ const shootPlaces = computed(() => {
   const focus = { to: `/shoots/${String(shootId)}/focus/${String(situationId)}`, label: 'Focus' }
   const sky = { to: `/shoots/${String(shootId)}/sky/${String(situationId)}`, label: 'Sky' }
   const pack = { to: `/shoots/${String(shootId)}/pack/${String(situationId ?? '')}`.replace(/\/$/, ''), label: 'Pack' }
-  return situationId ? [plan, sky, rehearse, focus, pack, card] : [plan, pack]
+  const review = { to: `/shoots/${String(shootId)}/review/${String(situationId ?? '')}`.replace(/\/$/, ''), label: 'Review' }
+  return situationId ? [plan, sky, rehearse, focus, pack, card, review] : [plan, pack, review]
 })
 const isAt = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`)
 

@@ -88,29 +88,36 @@ class PinChange(Document):
 Change = Annotated[FigureChange | CeilingChange | BurstChange | LightChange | PinChange, Field(discriminator="kind")]
 
 
-class Advice(Document):
-    """One change. evidence: ids of some of the frames that speak for it; gain: frames more that would have been kept, with the
-    interval; null where no frame was judged."""
+class Gain(Document):
+    """Frames more that would have been kept, with the interval."""
+
+    frames: Finite
+    low: Finite
+    high: Finite
+
+
+class AdvisedChange(Document):
+    """One change. evidence: ids of some of the frames that speak for it; gain: null where it is not told in frames."""
 
     id: Annotated[str, Field(max_length=120)]
     title: str
     because: str
     costs: str
     predicted: str
-    gain: tuple[Finite, Finite, Finite] | None = None
+    gain: Gain | None = None
     change: Change
     evidence: tuple[str, ...] = ()
 
 
 def advice(
     reads: Sequence[Read], figures: Sequence[Measured], midnight: dt.datetime | None = None
-) -> tuple[Advice, ...]:
+) -> tuple[AdvisedChange, ...]:
     """What to change, the most kept frames first."""
     found = [*_figures(reads, figures)]
     for made in reads:
         if len(made.frames) >= FEWEST:
             found += [*_ceiling(made), *_light(made, midnight), *_turned(made), *_bursts(made)]
-    return tuple(sorted(found, key=lambda each: -(each.gain[0] if each.gain else 0.0)))
+    return tuple(sorted(found, key=lambda each: -(each.gain.frames if each.gain else 0.0)))
 
 
 def planned_with(given: PlanInput, change: Change) -> PlanInput:
@@ -140,7 +147,7 @@ def planned_with(given: PlanInput, change: Change) -> PlanInput:
 # An own figure ---------------------------------------------------------------------------------------------------------------
 
 
-def _figures(reads: Sequence[Read], figures: Sequence[Measured]) -> Iterator[Advice]:
+def _figures(reads: Sequence[Read], figures: Sequence[Measured]) -> Iterator[AdvisedChange]:
     for measured in figures:
         if measured.own is None or not measured.differs:
             continue
@@ -158,12 +165,12 @@ def _figures(reads: Sequence[Read], figures: Sequence[Measured]) -> Iterator[Adv
             if measured.name.startswith("blur_share")
             else None
         )
-        if gain is not None and gain[0] < 0:
+        if gain is not None and gain.frames < 0:
             gain = None  # slower on purpose: what it brings is ISO, not frames
-        yield Advice(
+        yield AdvisedChange(
             id=f"figure/{measured.name}",
-            title=f"{measured.label}: {_went(made.plan, other)}",
-            because=measured.sentence,
+            title=f"Shutter {_went(made.plan, other)}",
+            because=f"{measured.label}: {measured.sentence[0].lower()}{measured.sentence[1:]}",
             costs=_costs(made.plan, other),
             predicted=_gained(gain),
             gain=gain,
@@ -203,7 +210,7 @@ def _costs(before: Plan, after: Plan) -> str:
     return f"Costs {wording.listed(costs)}." if costs else f"Gives {wording.listed([said for _, said in parts])}."
 
 
-def _smear_gain(reads: Sequence[Read], others: Sequence[Plan]) -> tuple[float, float, float] | None:
+def _smear_gain(reads: Sequence[Read], others: Sequence[Plan]) -> Gain | None:
     """Frames more that would have been kept at the other plans' times, by how keeping falls with smear."""
     fit = smear_curve(reads).fit
     if fit is None:
@@ -217,13 +224,13 @@ def _smear_gain(reads: Sequence[Read], others: Sequence[Plan]) -> tuple[float, f
         for k, half in enumerate((fit.low, fit.high)):
             ends[k] += frames * level * (fit.left(there, half) - fit.left(here, half))
     low, high = min(*ends, total), max(*ends, total)
-    return round(total, 1), round(low, 1), round(high, 1)
+    return Gain(frames=round(total, 1), low=round(low, 1), high=round(high, 1))
 
 
-def _gained(gain: tuple[float, float, float] | None) -> str:
+def _gained(gain: Gain | None) -> str:
     if gain is None:
         return ""
-    return f"Predicted keepers {gain[0]:+.0f} ({gain[1]:+.0f} to {gain[2]:+.0f})."
+    return f"Predicted keepers {gain.frames:+.0f} ({gain.low:+.0f} to {gain.high:+.0f})."
 
 
 def _some(made: Read, which: NDArray[np.bool_]) -> tuple[str, ...]:
@@ -233,7 +240,7 @@ def _some(made: Read, which: NDArray[np.bool_]) -> tuple[str, ...]:
 # The ceiling -----------------------------------------------------------------------------------------------------------------
 
 
-def _ceiling(made: Read) -> Iterator[Advice]:
+def _ceiling(made: Read) -> Iterator[AdvisedChange]:
     """Frames that stood on the ceiling and were lost there."""
     pinned = made.pinned
     count = int(pinned.sum())
@@ -246,8 +253,9 @@ def _ceiling(made: Read) -> Iterator[Advice]:
     routine = min(exact_step("iso", nearest_step("iso", made.ceiling) + 3), push)
     kept = int(np.nan_to_num(made.frames.kept[pinned]).sum())
     share = _share(made, ~pinned)
-    gain = (round(count * share - kept, 1), round(count * others[0] - kept, 1), round(count * others[1] - kept, 1))
-    yield Advice(
+    more = [round(count * rate - kept, 1) for rate in (share, *others)]
+    gain = Gain(frames=more[0], low=more[1], high=more[2])
+    yield AdvisedChange(
         id=f"ceiling/{made.given.body.id}/{made.given.situation.id}",
         title=f"ISO ceiling {format_iso(made.ceiling).removeprefix('ISO ')} → {format_iso(routine).removeprefix('ISO ')}",
         because=(
@@ -281,7 +289,7 @@ def _share(made: Read, which: NDArray[np.bool_]) -> float:
 # The light -------------------------------------------------------------------------------------------------------------------
 
 
-def _light(made: Read, midnight: dt.datetime | None) -> Iterator[Advice]:
+def _light(made: Read, midnight: dt.datetime | None) -> Iterator[AdvisedChange]:
     """Light that was another than planned, by what the camera set."""
     seen = ~np.isnan(made.light_ev)
     if seen.sum() < FEWEST or isinstance(made.given.situation.light, LightBySky):
@@ -297,7 +305,7 @@ def _light(made: Read, midnight: dt.datetime | None) -> Iterator[Advice]:
     if other is None:
         return
     side = "brighter" if middle > light.ev100 else "darker"
-    yield Advice(
+    yield AdvisedChange(
         id=f"light/{made.given.situation.id}",
         title=f"Light {wording.ev(light.ev100)} → {wording.ev(ev)}",
         because=(
@@ -314,7 +322,7 @@ def _light(made: Read, midnight: dt.datetime | None) -> Iterator[Advice]:
 # The compensation ------------------------------------------------------------------------------------------------------------
 
 
-def _turned(made: Read) -> Iterator[Advice]:
+def _turned(made: Read) -> Iterator[AdvisedChange]:
     """A compensation turned away from the plan's, and left there."""
     if not mode_facts(made.mode).exposes_itself:
         return
@@ -331,7 +339,7 @@ def _turned(made: Read) -> Iterator[Advice]:
     if with_it is not None and without is not None and with_it[1] < without[0]:
         return  # what was turned was kept less: no habit to take over
     value = planned + middle
-    yield Advice(
+    yield AdvisedChange(
         id=f"comp/{made.given.situation.id}",
         title=f"Compensation {wording.signed_stops(planned)} → {wording.signed_stops(value)}",
         because=f"You turned it in {int(turned.sum())} of {int(known.sum())} frames; the middle one stood at {wording.signed_stops(value)}.",
@@ -345,7 +353,7 @@ def _turned(made: Read) -> Iterator[Advice]:
 # Bursts ----------------------------------------------------------------------------------------------------------------------
 
 
-def _bursts(made: Read) -> Iterator[Advice]:
+def _bursts(made: Read) -> Iterator[AdvisedChange]:
     """Frames at the end of bursts that nobody keeps."""
     frames, kept = made.frames, np.nan_to_num(made.frames.kept, nan=0.0)
     if np.isnan(made.frames.kept).all() or kept.sum() < FEWEST_KEPT:
@@ -361,7 +369,7 @@ def _bursts(made: Read) -> Iterator[Advice]:
         return
     spared = int(late.sum())
     minutes = spared * figure("cull_s_a_frame") / 60
-    yield Advice(
+    yield AdvisedChange(
         id=f"burst/{made.given.situation.id}",
         title=f"Bursts of {longest} → {enough}",
         because=f"{sum(by_place[:enough])} of {int(kept.sum())} kept frames lie in the first {enough} of a burst; later ones are kept {after[0]:.0%} to {after[1]:.0%} of the time.",
@@ -372,7 +380,7 @@ def _bursts(made: Read) -> Iterator[Advice]:
     )  # fmt: skip
 
 
-def by_kind(found: Sequence[Advice]) -> Mapping[str, int]:
+def by_kind(found: Sequence[AdvisedChange]) -> Mapping[str, int]:
     """How many changes of each kind."""
     kinds: dict[str, int] = {}
     for each in found:

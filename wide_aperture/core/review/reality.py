@@ -62,6 +62,14 @@ class Fact(Document):
     holds: bool
 
 
+class LightSpread(Document):
+    """EV at ISO 100."""
+
+    low: Finite
+    middle: Finite
+    high: Finite
+
+
 class Points(Document):
     """Frames as charts draw them, by column. at_min: from midnight of the shoot's first day; kept: 1, 0 or null."""
 
@@ -93,8 +101,8 @@ class SituationReview(Document):
     frames: int
     bursts: int
     kept: KeepRate | None
-    light_planned: tuple[Finite, Finite, Finite] = Field(description="darkest, expected, brightest EV at ISO 100")
-    light_seen: tuple[Finite, Finite, Finite] | None = Field(description="10 %, middle, 90 %; null: set by hand")
+    light_planned: LightSpread = Field(description="darkest, expected, brightest")
+    light_seen: LightSpread | None = Field(description="10 %, middle, 90 % of the frames; null: set by hand")
     facts: tuple[Fact, ...]
     limits: tuple[LimitShown, ...]
     points: Points
@@ -200,7 +208,7 @@ def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
         frames=len(frames),
         bursts=len(np.unique(frames.burst)),
         kept=rate("kept", 0.0, int(kept[known].sum()), int(known.sum())) if known.any() else None,
-        light_planned=(light.ev_low, light.ev100, light.ev_high),
+        light_planned=LightSpread(low=light.ev_low, middle=light.ev100, high=light.ev_high),
         light_seen=_spread(made.light_ev),
         facts=tuple(_facts(made)),
         limits=tuple(_limits(made)),
@@ -213,13 +221,13 @@ def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
     )  # fmt: skip
 
 
-def _spread(light_ev: Floats) -> tuple[float, float, float] | None:
+def _spread(light_ev: Floats) -> LightSpread | None:
     """Where eight in ten lie, and the middle; None where no frame tells."""
     seen = light_ev[~np.isnan(light_ev)]
     if not len(seen):
         return None
     low, middle, high = (round(float(each), 2) for each in np.percentile(seen, (10, 50, 90)))
-    return low, middle, high
+    return LightSpread(low=low, middle=middle, high=high)
 
 
 def _facts(made: Read) -> Iterator[Fact]:
@@ -299,13 +307,6 @@ def _limits(made: Read) -> Iterator[LimitShown]:
             yield LimitShown(
                 axis=window.axis, low=None, high=window.low, label=window.imposed_by, sentence=window.sentence, whose=whose
             )  # fmt: skip
-    if made.automatic_iso:
-        said = (
-            f"{int(made.pinned.sum())} frames stand on the ceiling" if made.pinned.any() else "the ceiling that was set"
-        )
-        yield LimitShown(
-            axis="iso", low=made.ceiling, high=None, label="your ceiling", sentence=f"{format_iso(made.ceiling)}: {said}.", whose="plan"
-        )  # fmt: skip
 
 
 def _points(made: Read, midnight: dt.datetime | None) -> tuple[Points, int]:

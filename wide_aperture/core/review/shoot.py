@@ -10,7 +10,7 @@ from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning.plan_input import PlanInput
-from wide_aperture.core.review.advice import Advice, advice
+from wide_aperture.core.review.advice import AdvisedChange, advice
 from wide_aperture.core.review.assign import bursts, situations
 from wide_aperture.core.review.clocks import ClockOffset, bodies_of, clock_offsets, set_right
 from wide_aperture.core.review.own import Measured, own_figures
@@ -40,7 +40,7 @@ class ShootReview(Document):
     situations: tuple[SituationReview, ...]
     unplanned: tuple[Unplanned, ...]
     figures: tuple[Measured, ...]
-    advice: tuple[Advice, ...]
+    advice: tuple[AdvisedChange, ...]
 
 
 def sorted_frames(

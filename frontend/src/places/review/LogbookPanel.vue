@@ -1,0 +1,100 @@
+<script setup lang="ts">
+/** What stays of a shoot beside its frames: notes, weather, lessons, and the minutes it cost at home. */
+import { computed, ref } from 'vue'
+import type { ReviewDocument } from '@/api/types'
+
+const props = defineProps<{ decisions: ReviewDocument; frames: number }>()
+const emit = defineEmits<{ decide: [next: (now: ReviewDocument) => ReviewDocument] }>()
+const KINDS = { note: 'Note', weather: 'Weather', lesson: 'Lesson' } as const
+const kind = ref<keyof typeof KINDS>('note')
+const text = ref('')
+
+function add(): void {
+  const said = text.value.trim()
+  if (!said) return
+  const entry = { kind: kind.value, text: said, at: new Date().toISOString() }
+  emit('decide', (now) => ({ ...now, log: [...now.log, entry] }))
+  text.value = ''
+}
+const remove = (at: number): void => emit('decide', (now) => ({ ...now, log: now.log.filter((_, k) => k !== at) }))
+function minutes(which: 'culling' | 'editing', event: Event): void {
+  const said = (event.target as HTMLInputElement).value.trim()
+  const value = said === '' ? null : Number(said.replace(',', '.'))
+  if (value !== null && !(value >= 0 && value <= 100_000)) return
+  emit('decide', (now) => ({ ...now, minutes: { ...now.minutes, [which]: value } }))
+}
+const aThousand = computed(() => {
+  const { culling } = props.decisions.minutes
+  return culling == null || !props.frames ? '' : `${Math.round((culling * 1000) / props.frames)} min for 1,000 frames`
+})
+</script>
+
+<template>
+  <section aria-label="Logbook">
+    <h3>Logbook</h3>
+    <ul>
+      <li v-for="(entry, k) in decisions.log" :key="entry.at + entry.text">
+        <span class="soft">{{ KINDS[entry.kind] }}</span> {{ entry.text }}
+        <button class="link" :aria-label="`Delete: ${entry.text}`" @click="remove(k)">Delete</button>
+      </li>
+    </ul>
+    <form @submit.prevent="add">
+      <label>
+        <span class="visually-hidden">Kind</span>
+        <select v-model="kind">
+          <option v-for="(label, id) in KINDS" :key="id" :value="id">{{ label }}</option>
+        </select>
+      </label>
+      <label class="text"
+        ><span class="visually-hidden">Logbook line</span><input v-model="text" maxlength="2000" placeholder="what to remember" autocomplete="off"
+      /></label>
+      <button class="link">Add</button>
+    </form>
+    <p class="minutes">
+      <label>Culling <input :value="decisions.minutes.culling ?? ''" inputmode="decimal" @change="minutes('culling', $event)" /> min</label>
+      <label>Editing <input :value="decisions.minutes.editing ?? ''" inputmode="decimal" @change="minutes('editing', $event)" /> min</label>
+      <span class="soft">{{ aThousand }}</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  padding: 2px 0;
+}
+
+form,
+.minutes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  align-items: baseline;
+}
+
+.text {
+  flex: 1;
+}
+
+input,
+select {
+  padding: 3px 6px;
+  border: 1px solid var(--edge);
+  background: var(--well);
+  color: inherit;
+  font: inherit;
+}
+
+.text input {
+  width: 100%;
+}
+
+.minutes input {
+  width: 56px;
+}
+</style>

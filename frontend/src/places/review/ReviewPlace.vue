@@ -1,0 +1,207 @@
+<script setup lang="ts">
+/** A shoot read back: each situation's frames beside its plan, what was kept, and what should change. */
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { SituationReview } from '@/api/types'
+import ConfirmLink from '@/shared/ConfirmLink.vue'
+import { evText, isoText, shutterText } from '@/shared/format'
+import { useShortcuts } from '@/shared/shortcuts'
+import TwoColumns from '@/shared/TwoColumns.vue'
+import WhileOpening from '@/shared/WhileOpening.vue'
+import { useOpenThing } from '@/shell/open'
+import BurstBars from './BurstBars.vue'
+import FrameLine from './FrameLine.vue'
+import ImportPanel from './ImportPanel.vue'
+import RatesTable from './RatesTable.vue'
+import ReviewSide from './ReviewSide.vue'
+import TimeChart from './TimeChart.vue'
+import { useReview } from './useReview'
+
+const props = defineProps<{ shootId: string; situationId?: string }>()
+const router = useRouter()
+const review = useReview(() => props.shootId)
+const { read, problem, loading, failed } = review
+const found = computed(() => read.value?.review ?? null)
+const shown = computed<SituationReview | null>(
+  () => found.value?.situations.find((each) => each.situation_id === props.situationId) ?? found.value?.situations[0] ?? null,
+)
+const bringing = ref(false)
+const lookedAt = ref('')
+const chosen = ref<ReadonlySet<number>>(new Set())
+
+function open(situation: SituationReview): void {
+  void router.replace(`/shoots/${props.shootId}/review/${situation.situation_id}`)
+}
+watch(
+  () => shown.value?.situation_id,
+  () => {
+    lookedAt.value = ''
+    chosen.value = new Set()
+    review.named.value = []
+  },
+)
+const ISO_TICKS = [50, 100, 200, 400, 800, 1600, 3200, 6400, 12800, 25600, 51200, 102400]
+const SHUTTER_TICKS = [16, 4, 1, 1 / 4, 1 / 15, 1 / 30, 1 / 60, 1 / 125, 1 / 250, 1 / 500, 1 / 1000, 1 / 2000, 1 / 4000, 1 / 8000]
+const EV_TICKS = Array.from({ length: 40 }, (_, k) => k - 10)
+const limitsOf = (axis: string) =>
+  (shown.value?.limits ?? []).filter((limit) => limit.axis === axis).map((limit) => ({ ...limit, own: limit.whose === 'yours' }))
+
+const SPAN = 30
+/** The frame that was pointed at, with its neighbours in time. */
+function lookAt(index: number): void {
+  const points = shown.value!.points
+  const from = Math.max(index - 6, 0)
+  lookedAt.value = 'Frames round the one you chose'
+  chosen.value = new Set([index])
+  void review.show(points.ids.slice(from, from + SPAN))
+}
+function lookThrough(): void {
+  lookedAt.value = 'Looking through'
+  void review.show(shown.value!.points.ids.slice(0, 200))
+}
+function evidence(ids: string[]): void {
+  lookedAt.value = 'The frames behind it'
+  void review.show(ids)
+}
+async function rate(id: string, rating: number | null): Promise<void> {
+  await review.change([id], 'rating', rating, rating === null ? 'No verdict' : rating > 0 ? 'Keep a frame' : 'Pass a frame over')
+  review.named.value = review.named.value.map((frame) => (frame.id === id ? { ...frame, rating } : frame))
+}
+const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
+const headline = computed(() => {
+  const each = shown.value
+  if (!each) return ''
+  const kept = each.kept ? ` · ${each.kept.kept} kept (${percent(each.kept.share)}, ${percent(each.kept.low)} – ${percent(each.kept.high)})` : ''
+  return `${each.frames} frames · ${each.bursts} bursts${kept}`
+})
+function next(by: number): void {
+  const list = found.value?.situations ?? []
+  const at = list.findIndex((each) => each === shown.value)
+  const to = list[at + by]
+  if (to) open(to)
+}
+useOpenThing(() => (read.value ? `${read.value.title} · ${found.value?.frames ?? 0} frames` : ''))
+useShortcuts([
+  { keys: 'J', does: 'Next situation', run: () => next(1) },
+  { keys: 'K', does: 'Previous situation', run: () => next(-1) },
+])
+</script>
+
+<template>
+  <WhileOpening v-if="loading || !found || !read" :loaded="!loading" :failed="problem?.message" what="shoot" />
+  <div v-else-if="!found.frames" class="page">
+    <div class="page-head"><h1>Review</h1></div>
+    <ImportPanel :shoot-id="shootId" first @arrived="review.again()" />
+  </div>
+  <TwoColumns v-else main="What the frames say" side="What should change" :side-px="352">
+    <nav v-if="found.situations.length > 1" class="situations" aria-label="Situations">
+      <button
+        v-for="each in found.situations"
+        :key="each.situation_id"
+        class="plain"
+        :aria-current="each === shown"
+        :class="{ on: each === shown }"
+        @click="open(each)">
+        {{ each.title }} <span class="soft">{{ each.frames }}</span>
+      </button>
+    </nav>
+    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
+    <p v-if="found.unassigned" class="boxed cost">
+      {{ found.unassigned }} of {{ found.frames }} frames fit no situation: they were taken at other times, or by a clock that is wrong.
+      {{ found.without_time ? `${found.without_time} say no time at all.` : '' }}
+      Give the situations their hours in the plan, or set a clock right below.
+    </p>
+    <template v-if="shown">
+      <div class="head">
+        <h1>{{ shown.title }}</h1>
+        <span class="soft">{{ headline }}</span>
+        <button class="link" @click="lookThrough">Look through</button>
+        <RouterLink :to="`/shoots/${shootId}/plan/${shown.situation_id}`">To the plan</RouterLink>
+      </div>
+      <FrameLine
+        v-if="lookedAt && review.named.value.length"
+        :frames="review.named.value"
+        :title="lookedAt"
+        @rate="rate"
+        @close="((lookedAt = ''), (chosen = new Set()))" />
+      <TimeChart
+        name="Shutter"
+        falls
+        :values="shown.points.shutter_s"
+        :at="shown.points.at_min"
+        :kept="shown.points.kept"
+        log
+        :say="shutterText"
+        :ticks="SHUTTER_TICKS"
+        :shaded="limitsOf('shutter_s')"
+        :chosen="chosen"
+        @open="lookAt" />
+      <TimeChart
+        name="ISO"
+        :values="shown.points.iso"
+        :at="shown.points.at_min"
+        :kept="shown.points.kept"
+        log
+        :say="isoText"
+        :ticks="ISO_TICKS"
+        :shaded="limitsOf('iso')"
+        :chosen="chosen"
+        @open="lookAt" />
+      <TimeChart
+        name="Light, EV at ISO 100"
+        :values="shown.points.light_ev"
+        :at="shown.points.at_min"
+        :kept="shown.points.kept"
+        :log="false"
+        :say="evText"
+        :ticks="EV_TICKS"
+        :band="shown.light_planned"
+        :chosen="chosen"
+        axis
+        @open="lookAt" />
+      <p v-if="shown.thinned" class="soft">{{ shown.thinned }} frames that were not kept are left out of the drawing.</p>
+      <BurstBars v-if="(shown.rates.place?.length ?? 0) > 1" :rates="shown.rates.place!" />
+      <RatesTable :rates="shown.rates" />
+    </template>
+    <div v-else class="empty">
+      <p>No frame fits a situation of this shoot.</p>
+      <RouterLink :to="`/shoots/${shootId}/plan`">Give the situations their hours, a body and a lens</RouterLink>
+    </div>
+    <p class="foot">
+      <button class="link" @click="bringing = !bringing">{{ bringing ? 'Close' : 'Bring more frames' }}</button>
+      <a :href="`/api/v1/review/${shootId}/report?format=markdown`" download>Report</a>
+      <a :href="`/api/v1/review/${shootId}/report?format=csv`" download>Frames as CSV</a>
+      <a :href="`/api/v1/review/${shootId}/report?format=xmp`" download>Ratings as XMP</a>
+      <ConfirmLink :question="`Delete all ${found.frames} frames of this shoot here? The files stay.`" yes="Delete" @confirm="review.removeAll()">
+        Delete the frames
+      </ConfirmLink>
+    </p>
+    <ImportPanel v-if="bringing" :shoot-id="shootId" :first="false" @arrived="review.again()" />
+    <template #side><ReviewSide :read="read" :shown="shown" :review="review" @evidence="evidence" /></template>
+  </TwoColumns>
+</template>
+
+<style scoped>
+.situations {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+}
+
+.situations button {
+  min-height: 24px;
+  border-bottom: 2px solid transparent;
+}
+
+.situations .on {
+  border-color: var(--move);
+}
+
+.head,
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+}
+</style>

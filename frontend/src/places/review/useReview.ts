@@ -1,0 +1,114 @@
+/** A shoot read back: asked for, asked again after every change, with what can be done to it. */
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, shallowRef } from 'vue'
+import { answered, client, Problem } from '@/api/client'
+import type { AdvisedChange, FrameSummary, ReviewDocument } from '@/api/types'
+import { reloadKind } from '@/saving/documents'
+import { noteDeed } from '@/saving/undo'
+
+type Changed = 'rating' | 'situation_id' | 'apart'
+
+export function useReview(shootId: () => string) {
+  const queries = useQueryClient()
+  const failed = ref('')
+  const found = useQuery({
+    queryKey: computed(() => ['review', shootId()]),
+    queryFn: () => answered(client.GET('/api/v1/review/{shoot_id}', { params: { path: { shoot_id: shootId() } } })),
+    staleTime: 0,
+  })
+  const read = computed(() => found.data.value ?? null)
+
+  async function again(): Promise<void> {
+    await queries.invalidateQueries({ queryKey: ['review', shootId()] })
+  }
+  async function guarded<T>(work: () => Promise<T>): Promise<T | null> {
+    failed.value = ''
+    try {
+      return await work()
+    } catch (error) {
+      failed.value = error instanceof Problem ? error.message : String(error)
+      return null
+    }
+  }
+
+  /** What an accepted advice changed is loaded anew, so that the plan shows it. */
+  async function changed(): Promise<void> {
+    await Promise.all([reloadKind('foundations'), reloadKind('situations'), reloadKind('bodies'), again()])
+  }
+  const path = () => ({ params: { path: { shoot_id: shootId() } } })
+
+  async function answer(advice: AdvisedChange, how: 'accepted' | 'declined', because = ''): Promise<void> {
+    const tell = () => answered(client.POST('/api/v1/review/{shoot_id}/answer', { ...path(), body: { advice: advice.id, answer: how, because } }))
+    const back = () => answered(client.POST('/api/v1/review/{shoot_id}/take-back', { ...path(), body: { advice: advice.id } }))
+    await guarded(async () => {
+      await tell()
+      await changed()
+      noteDeed({
+        label: `${how === 'accepted' ? 'Accept' : 'Decline'}: ${advice.title}`,
+        undo: async () => void (await guarded(async () => (await back(), await changed()))),
+        redo: async () => void (await guarded(async () => (await tell(), await changed()))),
+      })
+    })
+  }
+  async function takeBack(advice: string): Promise<void> {
+    await guarded(async () => {
+      await answered(client.POST('/api/v1/review/{shoot_id}/take-back', { ...path(), body: { advice } }))
+      await changed()
+    })
+  }
+
+  /** The same change to some frames, undone in one step. */
+  async function change(ids: string[], what: Changed, value: number | string | boolean | null, label: string): Promise<void> {
+    const body = { ids, change: [what], rating: null as number | null, situation_id: null as string | null, apart: false, [what]: value }
+    const tell = () => answered(client.POST('/api/v1/frames/change', { body: body as never }))
+    await guarded(async () => {
+      const { before } = await tell()
+      void again()
+      noteDeed({
+        label,
+        undo: async () =>
+          void (await guarded(
+            async () => (await answered(client.POST('/api/v1/frames/restore', { body: { before: before as never } })), await again()),
+          )),
+        redo: async () => void (await guarded(async () => (await tell(), await again()))),
+      })
+    })
+  }
+
+  /** Decisions are one small document; two tabs that write it at once are told. */
+  async function decide(next: (now: ReviewDocument) => ReviewDocument): Promise<void> {
+    const now = read.value
+    if (!now) return
+    await guarded(async () => {
+      const headers = now.revision === null ? { 'If-None-Match': '*' } : { 'If-Match': `"${now.revision}"` }
+      await answered(
+        client.PUT('/api/v1/reviews/{row_id}', { params: { path: { row_id: now.decisions.id } }, headers, body: next(now.decisions) } as never),
+      )
+      await again()
+    })
+  }
+
+  async function removeAll(): Promise<void> {
+    const where = { params: { path: { shoot_id: shootId() } } }
+    await guarded(async () => {
+      const { count } = await answered(client.DELETE('/api/v1/frames/of/{shoot_id}', where))
+      await again()
+      noteDeed({
+        label: `Delete ${count} frames`,
+        undo: async () => void (await guarded(async () => (await answered(client.POST('/api/v1/frames/of/{shoot_id}/back', where)), await again()))),
+        redo: async () => void (await guarded(async () => (await answered(client.DELETE('/api/v1/frames/of/{shoot_id}', where)), await again()))),
+      })
+    })
+  }
+
+  const named = shallowRef<FrameSummary[]>([])
+  async function show(ids: readonly string[]): Promise<void> {
+    await guarded(async () => {
+      const rows = await answered(client.POST('/api/v1/frames/named', { body: ids.slice(0, 200) as string[] }))
+      const order = new Map(ids.map((id, k) => [id, k]))
+      named.value = [...rows].sort((a, b) => order.get(a.id)! - order.get(b.id)!)
+    })
+  }
+
+  return { read, problem: found.error, loading: found.isPending, failed, again, answer, takeBack, change, decide, removeAll, named, show }
+}
