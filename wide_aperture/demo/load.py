@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from uuid import UUID
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -48,8 +49,8 @@ def _rows() -> Iterator[tuple[type[StoredDocument], Document]]:
 
 
 @transaction.atomic
-def load_demo(*, owner: User, reset: bool = False) -> tuple[int, int]:
-    """Add demo rows that were never there; return (added, left as they are).
+def load_demo(*, owner: User, reset: bool = False, played: bool = True) -> tuple[int, int]:
+    """Add demo rows that were never there; return (added, left as they are). played: the frames of the played shoots, too.
 
     Rows the user edited are not overwritten and deleted ones not brought back, unless reset is asked for.
     """
@@ -63,7 +64,9 @@ def load_demo(*, owner: User, reset: bool = False) -> tuple[int, int]:
         row_id = document.id  # type: ignore[attr-defined]
         put_row(model, owner=owner, row_id=row_id, document=document, expects=expects)
         added += 1
-    there = set(Frame.objects.filter(shoot_id__in=[shoot.id for shoot in SHOOTS]).values_list("pk", flat=True))
-    for batch in batches(frames(there)):  # a frame that was deleted stays deleted
-        added += take_frames(batch, owner=owner)
+    there: set[UUID] = set()
+    if played:
+        there = set(Frame.objects.filter(shoot_id__in=[shoot.id for shoot in SHOOTS]).values_list("pk", flat=True))
+        for batch in batches(frames(there)):  # a frame that was deleted stays deleted
+            added += take_frames(batch, owner=owner)
     return added, left + len(there)

@@ -122,7 +122,7 @@ def work_on(job_id: UUID, *, now: Callable[[], dt.datetime] = timezone.now) -> s
         return _ended(row, worker, "failed", problem=f"{type(error).__name__}: {error}")
     finally:
         beating.set()
-        heart.join(timeout=2 * BEAT_S)
+        heart.join(timeout=BEAT_S / 2)
 
 
 def _ended(row: Job, worker: str, state: str, *, report: dict[str, Any] | None = None, problem: str = "") -> str:

@@ -9,6 +9,7 @@ from __future__ import annotations
 import datetime as dt
 import math
 from dataclasses import dataclass
+from fractions import Fraction
 from uuid import UUID
 
 import numpy as np
@@ -22,6 +23,7 @@ from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.plan import Axis
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.situation import STREAK_LOOKS
+from wide_aperture.core.errors import DomainError
 from wide_aperture.core.focus import engine
 from wide_aperture.core.focus.planned import scenario_of, setup_of
 from wide_aperture.core.focus.world import STEP_S, happening
@@ -29,10 +31,11 @@ from wide_aperture.core.frames.metadata import FrameMetadata
 from wide_aperture.core.frames.our_words import METERING_SAID, PROGRAM_OF, WHITE_SAID
 from wide_aperture.core.physics import motion
 from wide_aperture.core.physics.quantities import ev100 as exposure_value
+from wide_aperture.core.physics.quantities import nearest_step, step_label
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.compute import drafted, plan_from
 from wide_aperture.core.planning.draft import Draft
-from wide_aperture.core.planning.hand_steps import as_marked
+from wide_aperture.core.planning.hand_steps import QUANTITY, as_marked
 from wide_aperture.core.planning.plan_input import PlanInput
 from wide_aperture.core.planning.prediction import held_compensation_ev, settle, wanted_at
 from wide_aperture.core.shooting.day import Day, wandering
@@ -289,7 +292,7 @@ def _said(
 ) -> FrameMetadata:  # fmt: skip
     """What the camera writes into the file."""
     draft, case = now.draft, now.draft.case
-    shutter, aperture, iso = exposed
+    shutter, aperture, iso = (engraved(axis, value) for axis, value in zip(AXES, exposed, strict=True))
     white, metering = draft.option("white_balance"), draft.option("metering")
     comp = draft.settings.get("exposure_comp_ev")
     return FrameMetadata(
@@ -297,7 +300,7 @@ def _said(
         subsecond_ms=clock.microsecond // 1000,
         exposure_s=shutter,
         f_number=aperture,
-        iso=round(iso),
+        iso=iso,
         compensation_ev=float(comp.value) if comp is not None and isinstance(comp.value, int | float) else 0.0,
         focal_mm=case.glass.focal_mm,
         focal_35mm=round(case.glass.focal_mm * body.crop_factor),
@@ -311,6 +314,25 @@ def _said(
         orientation=1,
         rating=KEPT_RATING if kept else None,
     )
+
+
+def engraved(axis: Axis, value: float) -> float:
+    """The number a camera writes for a step: 1/1600 s, f/2.8, ISO 2000, and not the exact powers behind them.
+
+    >>> engraved("iso", 2015.87), engraved("aperture", 2.828427), round(1 / engraved("shutter_s", 1 / 1625.5))
+    (2000.0, 2.8, 1600)
+    """
+    quantity = QUANTITY[axis]
+    try:
+        said = (
+            step_label(quantity, nearest_step(quantity, value))
+            .removeprefix("ISO ")
+            .removeprefix("f/")
+            .removesuffix(" s")
+        )
+        return float(Fraction(said))
+    except (DomainError, ValueError):
+        return value  # beyond what is engraved anywhere
 
 
 def _smear_share(case: Case, day: Day, shutter_s: float, draw: float) -> float:
