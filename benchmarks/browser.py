@@ -17,7 +17,7 @@ ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run"
 def demo_browser() -> Iterator[tuple[Browser, str]]:
     """Yield the browser and the server's address."""
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = DemoServer(folder)
+        server = DemoServer(folder, frames=True)
         try:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
             yield browser, server.address

@@ -3,8 +3,10 @@
 from pathlib import Path
 
 from tests.browser.base import BrowserTestCase
+from tests.demo import played_frames
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.server.middleware.owner import local_owner
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 SHOOT, SITUATION = demo_id("shoot/wedding"), demo_id("situation/wedding/3")
@@ -18,6 +20,7 @@ PLACES = {
     "cards": f"/pre-flight/{SHOOT}#cards",
     "field-card": f"/pre-flight/{SHOOT}#card/{SITUATION}",
     "test-frame": f"/pre-flight/{SHOOT}#test/{SITUATION}",
+    "read-back": f"/shoots/{demo_id('shoot/cup-final')}/review/{demo_id('situation/cup-final/2')}",
     "pack": f"/shoots/{SHOOT}/pack/{SITUATION}",
     "card": f"/shoots/{SHOOT}/card/{SITUATION}",
     "places": "/places",
@@ -42,6 +45,7 @@ class Scan(BrowserTestCase):
     maxDiff = None
 
     def test_no_place_has_a_violation(self):
+        played_frames(local_owner())
         for name, path in PLACES.items():
             with self.subTest(name):
                 page = self.open(path)

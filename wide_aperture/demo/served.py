@@ -18,12 +18,13 @@ START_TIMEOUT_S = 20.0
 class DemoServer:
     """Demo data in a folder and the server on it. It can be killed without warning and started again."""
 
-    def __init__(self, folder: str) -> None:
+    def __init__(self, folder: str, *, frames: bool = False) -> None:
+        """frames: with those of the played shoots."""
         self.environment = {**os.environ, "WIDE_APERTURE_DATA": folder}
         self.port = _free_port()
         self.address = f"http://127.0.0.1:{self.port}"
-        for command in ("prepare", "load_demo"):
-            self._manage(command)
+        self._manage("prepare")
+        self._manage("load_demo", *([] if frames else ["--no-frames"]))
         self.start()
 
     def start(self) -> None:
@@ -45,8 +46,8 @@ class DemoServer:
         self.process.kill()
         self.process.wait()
 
-    def _manage(self, command: str) -> None:
-        arguments = [sys.executable, "manage.py", command]
+    def _manage(self, *command: str) -> None:
+        arguments = [sys.executable, "manage.py", *command]
         subprocess.run(arguments, cwd=PROJECT, env=self.environment, check=True, capture_output=True)
 
 

@@ -94,7 +94,9 @@ def frames_named(request: PersonRequest, ids: list[UUID]) -> Any:
     return [_summary(row) for row in rows]
 
 
-@frames.get("/{uuid:row_id}/preview", operation_id="frame_preview", openapi_extra=binary("image/jpeg"))
+@frames.get(
+    "/{uuid:row_id}/preview", response={404: Problem}, operation_id="frame_preview", openapi_extra=binary("image/jpeg")
+)
 def frame_preview(request: PersonRequest, row_id: UUID) -> Any:
     """A small picture of a frame."""
     found = Preview.objects.filter(frame_id=row_id, frame__owner=request.user, frame__deleted_at__isnull=True).first()
@@ -238,7 +240,12 @@ def prove(request: PersonRequest, shoot_id: UUID, situation_id: UUID, frame_id: 
     return reviewing.prove(shoot_id, situation_id, frame_id, owner=request.user)
 
 
-@review.get("/{uuid:shoot_id}/report", operation_id="review_report", openapi_extra=binary("text/markdown"))
+@review.get(
+    "/{uuid:shoot_id}/report",
+    response={404: Problem},
+    operation_id="review_report",
+    openapi_extra=binary("text/markdown"),
+)
 def report(
     request: PersonRequest, shoot_id: UUID, format: Literal["markdown", "csv", "json", "xmp"] = "markdown"
 ) -> Any:

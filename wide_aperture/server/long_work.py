@@ -15,7 +15,7 @@ ENDS_WITHIN_S = 5.0
 class Watched:
     """One worker. It holds the read end of a pipe to us, so that it ends with us however we end."""
 
-    def __init__(self, command: tuple[str, ...] = ("-m", "django", "work", "--watch-parent")) -> None:
+    def __init__(self, command: tuple[str, ...] = ("-m", "wide_aperture.server.worker_process")) -> None:
         self._command = command
         self._stopping = threading.Event()
         self._thread: threading.Thread | None = None

@@ -91,6 +91,7 @@ useShortcuts([
   <WhileOpening v-if="loading || !found || !read" :loaded="!loading" :failed="problem?.message" what="shoot" />
   <div v-else-if="!found.frames" class="page">
     <div class="page-head"><h1>Review</h1></div>
+    <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
     <ImportPanel :shoot-id="shootId" first @arrived="review.again()" />
   </div>
   <TwoColumns v-else main="What the frames say" side="What should change" :side-px="352">

@@ -37,6 +37,6 @@ export function useJobs(shootId: () => string, ended: () => void) {
   const readFolder = (folder: string, location: boolean) =>
     guarded(() => answered(client.POST('/api/v1/jobs/import/{shoot_id}', { ...path(), body: { folder, location, previews: true } })))
   const deed = (job: JobOut, what: 'cancel' | 'pause' | 'go-on') =>
-    guarded(() => answered(client.POST('/api/v1/jobs/{job_id}/{deed}', { params: { path: { job_id: job.id, deed: what } } })))
+    guarded(() => answered(client.POST('/api/v1/jobs/{job_id}/{deed}', { params: { path: { job_id: job.id, deed: what } }, body: {} as never })))
   return { items, underWay, last, failed, play, readFolder, deed }
 }

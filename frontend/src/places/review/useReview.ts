@@ -95,7 +95,10 @@ export function useReview(shootId: () => string) {
       await again()
       noteDeed({
         label: `Delete ${count} frames`,
-        undo: async () => void (await guarded(async () => (await answered(client.POST('/api/v1/frames/of/{shoot_id}/back', where)), await again()))),
+        undo: async () =>
+          void (await guarded(
+            async () => (await answered(client.POST('/api/v1/frames/of/{shoot_id}/back', { ...where, body: {} as never })), await again()),
+          )),
         redo: async () => void (await guarded(async () => (await answered(client.DELETE('/api/v1/frames/of/{shoot_id}', where)), await again()))),
       })
     })

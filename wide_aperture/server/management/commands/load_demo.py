@@ -12,6 +12,10 @@ class Command(BaseCommand):
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--reset", action="store_true", help="put every demo row back to how it came")
 
+        parser.add_argument(
+            "--no-frames", dest="frames", action="store_false", help="without those of the played shoots"
+        )
+
     def handle(self, *args: Any, **options: Any) -> None:
-        added, left = load_demo(owner=local_owner(), reset=options["reset"])
+        added, left = load_demo(owner=local_owner(), reset=options["reset"], played=options["frames"])
         self.stdout.write(f"Demo world: {added} rows written, {left} left as they are.")
