@@ -88,12 +88,9 @@ def take_all(browser: Browser, address: str) -> None:
     page.get_by_text("When you see").wait_for()
     take(page, "field-card")
 
-    page = fresh(browser, address, plan("cup-final", 2))
-    page.get_by_role("slider", name="Shutter").press("PageDown")
-    page.get_by_role("button", name="Edit the brief and kit").click()
-    page.get_by_label("Exposure value").wait_for()
-    page.wait_for_timeout(600)
-    take(page, "brief")
+    page = fresh(browser, address, plan("cup-final", 2).replace("/plan/", "/review/"))
+    page.get_by_role("heading", name="Did the plan hold?").wait_for()
+    take(page, "review")
 
     page = fresh(browser, address, plan("cup-final", 1).replace("/plan/", "/focus/"))
     page.get_by_role("button", name="Try another beside it").click()

@@ -27,7 +27,6 @@ from tests.demo import played_frames
 from wide_aperture.core.frames import identity, read_metadata
 from wide_aperture.core.frames.write import xmp_packet
 from wide_aperture.demo.ids import demo_id
-from wide_aperture.frames import import_folder
 from wide_aperture.frames.keep import remove_frames
 from wide_aperture.frames.models import Frame, Preview, Review
 from wide_aperture.frames.previews import Previews
@@ -455,16 +454,15 @@ class Jobs(FrameTestCase):
         with tempfile.TemporaryDirectory() as folder, mock.patch("wide_aperture.frames.import_folder.MOST_AT_ONCE", 2):
             for k in range(7):
                 (Path(folder) / f"A{k}.jpg").write_bytes(a_jpeg(k))
-            read = import_folder._read
             calls = []
 
-            def stopped_at_the_third(*given, **said):
-                calls.append(given)
+            def stopped_at_the_third(previews, path):
+                calls.append(path)
                 if len(calls) == 3:
                     work.ask_to_stop(Job.objects.get(), "paused")
-                return read(*given, **said)
+                return None, None
 
-            with mock.patch("wide_aperture.frames.import_folder._read", stopped_at_the_third):
+            with mock.patch.object(Previews, "of", stopped_at_the_third):
                 job = self.started(f"jobs/import/{TARN}", {"folder": folder, "previews": False})
             self.assertEqual(
                 (job["state"], job["done"], len(self.frames())), ("paused", 2, 2)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -26,6 +27,7 @@ MOST_FILES, DEEPEST = 200_000, 20
 MOST_SIDECAR_BYTES = 1_000_000
 MOST_REFUSALS = 500
 SIDECAR = ".xmp"
+READERS = 2  # reading and hashing leave the interpreter free
 
 
 def files_in(folder: Path) -> Iterator[tuple[str, Path]]:
@@ -58,22 +60,27 @@ def carry_out(job: Under) -> dict[str, Any]:
     folder = Path(str(job.asked["folder"])).expanduser()
     if not folder.is_dir():
         raise DomainError("folder", str(folder), "is no folder of this machine")
-    assert job.shoot_id is not None
+    shoot_id = job.shoot_id
+    assert shoot_id is not None
     listed = list(files_in(folder))
     if len(listed) > MOST_FILES:
         raise DomainError("folder", len(listed), f"must not hold more than {MOST_FILES} files")
     done = int(job.checkpoint.get("done", 0))
     report = {"new": 0, "known": 0, "refused": 0, "reasons": [], **job.checkpoint.get("report", {})}
     job.reached(done, len(listed), {"done": done, "report": report})
-    with Previews(wanted=bool(job.asked.get("previews", True))) as previews:
+    wants = bool(job.asked.get("location"))
+    with Previews(wanted=bool(job.asked.get("previews", True))) as previews, ThreadPoolExecutor(READERS) as readers:
         while done < len(listed):
             batch = listed[done : done + MOST_AT_ONCE]
-            arrived, refused = [], []
-            for name, path in batch:
-                try:
-                    arrived.append(_read(job.shoot_id, name, path, previews, location=bool(job.asked.get("location"))))
-                except UnreadableFrame as error:
-                    refused.append([name, str(error)])
+            arrived: list[Arrived] = []
+            refused: list[list[str]] = []
+            reads = readers.map(lambda each: _read_or_why(shoot_id, *each, location=wants), batch)
+            for (name, path), found in zip(batch, reads, strict=True):
+                if isinstance(found, str):
+                    refused.append([name, found])
+                else:
+                    preview, measures = previews.of(path)
+                    arrived.append((found.model_copy(update={"measures": measures}) if measures else found, preview))
             with transaction.atomic():
                 new = take_frames(arrived, owner=job.owner)
                 report = {
@@ -87,7 +94,15 @@ def carry_out(job: Under) -> dict[str, Any]:
     return report
 
 
-def _read(shoot_id: UUID, name: str, path: Path, previews: Previews, *, location: bool) -> Arrived:
+def _read_or_why(shoot_id: UUID, name: str, path: Path, *, location: bool) -> FrameDocument | str:
+    """The frame, or why it cannot be read."""
+    try:
+        return _read(shoot_id, name, path, location=location)
+    except UnreadableFrame as error:
+        return str(error)
+
+
+def _read(shoot_id: UUID, name: str, path: Path, *, location: bool) -> FrameDocument:
     """Raises: UnreadableFrame."""
     with OnDisk(path) as source:
         said = metadata_of(source, location=location)
@@ -97,13 +112,11 @@ def _read(shoot_id: UUID, name: str, path: Path, previews: Previews, *, location
     if packet is not None:
         held = {"rating": packet.rating, "label": packet.label}
         said = said.model_copy(update={key: value for key, value in held.items() if value is not None})
-    preview, measures = previews.of(path)
     folder, _, file = name.rpartition(os.sep)
-    document = FrameDocument(
+    return FrameDocument(
         id=frame_id(shoot_id, identity), shoot_id=shoot_id, identity=identity, name=_plain(file)[:255] or "unnamed",
-        folder=_plain(folder)[:1000], size_bytes=size, said=said, measures=measures,
+        folder=_plain(folder)[:1000], size_bytes=size, said=said,
     )  # fmt: skip
-    return document, preview
 
 
 def _plain(name: str) -> str:

@@ -6,7 +6,8 @@ import datetime as dt
 import threading
 from collections import OrderedDict
 from collections.abc import Callable
-from typing import Any
+from types import SimpleNamespace
+from typing import Any, cast
 from uuid import UUID, uuid4
 
 from django.contrib.auth.models import User
@@ -45,6 +46,7 @@ from wide_aperture.store.services import Precondition, get_row, put_row
 
 DEPENDS_ON = ("shoots", "situations", "bodies", "lenses", "foundations", "reviews")
 MOST_KEPT = 6
+SAYS_NOTHING = FrameMetadata().model_dump()
 Stamp = tuple[object, ...]
 
 
@@ -55,18 +57,20 @@ def frames_of(shoot_id: UUID, *, owner: User) -> QuerySet[Frame]:
 
 def table_of_shoot(shoot_id: UUID, *, owner: User) -> FrameTable:
     """A shoot's frames as columns. What was written by us is not checked again: ten thousand checks are a second."""
-    return table_of(_row(*each) for each in frames_of(shoot_id, owner=owner).values_list("pk", "document"))
+    return table_of(
+        _row(*each) for each in frames_of(shoot_id, owner=owner).values_list("pk", "document").iterator(chunk_size=5000)
+    )
 
 
 def _row(frame_id: UUID, document: dict[str, Any]) -> FrameRow:
-    said, measures = dict(document.get("said") or {}), document.get("measures") or {}
-    taken = said.get("taken_at")
+    said, measures = {**SAYS_NOTHING, **(document.get("said") or {})}, document.get("measures") or {}
+    taken = said["taken_at"]
     said["taken_at"] = dt.datetime.fromisoformat(taken) if taken else None
     situation = document.get("situation_id")
     return FrameRow(
         id=str(frame_id),
         name=document.get("name", ""),
-        said=FrameMetadata.model_construct(**said),
+        said=cast(FrameMetadata, SimpleNamespace(**said)),
         rating=document.get("rating"),
         situation="" if document.get("apart") else situation,
         sharpness=measures.get("sharpness"),

@@ -6,13 +6,15 @@ import io
 from fractions import Fraction
 
 import exifread
+import pillow_heif
 from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 from PIL import ExifTags, Image
 
 from tests.core.frames.corpus import EXIF, GPS, MAIN, block, jpeg
-from wide_aperture.core.frames import read_metadata
+from wide_aperture.core.frames import FrameMetadata, read_metadata
+from wide_aperture.core.frames.write import exif_of, tiff
 
 NUMBERS = {
     "exposure_s": 0x829A,
@@ -73,3 +75,25 @@ class ThreeReaders(SimpleTestCase):
         with Image.open(io.BytesIO(jpeg(block(MAIN, EXIF), size=(8, 6)))) as picture:
             self.assertEqual(picture.size, (8, 6))
             picture.load()
+
+
+class EncodedHeif(SimpleTestCase):
+    """A picture a library encoded, not boxes made here."""
+
+    def test_a_real_heic_says_what_was_written_into_it(self):
+        said = FrameMetadata(
+            exposure_s=1 / 250, f_number=1.8, iso=64, focal_mm=26, body_make_model="Wren", orientation=1
+        )
+        main, exif, gps = exif_of(said)
+        held = io.BytesIO()
+        pillow_heif.from_pillow(Image.new("RGB", (64, 48), (90, 120, 150))).save(
+            held, exif=b"Exif\0\0" + tiff(main, exif, gps)
+        )
+        found = read_metadata(held.getvalue())
+        self.assertEqual((found.width_px, found.height_px), (64, 48))
+        self.assertEqual((found.iso, found.body_make_model, found.focal_mm), (64, "Wren", 26))
+        self.assertAlmostEqual(found.exposure_s, 1 / 250)
+        theirs = exifread.process_file(io.BytesIO(held.getvalue()), details=False)
+        self.assertEqual(str(theirs["EXIF ExposureTime"]), "1/250")
+        opened = pillow_heif.open_heif(held)
+        self.assertEqual(opened.size, (64, 48))

@@ -5,9 +5,9 @@ from __future__ import annotations
 import hashlib
 import os
 
-from wide_aperture.core.frames.source import Held, OnDisk, Source
+from wide_aperture.core.frames.source import HEAD_BYTES, Held, OnDisk, Source
 
-HEAD, TAIL = 128 * 1024, 64 * 1024
+HEAD, TAIL = HEAD_BYTES, 64 * 1024
 
 
 def identity(file: str | os.PathLike[str] | bytes) -> str:

@@ -10,6 +10,7 @@ from typing import BinaryIO, Protocol, Self
 from wide_aperture.core.frames.errors import UnreadableFrame
 
 MOST_AT_ONCE = 4 * 1024 * 1024
+HEAD_BYTES = 128 * 1024
 
 
 class Source(Protocol):
@@ -33,19 +34,26 @@ class Held:
 
 
 class OnDisk(AbstractContextManager["OnDisk"]):
-    """A file on this machine, opened once. Raises UnreadableFrame for what is no ordinary file or cannot be opened."""
+    """A file on this machine, opened once, its head read at once: nearly all that is asked of it lies there.
+
+    Raises UnreadableFrame for what is no ordinary file or cannot be opened.
+    """
 
     def __init__(self, path: str | os.PathLike[str]) -> None:
         try:
-            self._file: BinaryIO = Path(path).open("rb")  # noqa: SIM115  closed by __exit__
+            self._file: BinaryIO = Path(path).open("rb", buffering=0)  # noqa: SIM115  closed by __exit__
             self.size = os.fstat(self._file.fileno()).st_size
+            self._head = self._file.read(HEAD_BYTES)
         except OSError as error:
             raise UnreadableFrame(f"It cannot be opened: {error.strerror or error}.") from error
 
     def read(self, offset: int, count: int) -> bytes:
+        offset, count = max(offset, 0), min(count, MOST_AT_ONCE)
+        if offset + count <= len(self._head) or len(self._head) == self.size:
+            return self._head[offset : offset + count]
         try:
-            self._file.seek(max(offset, 0))
-            return self._file.read(min(count, MOST_AT_ONCE))
+            self._file.seek(offset)
+            return self._file.read(count)
         except OSError as error:
             raise UnreadableFrame(f"It cannot be read: {error.strerror or error}.") from error
 

@@ -26,6 +26,8 @@ class Command(BaseCommand):
         "Read the frames in a folder into a shoot. Run again after an interruption, it goes on; no frame comes twice."
     )
 
+    requires_system_checks = ()  # they load the whole web application
+
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("folder")
         parser.add_argument("--shoot", required=True)
