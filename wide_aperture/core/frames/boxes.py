@@ -1,6 +1,6 @@
 """Files made of boxes: pictures of the HEIF family, and raw files that keep their tags in boxes of their own.
 
-Source: ISO/IEC 14496-12 (boxes), 23008-12 (items: iinf, iloc, ispe). Nested only as deep as tags lie.
+Source: ISO/IEC 14496-12 (boxes), 23008-12 (items: iinf, iloc, ispe, clap). Nested only as deep as tags lie.
 """
 
 from __future__ import annotations
@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 from wide_aperture.core.frames.source import Part, Source
 
 MOST_BOXES, MOST_ITEMS, MOST_META_BYTES = 200, 400, 512 * 1024
+BLOCK_PX = 64  # the largest block pictures are coded in
 TAG_BOXES = (b"CMT1", b"CMT2", b"CMT4")  # main, exif and place, each a block of tags
 NAMED_UUID = 16
 
@@ -85,6 +86,7 @@ class _Reader:
 
 def _read_meta(source: Source, meta: Box, found: Boxes) -> None:
     inner = {box.kind: box for box in boxes(source, meta.begin + 4, meta.size - 4)}
+    shown: list[tuple[int, int]] = []
 
     def held(kind: bytes) -> bytes:
         box = inner.get(kind)
@@ -107,6 +109,24 @@ def _read_meta(source: Source, meta: Box, found: Boxes) -> None:
                 if each.kind == b"ispe":
                     raw = source.read(each.begin + 4, 8)
                     found.sizes.append((int.from_bytes(raw[:4], "big"), int.from_bytes(raw[4:8], "big")))
+                elif each.kind == b"clap":
+                    shown.append(_shown_size(source.read(each.begin, 16)))
+    _cut_to_shown(found.sizes, shown)
+
+
+def _shown_size(raw: bytes) -> tuple[int, int]:
+    """Width and height of a clean aperture; (0, 0) for one that is none."""
+    numbers = [int.from_bytes(raw[k : k + 4], "big") for k in range(0, 16, 4)]
+    width, by, height, of = numbers
+    return (round(width / by), round(height / of)) if by and of else (0, 0)
+
+
+def _cut_to_shown(sizes: list[tuple[int, int]], shown: list[tuple[int, int]]) -> None:
+    """The coded picture is padded to whole blocks; what is shown of it is its clean aperture, less than a block smaller."""
+    for k, (width, height) in enumerate(sizes):
+        fits = [(w, h) for w, h in shown if 0 <= width - w < BLOCK_PX and 0 <= height - h < BLOCK_PX]
+        if fits:
+            sizes[k] = max(fits)
 
 
 def _item_kinds(data: bytes) -> dict[int, tuple[bytes, bytes]]:
