@@ -248,6 +248,9 @@ class Judging(FrameTestCase):
         found = self.client.get("/api/v1/frames/search?q=lm_7").json()["items"]
         self.assertEqual([(f["name"], f["shoot"]) for f in found], [("LM_7.jpg", "Dawn at Hare Tarn")])
         self.assertEqual(len(self.client.get("/api/v1/frames/search?q=alder").json()["items"]), 5)
+        self.assertEqual(
+            self.client.get("/api/v1/frames/search?q=null").json()["items"], []
+        )  # words, not how they are kept
         self.assert_problem(self.client.get("/api/v1/frames/search?q="), 422)
 
 
@@ -372,6 +375,33 @@ class ReadingBack(FrameTestCase):
         ).json()
         self.assertEqual({each["setting"] for each in found["differ"]}, {"exposure_mode", "shutter_s", "metering"})
         self.assertIn("3 differ", found["sentence"])
+
+    def test_what_a_proof_frame_shows_becomes_the_camera_s_state(self):
+        frame = Frame.objects.filter(shoot_id=SHOOT, taken_at__hour=18).order_by("taken_at").first()
+        asked = {"situation_id": SECOND_HALF, "frame_id": str(frame.pk)}
+        state = self.post(f"review/{SHOOT}/proof", asked).json()
+        self.assertEqual((state["values"]["exposure_mode"], state["source"]), ("manual_auto_iso", "pre_flight"))
+        again = self.post(f"review/{SHOOT}/proof", asked).json()
+        self.assertEqual(again["id"], state["id"])
+        self.assertEqual(len([s for s in self.listed("states") if s["document"]["body_id"] == state["body_id"]]), 1)
+        self.assert_problem(self.post(f"review/{SHOOT}/proof", {**asked, "frame_id": str(uuid.uuid4())}), 404)
+        self.assert_problem(self.post(f"review/{SHOOT}/proof", {**asked, "situation_id": str(uuid.uuid4())}), 422)
+
+    def test_frames_of_another_zone_are_told_with_the_shift(self):
+        for row in Frame.objects.filter(shoot_id=SHOOT):
+            said = {
+                **row.document["said"],
+                "taken_at": row.document["said"]["taken_at"].replace("T1", "T0").replace("T00", "T23"),
+            }
+            Frame.objects.filter(pk=row.pk).update(document={**row.document, "said": said})
+        (found,) = self.review()["review"]["zones"]
+        self.assertEqual((found["body"], found["ahead_s"]), ("Alder 24", -36000))
+
+    def test_the_list_of_shoots_counts_them(self):
+        listed = {row["id"]: (row["frames"], row["judged"]) for row in self.listed("shoots/overview")}
+        rated = Frame.objects.filter(shoot_id=SHOOT, rating__isnull=False).count()
+        self.assertEqual(listed[str(SHOOT)], (414, rated))
+        self.assertEqual(listed[str(TARN)], (0, 0))
 
     def test_reports_and_sidecars(self):
         said = self.client.get(f"/api/v1/review/{SHOOT}/report").content.decode()

@@ -13,6 +13,7 @@ from ninja import File, Form, Query, Router
 from ninja.files import UploadedFile
 from pydantic import ValidationError
 
+from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.write import xmp_packet
@@ -35,6 +36,7 @@ from wide_aperture.frames.schemas import (
     JobOut,
     JobsOut,
     PlayIn,
+    ProofIn,
     ReadIn,
     ReadOut,
     RestoreIn,
@@ -185,7 +187,7 @@ def search(request: PersonRequest, q: Annotated[str, Query(min_length=1, max_len
     """Frames of every shoot whose file, body, lens or label holds these words."""
     rows = services.list_rows(Frame, owner=request.user)
     for word in q.split()[:6]:
-        rows = rows.filter(document__icontains=word)
+        rows = rows.filter(words__contains=word.lower())
     found = list(rows.order_by("-taken_at", "name")[: MOST_FOUND + 1])
     titles = {shoot.id: shoot.title for shoot in owned("shoots", request.user)}
     return {
@@ -238,6 +240,12 @@ def take_back(request: PersonRequest, shoot_id: UUID, asked: AdviceIn) -> Any:
 def prove(request: PersonRequest, shoot_id: UUID, situation_id: UUID, frame_id: UUID) -> Any:
     """One frame against what a situation's plan asks somebody to set."""
     return reviewing.prove(shoot_id, situation_id, frame_id, owner=request.user)
+
+
+@review.post("/{uuid:shoot_id}/proof", response={200: CameraState, **WRITE_PROBLEMS}, operation_id="review_proof_keep")
+def keep_proof(request: PersonRequest, shoot_id: UUID, asked: ProofIn) -> Any:
+    """Write down how the camera stands by what a frame proves."""
+    return reviewing.keep_state(shoot_id, asked.situation_id, asked.frame_id, owner=request.user)
 
 
 @review.get(

@@ -31,6 +31,7 @@ class Frame(StoredDocument):
     shoot_id = models.UUIDField()
     digest = models.CharField(max_length=64)
     name = models.CharField(max_length=255)
+    words = models.TextField(default="")
     taken_at = models.DateTimeField(null=True)
     rating = models.SmallIntegerField(null=True)
     has_preview = models.BooleanField(default=False)
@@ -52,6 +53,21 @@ class Frame(StoredDocument):
         return super().title_of({"title": raw.get("name")} if isinstance(raw, dict) else raw)
 
 
+def words_of(document: core_frame.Frame) -> str:
+    """What a frame is found by: its file, its folder, and what it says of body, lens and label; in small letters."""
+    said = document.said
+    parts = (
+        document.name,
+        document.folder,
+        said.body_make_model,
+        said.body_serial,
+        said.lens_model,
+        said.label,
+        document.note,
+    )
+    return " ".join(part for part in parts if part).lower()
+
+
 def columns_of(document: core_frame.Frame) -> dict[str, Any]:
     """What stands beside a frame's document. taken_at: the camera's clock, written as if it were UTC."""
     taken = document.said.taken_at
@@ -59,6 +75,7 @@ def columns_of(document: core_frame.Frame) -> dict[str, Any]:
         "shoot_id": document.shoot_id,
         "digest": document.identity,
         "name": document.name,
+        "words": words_of(document),
         "taken_at": None if taken is None else taken.replace(tzinfo=dt.UTC),
         "rating": document.judged,
     }

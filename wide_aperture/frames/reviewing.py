@@ -15,7 +15,8 @@ from django.db import transaction
 from django.db.models import Count, Max, QuerySet
 from django.utils import timezone
 
-from wide_aperture.core.camera.state import target_of
+from wide_aperture.core.camera.packing import state_of
+from wide_aperture.core.camera.state import CameraState, target_of
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument
@@ -35,6 +36,7 @@ from wide_aperture.core.review.advice import (
     PinChange,
 )
 from wide_aperture.core.review.decisions import Answered, ChangedRow, ReviewDocument
+from wide_aperture.core.review.proven import state_as_seen
 from wide_aperture.core.review.seen import Proof, proof
 from wide_aperture.core.review.shoot import ShootReview, review_shoot, sorted_frames
 from wide_aperture.core.review.table import FrameRow, FrameTable, table_of
@@ -147,6 +149,22 @@ def prove(shoot_id: UUID, situation_id: UUID, frame_id: UUID, *, owner: User) ->
         raise DomainError("situation_id", str(situation_id), "must be a situation of this shoot with a body and a lens")
     frame = FrameDocument.model_validate(get_row(Frame, owner=owner, row_id=frame_id).document)
     return proof(frame.said, target_of(plan_of(given).setup, given.body))
+
+
+@transaction.atomic
+def keep_state(shoot_id: UUID, situation_id: UUID, frame_id: UUID, *, owner: User) -> CameraState:
+    """Write down how the camera stands by what a frame proves. Raises: as prove."""
+    found = prove(shoot_id, situation_id, frame_id, owner=owner)
+    _, asked = shoot_asked(shoot_id, owner)
+    given = next(each for each in asked if each.situation.id == situation_id)
+    target = target_of(plan_of(given).setup, given.body)
+    states = {state.body_id: state for state in owned("states", owner)}
+    state = state_as_seen(state_of(given.body, states), found, target, timezone.now())
+    model = owned_rows("states", owner).model
+    row = owned_rows("states", owner).filter(pk=state.id).first()
+    expects = Precondition(creates=True) if row is None else Precondition(revision=row.revision)
+    put_row(model, owner=owner, row_id=state.id, document=state, expects=expects)
+    return state
 
 
 # Taking advice ---------------------------------------------------------------------------------------------------------------

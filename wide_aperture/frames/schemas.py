@@ -152,6 +152,11 @@ class AnswerIn(Strict):
     because: Annotated[str, Field(max_length=2000)] = ""
 
 
+class ProofIn(Strict):
+    situation_id: UUID
+    frame_id: UUID
+
+
 class AdviceIn(Strict):
     advice: Annotated[str, Field(max_length=120)]
 

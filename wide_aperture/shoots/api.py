@@ -36,6 +36,8 @@ class ShootSummary(Schema):
     next_action: str
     next_light: str | None = Field(description="The first light event of its day, once date and place are known")
     preflight: Run | None = Field(description="The latest walk round of the pre-flight")
+    frames: int = Field(description="Frames that were brought in")
+    judged: int = Field(description="How many of them have a rating")
     pending: bool = Field(description="Not everything is worked out yet; ask again")
 
 

@@ -14,6 +14,7 @@ from uuid import UUID
 
 from django.contrib.auth.models import User
 from django.db import DatabaseError
+from django.db.models import Count
 from django.utils import timezone
 
 from wide_aperture.core.camera.packing import PackingDocument, fingerprint
@@ -116,8 +117,14 @@ def overview(
     views = [_View(row, text, by_shoot.get(row.pk, []), bag) for row, text in readable(shoots)]
     kept.recall(key for view in views for key in view.summary_keys())
     walked = _last_runs(owner, [row.pk for row in shoots])
+    taken = _frames(owner, [row.pk for row in shoots])
     found = [
-        {**view.summary(kept, packed.get(view.row.pk, set())), "preflight": walked.get(view.row.pk)} for view in views
+        {
+            **view.summary(kept, packed.get(view.row.pk, set())),
+            "preflight": walked.get(view.row.pk),
+            **dict(zip(("frames", "judged"), taken.get(view.row.pk, (0, 0)), strict=True)),
+        }
+        for view in views
     ]
     kept.keep()
     return found, next_cursor
@@ -272,6 +279,14 @@ def _last_runs(owner: User, shoots: Sequence[UUID]) -> dict[UUID, Run]:
     for tick in readable_documents(owned_rows("ticks", owner).filter(**of_these)):
         ticks.setdefault(tick.shoot_id, []).append(tick)
     return {shoot_id: runs(own)[0] for shoot_id, own in ticks.items()}
+
+
+def _frames(owner: User, shoots: Sequence[UUID]) -> dict[UUID, tuple[int, int]]:
+    """(frames, judged ones) of each shoot that has any."""
+    rows: Any = owned_rows("frames", owner)  # columns of a kind this application does not know
+    rows = rows.filter(shoot_id__in=shoots).order_by()
+    counted = rows.values_list("shoot_id").annotate(Count("pk"), Count("rating"))
+    return {shoot_id: (frames, judged) for shoot_id, frames, judged in counted}
 
 
 def readiness_of(

@@ -1868,7 +1868,11 @@ export interface paths {
          */
         get: operations["review_proof"];
         put?: never;
-        post?: never;
+        /**
+         * Keep Proof
+         * @description Write down how the camera stands by what a frame proves.
+         */
+        post: operations["review_proof_keep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -9850,6 +9854,19 @@ export interface components {
             /** Unseen */
             unseen: string[];
         };
+        /** ProofIn */
+        ProofIn: {
+            /**
+             * Frame Id
+             * Format: uuid
+             */
+            frame_id: string;
+            /**
+             * Situation Id
+             * Format: uuid
+             */
+            situation_id: string;
+        };
         /**
          * Proposal
          * @description A value on any day, and as people read it.
@@ -12148,6 +12165,8 @@ export interface components {
             unplanned: components["schemas"]["Unplanned"][];
             /** Without Time */
             without_time: number;
+            /** Zones */
+            zones: components["schemas"]["ZoneShift"][];
         };
         /**
          * ShootSummary
@@ -12156,10 +12175,20 @@ export interface components {
         ShootSummary: {
             document: components["schemas"]["Shoot"];
             /**
+             * Frames
+             * @description Frames that were brought in
+             */
+            frames: number;
+            /**
              * Id
              * Format: uuid
              */
             id: string;
+            /**
+             * Judged
+             * @description How many of them have a rating
+             */
+            judged: number;
             /** Next Action */
             next_action: string;
             /**
@@ -14297,6 +14326,22 @@ export interface components {
              */
             widest: number;
         };
+        /**
+         * ZoneShift
+         * @description A body's clock seems to be set so far ahead (+) of the shoot's zone.
+         */
+        ZoneShift: {
+            /** Ahead S */
+            ahead_s: number;
+            /** Body */
+            body: string;
+            /** Fit */
+            fit: number;
+            /** Frames */
+            frames: number;
+            /** Sentence */
+            sentence: string;
+        };
         /** Option */
         wide_aperture__core__craft__settings__Option: {
             /** Id */
@@ -14615,6 +14660,7 @@ export type Problem = components['schemas']['Problem'];
 export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
 export type Proof = components['schemas']['Proof'];
+export type ProofIn = components['schemas']['ProofIn'];
 export type Proposal = components['schemas']['Proposal'];
 export type ProposedControl = components['schemas']['ProposedControl'];
 export type RankedCause = components['schemas']['RankedCause'];
@@ -14773,6 +14819,7 @@ export type YearRequest = components['schemas']['YearRequest'];
 export type Zone = components['schemas']['Zone'];
 export type ZoneOut = components['schemas']['ZoneOut'];
 export type ZoneRequest = components['schemas']['ZoneRequest'];
+export type ZoneShift = components['schemas']['ZoneShift'];
 export type WideApertureCoreCraftSettingsOption = components['schemas']['wide_aperture__core__craft__settings__Option'];
 export type WideApertureCoreDocumentsSaidMeasured = components['schemas']['wide_aperture__core__documents__said__Measured'];
 export type WideApertureCorePlanningAskingOption = components['schemas']['wide_aperture__core__planning__asking__Option'];
@@ -25588,6 +25635,141 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_proof_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraState"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -10,6 +10,7 @@ from wide_aperture.core.frames import FrameMetadata
 from wide_aperture.core.review.assign import Span, bursts, situations
 from wide_aperture.core.review.clocks import clock_offsets, set_right
 from wide_aperture.core.review.table import FrameRow, FrameTable, table_of
+from wide_aperture.core.review.zones import zone_shifts
 
 DAY = dt.datetime(2026, 10, 17)
 FIRST, SECOND = uuid.UUID(int=11), uuid.UUID(int=12)
@@ -125,3 +126,25 @@ class Clocks(TestCase):
         self.assertAlmostEqual(clock_offsets(right)[0].ahead_s, 0, delta=1.0)
         self.assertIn("agree", clock_offsets(right)[0].sentence)
         self.assertTrue((np.diff(right.at_s) >= 0).all())
+
+
+class Zones(TestCase):
+    SPANS = (span(FIRST, 600, 660), span(SECOND, 720, 760))
+
+    def shifted(self, by: float, count: int = 40):
+        minutes = np.concatenate([np.linspace(602, 658, count // 2), np.linspace(722, 758, count // 2)]) + by
+        return zone_shifts(table_of([frame(float(m)) for m in minutes]), self.SPANS, DAY)
+
+    def test_a_wrong_zone_is_found_by_whole_half_hours(self):
+        for by in (120, -60, 330, -720):
+            (found,) = self.shifted(by)
+            self.assertEqual((found.ahead_s, found.fit), (by * 60, 40))
+        self.assertIn("5 h 30 min after", self.shifted(330)[0].sentence)
+
+    def test_nothing_is_proposed_where_the_frames_fit_or_no_shift_helps(self):
+        self.assertEqual(self.shifted(0), ())
+        self.assertEqual(self.shifted(12), ())
+        self.assertEqual(self.shifted(4 * 1440), ())
+        self.assertEqual(self.shifted(120, count=8), ())
+        self.assertEqual(zone_shifts(table_of([frame(900.0)] * 20), (span(FIRST, None, None),), DAY), ())
+        self.assertEqual(zone_shifts(table_of([frame(900.0)] * 20), self.SPANS, None), ())

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import datetime as dt
 from collections.abc import Mapping, Sequence
 from uuid import UUID
@@ -11,11 +12,12 @@ from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning.plan_input import PlanInput
 from wide_aperture.core.review.advice import AdvisedChange, advice
-from wide_aperture.core.review.assign import bursts, situations
+from wide_aperture.core.review.assign import Span, bursts, situations
 from wide_aperture.core.review.clocks import ClockOffset, bodies_of, clock_offsets, set_right
 from wide_aperture.core.review.own import Measured, own_figures
 from wide_aperture.core.review.reality import Read, SituationReview, by_situation, read, review, span_of
 from wide_aperture.core.review.table import FrameTable
+from wide_aperture.core.review.zones import ZoneShift, zone_shifts
 
 
 class Unplanned(Spoken):
@@ -36,6 +38,7 @@ class ShootReview(Document):
     without_time: int
     bodies: tuple[str, ...]
     clocks: tuple[ClockOffset, ...]
+    zones: tuple[ZoneShift, ...]
     ahead_s: dict[str, Finite]
     situations: tuple[SituationReview, ...]
     unplanned: tuple[Unplanned, ...]
@@ -50,13 +53,16 @@ def sorted_frames(
     right = set_right(frames, dict(ahead_s))
 
     burst, place = bursts(right)
+    return right.with_columns(burst=burst, place=place, situations=situations(right, spans_of(planned), midnight))
+
+
+def spans_of(planned: Sequence[PlanInput]) -> list[Span]:
+    """How frames can belong to each situation; those that cannot be planned take none."""
     spans = []
     for given in planned:
-        try:
+        with contextlib.suppress(DomainError):
             spans.append(span_of(given))
-        except DomainError:
-            continue
-    return right.with_columns(burst=burst, place=place, situations=situations(right, spans, midnight))
+    return spans
 
 
 def review_shoot(
@@ -90,6 +96,7 @@ def review_shoot(
         without_time=int((right.at_s != right.at_s).sum()),
         bodies=tuple(bodies_of(right)),
         clocks=clock_offsets(frames),
+        zones=zone_shifts(right, spans_of(planned), midnight),
         ahead_s=dict(ahead_s or {}),
         situations=tuple(review(each, midnight) for each in reads),
         unplanned=tuple(unplanned),

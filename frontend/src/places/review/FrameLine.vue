@@ -6,7 +6,7 @@ import { apertureText, isoText, shutterText } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
 
 const props = defineProps<{ frames: FrameSummary[]; title: string }>()
-const emit = defineEmits<{ rate: [id: string, rating: number | null]; close: [] }>()
+const emit = defineEmits<{ rate: [id: string, rating: number | null]; prove: [id: string]; close: [] }>()
 const at = ref(0)
 const beside = ref<number | null>(null)
 const list = ref<HTMLElement | null>(null)
@@ -91,6 +91,7 @@ useShortcuts([
       <button class="link" @click="rate(-1)">Pass over</button>
       <button class="link" @click="rate(null)">No verdict</button>
       <button class="link" @click="nextBurst">Next burst</button>
+      <button class="link" @click="emit('prove', now.id)">Against the plan</button>
     </p>
   </section>
 </template>

@@ -12,6 +12,8 @@ import { useOpenThing } from '@/shell/open'
 import BurstBars from './BurstBars.vue'
 import FrameLine from './FrameLine.vue'
 import ImportPanel from './ImportPanel.vue'
+import FindFrames from './FindFrames.vue'
+import ProofLine from './ProofLine.vue'
 import RatesTable from './RatesTable.vue'
 import ReviewSide from './ReviewSide.vue'
 import TimeChart from './TimeChart.vue'
@@ -27,6 +29,7 @@ const shown = computed<SituationReview | null>(
 )
 const bringing = ref(false)
 const lookedAt = ref('')
+const proven = ref('')
 const chosen = ref<ReadonlySet<number>>(new Set())
 
 function open(situation: SituationReview): void {
@@ -35,7 +38,7 @@ function open(situation: SituationReview): void {
 watch(
   () => shown.value?.situation_id,
   () => {
-    lookedAt.value = ''
+    lookedAt.value = proven.value = ''
     chosen.value = new Set()
     review.named.value = []
   },
@@ -124,7 +127,9 @@ useShortcuts([
         :frames="review.named.value"
         :title="lookedAt"
         @rate="rate"
+        @prove="(id) => (proven = id)"
         @close="((lookedAt = ''), (chosen = new Set()))" />
+      <ProofLine v-if="proven" :shoot-id="shootId" :situation-id="shown.situation_id" :frame-id="proven" @close="proven = ''" />
       <TimeChart
         name="Shutter"
         falls
@@ -178,6 +183,7 @@ useShortcuts([
       </ConfirmLink>
     </p>
     <ImportPanel v-if="bringing" :shoot-id="shootId" :first="false" @arrived="review.again()" />
+    <FindFrames />
     <template #side><ReviewSide :read="read" :shown="shown" :review="review" @evidence="evidence" /></template>
   </TwoColumns>
 </template>

@@ -53,8 +53,12 @@ function setClock(body: string, ahead: number): void {
         <strong>{{ each.label }}.</strong> {{ each.sentence }}
       </p>
     </template>
-    <template v-if="found.clocks.length">
+    <template v-if="found.clocks.length || found.zones.length">
       <h2>Clocks</h2>
+      <p v-for="each in found.zones" :key="`zone ${each.body}`">
+        {{ each.sentence }}
+        <button class="link" @click="setClock(each.body, (read.decisions.ahead_s[each.body] ?? 0) + each.ahead_s)">Move them</button>
+      </p>
       <p v-for="each in found.clocks" :key="each.body">
         {{ each.sentence }}
         <button v-if="(read.decisions.ahead_s[each.body] ?? 0) !== each.ahead_s" class="link" @click="setClock(each.body, each.ahead_s)">

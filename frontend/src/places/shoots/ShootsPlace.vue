@@ -124,6 +124,9 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
               </span>
               {{ readinessOf(summary) || '…' }}
               <a v-if="summary?.preflight" class="walked" :href="`/pre-flight/${shoot.id}`">{{ walkedText(summary.preflight) }}</a>
+              <RouterLink v-if="summary?.frames" class="walked" :to="`/shoots/${shoot.id}/review`">
+                {{ summary.frames }} frames, {{ summary.judged ? `${summary.judged} judged` : 'none judged' }}
+              </RouterLink>
             </td>
             <td>
               <button
