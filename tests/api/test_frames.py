@@ -115,6 +115,11 @@ class Bringing(FrameTestCase):
             self.assertEqual(row.document["identity"], identity(files[row.name]))
             self.assertEqual(row.document["folder"], "day")
 
+    def test_many_files_that_want_more_at_once(self):
+        profile = tuple(corpus.segment(0xE2, b"ICC_PROFILE\0" + bytes(60_000)) for _ in range(2))
+        answers, _ = self.offer({f"A{k}.jpg": a_jpeg(k, before=profile) for k in range(40)})
+        self.assertEqual({said["state"] for said in answers.values()}, {"taken"})
+
     def test_the_same_file_again_is_known_whatever_it_is_called(self):
         self.offer({"A.jpg": a_jpeg()})
         answers, _ = self.offer({"copy of A.jpg": a_jpeg()})
@@ -239,9 +244,22 @@ class Judging(FrameTestCase):
         self.assertEqual(self.client.get(f"/api/v1/review/{SHOOT}").json()["review"]["frames"], 0)
         self.assertEqual(self.post(f"frames/of/{SHOOT}/back", {}).json(), {"count": 4})
         self.assertEqual(len(self.frames(SHOOT)), 4)
+        self.assertEqual(self.client.get("/api/v1/bin").json()["items"], [])  # not four hundred single rows
         remove_frames(SHOOT, owner=self.owner)
         self.offer({"A0.jpg": a_jpeg(0)}, shoot=SHOOT)  # brought again, it comes back
         self.assertEqual(len(self.frames(SHOOT)), 1)
+
+    def test_deleted_ones_can_go_for_good_and_go_with_their_shoot(self):
+        self.client.delete(f"/api/v1/frames/of/{SHOOT}/for-good")
+        self.assertEqual(len(self.frames(SHOOT)), 4)  # only what was deleted before
+        self.client.delete(f"/api/v1/frames/of/{SHOOT}")
+        self.assertEqual(self.client.get(f"/api/v1/review/{SHOOT}").json()["deleted"], 4)
+        self.assertEqual(self.client.delete(f"/api/v1/frames/of/{SHOOT}/for-good").json(), {"count": 4})
+        self.assertEqual((Frame.objects.count(), Revision.objects.filter(kind="frame").count()), (0, 0))
+        self.offer({"A.jpg": a_jpeg(1)})
+        self.client.delete(f"/api/v1/shoots/{TARN}", headers={"If-Match": '"1"'})
+        self.client.delete(f"/api/v1/bin/shoots/{TARN}", headers={"If-Match": '"2"'})
+        self.assertEqual(Frame.objects.count(), 0)
 
     def test_frames_are_found_by_words_over_all_shoots(self):
         self.offer({"LM_7.jpg": a_jpeg(9)})

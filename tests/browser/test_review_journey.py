@@ -60,7 +60,7 @@ class ReviewJourney(BrowserTestCase):
         played_frames(local_owner())
         page = self.open(f"/shoots/{MATCH}/review/{SECOND_HALF}")
         page.get_by_role("button", name="Look through").click()
-        line = page.get_by_role("region", name="Looking through")
+        line = page.get_by_role("region", name=re.compile("^Looking through"))
         expect(line.get_by_role("listitem")).to_have_count(200)
         first = line.locator("figcaption").inner_text().partition(",")[0]
         page.keyboard.press("f")

@@ -176,6 +176,14 @@ def remove(request: PersonRequest, shoot_id: UUID) -> Any:
     return {"count": keep.remove_frames(shoot_id, owner=request.user)}
 
 
+@frames.delete(
+    "/of/{uuid:shoot_id}/for-good", response={200: CountOut, **PROBLEMS}, operation_id="frames_remove_for_good"
+)
+def remove_for_good(request: PersonRequest, shoot_id: UUID) -> Any:
+    """Remove the deleted frames of a shoot for good."""
+    return {"count": keep.remove_for_good(shoot_id, owner=request.user)}
+
+
 @frames.post("/of/{uuid:shoot_id}/back", response={200: CountOut, **PROBLEMS}, operation_id="frames_back")
 def bring_back(request: PersonRequest, shoot_id: UUID) -> Any:
     """Take them out again."""
@@ -219,6 +227,7 @@ def review_shoot(request: PersonRequest, shoot_id: UUID) -> Any:
         "advice": [each.model_dump(mode="json") for each in made.advice if each.id not in answered],
         "decisions": decided.model_dump(mode="json"),
         "revision": None if row is None else row.revision,
+        "deleted": Frame.objects.filter(owner=request.user, shoot_id=shoot_id, deleted_at__isnull=False).count(),
     }
     return HttpResponse(json.dumps(answer, allow_nan=False), content_type="application/json")
 

@@ -118,6 +118,18 @@ def remove_frames(shoot_id: UUID, *, owner: User) -> int:
 
 
 @transaction.atomic
+def remove_for_good(shoot_id: UUID, *, owner: User) -> int:
+    """Remove a shoot's deleted frames with their history and pictures. Backups made before still hold them."""
+    rows = Frame.objects.filter(owner=owner, shoot_id=shoot_id, deleted_at__isnull=False)
+    ids = list(rows.values_list("pk", flat=True))
+    for first in range(0, len(ids), MOST_AT_ONCE):
+        part = ids[first : first + MOST_AT_ONCE]
+        Revision.objects.filter(kind=Frame.kind(), row_id__in=part).delete()
+        Frame.objects.filter(pk__in=part).delete()
+    return len(ids)
+
+
+@transaction.atomic
 def bring_back_frames(shoot_id: UUID, *, owner: User) -> int:
     """Undo of remove_frames: every deleted frame of the shoot comes back."""
     now = timezone.now()

@@ -26,6 +26,7 @@ class Frame(StoredDocument):
     """A frame. Its columns repeat what reckoning over thousands of frames asks for; the document is the truth."""
 
     schema, noun, plural = core_frame.Frame, "frame", "frames"
+    in_bin = False
     comes_back = 3
 
     shoot_id = models.UUIDField()

@@ -162,7 +162,7 @@ class AdviceIn(Strict):
 
 
 class ReviewOut(Schema):
-    """A shoot read back, with what was decided; advice: what was not answered yet."""
+    """A shoot read back, with what was decided; advice: what was not answered yet; deleted: frames that can be brought back."""
 
     title: str
     date: str | None
@@ -170,6 +170,7 @@ class ReviewOut(Schema):
     advice: list[AdvisedChange]
     decisions: ReviewDocument
     revision: int | None
+    deleted: int
 
 
 class FoundFrame(Schema):

@@ -114,6 +114,7 @@ STATIC_ROOT = FRONT_END / "assets"
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
+DATA_UPLOAD_MAX_NUMBER_FILES = 2000  # parts of files that a browser serves by ranges
 APPEND_SLASH = False
 TEST_RUNNER = "tests.runner.Runner"
 

@@ -35,6 +35,8 @@ def deleted_rows(*, owner: User) -> list[Deleted]:
     """Everything of the owner that was deleted, the last first."""
     found = []
     for model in stored_models():
+        if not model.in_bin:
+            continue
         for row in model._default_manager.filter(owner=owner, deleted_at__isnull=False):
             title = model.title_of(row.document)
             held = sum(1 for _ in _parts(row))
@@ -69,8 +71,11 @@ def remove_for_good(*, owner: User, plural: str, row_id: UUID, expects: Precondi
         raise DomainError("row_id", str(row_id), "must be deleted first")
     if expects.revision != row.revision:
         raise RevisionConflictError(row)
-    for part in (*_parts(row), row):
+    parts = _parts(row)
+    for part in (*parts, row):
         Revision.objects.filter(kind=part.kind(), row_id=part.pk).delete()
+    for part in parts:
+        part.delete()
     row.delete()
 
 
@@ -82,8 +87,13 @@ def _known(plural: str) -> type[StoredDocument]:
 
 
 def _parts(row: StoredDocument) -> list[Any]:
-    """Rows that hang on this one and go with it: the situations of a shoot."""
+    """Rows that hang on this one and go with it: the situations of a shoot, and what names a shoot without a relation."""
     parts: list[Any] = []
+    if row.plural == "shoots":
+        for model in stored_models():
+            if any(field.name == "shoot_id" for field in model._meta.concrete_fields):
+                named: dict[str, Any] = {"shoot_id": row.pk}
+                parts += list(model._default_manager.filter(**named))
     for relation in row._meta.related_objects:
         if issubclass(relation.related_model, StoredDocument):
             parts += list(relation.related_model._default_manager.filter(**{relation.field.name: row}))

@@ -23,6 +23,8 @@ class StoredDocument(models.Model):
     schema: ClassVar[type[Document]]
     noun: ClassVar[str]
     plural: ClassVar[str]  # its name in addresses and in backups
+    # Whether single rows are listed in the bin; thousands that go together are brought back together by their own application.
+    in_bin: ClassVar[bool] = True
     # Kinds come back from a backup in rising order: a situation needs its shoot.
     comes_back: ClassVar[int] = 0
 

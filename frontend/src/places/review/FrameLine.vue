@@ -5,8 +5,8 @@ import type { FrameSummary } from '@/api/types'
 import { apertureText, isoText, shutterText } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
 
-const props = defineProps<{ frames: FrameSummary[]; title: string }>()
-const emit = defineEmits<{ rate: [id: string, rating: number | null]; prove: [id: string]; close: [] }>()
+const props = defineProps<{ frames: FrameSummary[]; title: string; further?: boolean }>()
+const emit = defineEmits<{ rate: [id: string, rating: number | null]; prove: [id: string]; further: []; close: [] }>()
 const at = ref(0)
 const beside = ref<number | null>(null)
 const list = ref<HTMLElement | null>(null)
@@ -64,6 +64,7 @@ useShortcuts([
     <div class="head">
       <h2>{{ title }}</h2>
       <span class="soft">F keep · D pass over · G no verdict · S next burst · C compare · arrows</span>
+      <button v-if="further" class="link" @click="emit('further')">Further ones</button>
       <button class="link" @click="emit('close')">Close</button>
     </div>
     <div v-if="now" class="large" :class="{ two: shown.length > 1 }">

@@ -58,10 +58,19 @@ function lookAt(index: number): void {
   chosen.value = new Set([index])
   void review.show(points.ids.slice(from, from + SPAN))
 }
-function lookThrough(): void {
-  lookedAt.value = 'Looking through'
-  void review.show(shown.value!.points.ids.slice(0, 200))
+const AT_ONCE = 200
+const lookedFrom = ref(0)
+function lookThrough(from = 0): void {
+  const { ids } = shown.value!.points
+  lookedAt.value =
+    ids.length > AT_ONCE ? `Looking through ${from + 1} to ${Math.min(from + AT_ONCE, ids.length)} of ${ids.length}` : 'Looking through'
+  lookedFrom.value = from
+  void review.show(ids.slice(from, from + AT_ONCE))
 }
+const further = computed(() => {
+  const next = lookedFrom.value + AT_ONCE
+  return lookedAt.value.startsWith('Looking through') && next < (shown.value?.points.ids.length ?? 0) ? next : null
+})
 function evidence(ids: string[]): void {
   lookedAt.value = 'The frames behind it'
   void review.show(ids)
@@ -95,6 +104,13 @@ useShortcuts([
   <div v-else-if="!found.frames" class="page">
     <div class="page-head"><h1>Review</h1></div>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
+    <p v-if="read.deleted" class="foot">
+      {{ read.deleted }} deleted frames of this shoot are kept.
+      <button class="link" @click="review.bringBack()">Bring them back</button>
+      <ConfirmLink :question="`Remove ${read.deleted} frames for good? Their history goes with them.`" yes="Remove" @confirm="review.removeForGood()">
+        Remove for good
+      </ConfirmLink>
+    </p>
     <ImportPanel :shoot-id="shootId" first @arrived="review.again()" />
   </div>
   <TwoColumns v-else main="What the frames say" side="What should change" :side-px="352">
@@ -119,7 +135,7 @@ useShortcuts([
       <div class="head">
         <h1>{{ shown.title }}</h1>
         <span class="soft">{{ headline }}</span>
-        <button class="link" @click="lookThrough">Look through</button>
+        <button class="link" @click="lookThrough()">Look through</button>
         <RouterLink :to="`/shoots/${shootId}/plan/${shown.situation_id}`">To the plan</RouterLink>
       </div>
       <FrameLine
@@ -128,6 +144,8 @@ useShortcuts([
         :title="lookedAt"
         @rate="rate"
         @prove="(id) => (proven = id)"
+        :further="further !== null"
+        @further="further !== null && lookThrough(further)"
         @close="((lookedAt = ''), (chosen = new Set()))" />
       <ProofLine v-if="proven" :shoot-id="shootId" :situation-id="shown.situation_id" :frame-id="proven" @close="proven = ''" />
       <TimeChart

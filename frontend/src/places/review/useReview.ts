@@ -104,6 +104,12 @@ export function useReview(shootId: () => string) {
     })
   }
 
+  const where = () => ({ params: { path: { shoot_id: shootId() } } })
+  const bringBack = (): Promise<unknown> =>
+    guarded(async () => (await answered(client.POST('/api/v1/frames/of/{shoot_id}/back', { ...where(), body: {} as never })), await again()))
+  const removeForGood = (): Promise<unknown> =>
+    guarded(async () => (await answered(client.DELETE('/api/v1/frames/of/{shoot_id}/for-good', where())), await again()))
+
   const named = shallowRef<FrameSummary[]>([])
   async function show(ids: readonly string[]): Promise<void> {
     await guarded(async () => {
@@ -113,5 +119,20 @@ export function useReview(shootId: () => string) {
     })
   }
 
-  return { read, problem: found.error, loading: found.isPending, failed, again, answer, takeBack, change, decide, removeAll, named, show }
+  return {
+    read,
+    problem: found.error,
+    loading: found.isPending,
+    failed,
+    again,
+    answer,
+    takeBack,
+    change,
+    decide,
+    removeAll,
+    bringBack,
+    removeForGood,
+    named,
+    show,
+  }
 }
