@@ -30,7 +30,7 @@ echo "$units_passed front-end units passed, $units_failed failed"
 
 log="$data/tests.log"
 # A test that hangs must fail, not keep everyone waiting.
-timeout -k 10 1500 "$PY" manage.py test --noinput --parallel 2 --timing tests 2>&1 | tee "$log"
+timeout -k 10 2700 "$PY" manage.py test --noinput --parallel 2 --timing tests 2>&1 | tee "$log"
 counts=$(grep -E '^[0-9]+ passed, [0-9]+ failed' "$log" | tail -n 1)
 passed=$(echo "$counts" | sed -nE 's/^([0-9]+) passed.*/\1/p')
 broken=$(echo "$counts" | sed -nE 's/.* ([0-9]+) failed.*/\1/p')

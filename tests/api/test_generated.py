@@ -15,7 +15,7 @@ from wide_aperture.http.problem_json import PROBLEM_TYPE
 from wide_aperture.server.middleware.owner import local_owner
 from wide_aperture.server.wsgi import application
 
-EXAMPLES = 12
+EXAMPLES = 8
 SECONDS_EACH = {"POST /api/v1/focus/hangs-on": 2}  # examples of what computes for seconds
 
 

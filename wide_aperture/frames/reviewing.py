@@ -18,11 +18,8 @@ from django.utils import timezone
 from wide_aperture.core.camera.packing import state_of
 from wide_aperture.core.camera.state import CameraState, target_of
 from wide_aperture.core.document import Document
-from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument
-from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.documents.shoot import PlannedSituation, Shoot
-from wide_aperture.core.documents.situation import LightByReading
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.metadata import FrameMetadata
@@ -34,6 +31,9 @@ from wide_aperture.core.review.advice import (
     FigureChange,
     LightChange,
     PinChange,
+    pins_with,
+    raised,
+    situation_with,
 )
 from wide_aperture.core.review.decisions import Answered, ChangedRow, ReviewDocument
 from wide_aperture.core.review.proven import state_as_seen
@@ -226,26 +226,14 @@ def _carried_out(shoot_id: UUID, found: AdvisedChange, owner: User) -> tuple[Cha
     if isinstance(change, FigureChange):
         return (_into_foundation(shoot_id, change, owner),)
     if isinstance(change, CeilingChange):
-        return (_write("bodies", change.body_id, owner, lambda body: _raised(body, change)),)
+        return (_write("bodies", change.body_id, owner, lambda body: raised(body, change)),)
     return (_write("situations", change.situation_id, owner, lambda planned: _situation_with(planned, change)),)
 
 
-def _raised(body: Body, change: CeilingChange) -> Body:
-    ceilings = body.ceilings.model_copy(
-        update={"routine": change.routine, "push": max(body.ceilings.push, change.routine), "provenance": "measured"}
-    )
-    return body.model_copy(update={"ceilings": ceilings})
-
-
 def _situation_with(planned: PlannedSituation, change: BurstChange | LightChange | PinChange) -> PlannedSituation:
-    situation = planned.situation
-    if isinstance(change, BurstChange):
-        return planned.model_copy(update={"situation": situation.model_copy(update={"burst_frames": change.frames})})
-    if isinstance(change, LightChange):
-        light = LightByReading(ev100=change.ev100, at_min=change.at_min, cct_k=situation.light.cct_k)
-        return planned.model_copy(update={"situation": situation.model_copy(update={"light": light})})
-    others = tuple(pin for pin in planned.pins if pin.setting != change.setting)
-    return planned.model_copy(update={"pins": (*others, Pin(setting=change.setting, value=change.value))})
+    if isinstance(change, PinChange):
+        return planned.model_copy(update={"pins": pins_with(planned.pins, change)})
+    return planned.model_copy(update={"situation": situation_with(planned.situation, change)})
 
 
 def _into_foundation(shoot_id: UUID, change: FigureChange, owner: User) -> ChangedRow:

@@ -11,7 +11,6 @@ import logging
 import os
 import socket
 import threading
-import time
 from collections.abc import Callable
 from typing import Any
 from uuid import UUID, uuid4
@@ -176,13 +175,3 @@ def _lives(process: int) -> bool:
     except OSError:
         return False
     return process > 0
-
-
-def wait(job_id: UUID, *, longest_s: float = 60.0) -> Job:
-    """For tests and commands: the job once it ended, or as it is after so long."""
-    until = time.monotonic() + longest_s
-    while True:
-        row = Job.objects.get(pk=job_id)
-        if row.state not in ("waiting", "running") or time.monotonic() > until:
-            return row
-        time.sleep(0.1)

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import datetime as dt
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -20,12 +20,13 @@ from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, Iso
 from wide_aperture.core.documents import wording
+from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.documents.setup import Pin
-from wide_aperture.core.documents.situation import LightByReading, LightBySky
+from wide_aperture.core.documents.situation import LightByReading, LightBySky, Situation
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.quantities import exact_step, format_iso, nearest_step
 from wide_aperture.core.planning.compute import plan_of
@@ -125,23 +126,33 @@ def planned_with(given: PlanInput, change: Change) -> PlanInput:
     if isinstance(change, FigureChange):
         return given.model_copy(update={"figures": {**given.figures, change.name: change.own}})
     if isinstance(change, CeilingChange):
-        if change.body_id != given.body.id:
-            return given
-        ceilings = given.body.ceilings
-        raised = ceilings.model_copy(
-            update={"routine": change.routine, "push": max(ceilings.push, change.routine), "provenance": "measured"}
-        )
-        return given.with_kit(given.body.model_copy(update={"ceilings": raised}), given.lens)
+        return given.with_kit(raised(given.body, change), given.lens) if change.body_id == given.body.id else given
     if change.situation_id != given.situation.id:
         return given
+    if isinstance(change, PinChange):
+        return given.with_pins(pins_with(given.pins, change))
+    return given.with_situation(situation_with(given.situation, change))
+
+
+def raised(body: Body, change: CeilingChange) -> Body:
+    """The body with its routine ceiling moved."""
+    ceilings = body.ceilings
+    moved = {"routine": change.routine, "push": max(ceilings.push, change.routine), "provenance": "measured"}
+    return body.model_copy(update={"ceilings": ceilings.model_copy(update=moved)})
+
+
+def situation_with(situation: Situation, change: BurstChange | LightChange) -> Situation:
+    """The brief with its burst or its light changed."""
     if isinstance(change, BurstChange):
-        return given.with_situation(given.situation.model_copy(update={"burst_frames": change.frames}))
-    if isinstance(change, LightChange):
-        light = given.resolved().situation.light
-        read = LightByReading(ev100=change.ev100, at_min=change.at_min, cct_k=light.cct_k)
-        return given.with_situation(given.situation.model_copy(update={"light": read}))
-    others = tuple(pin for pin in given.pins if pin.setting != change.setting)
-    return given.with_pins((*others, Pin(setting=change.setting, value=change.value)))
+        return situation.model_copy(update={"burst_frames": change.frames})
+    light = LightByReading(ev100=change.ev100, at_min=change.at_min, cct_k=situation.light.cct_k)
+    return situation.model_copy(update={"light": light})
+
+
+def pins_with(pins: Sequence[Pin], change: PinChange) -> tuple[Pin, ...]:
+    """What is held, with this value in the place of any other of its setting."""
+    others = (pin for pin in pins if pin.setting != change.setting)
+    return (*others, Pin(setting=change.setting, value=change.value))
 
 
 # An own figure ---------------------------------------------------------------------------------------------------------------
@@ -378,11 +389,3 @@ def _bursts(made: Read) -> Iterator[AdvisedChange]:
         change=BurstChange(situation_id=made.given.situation.id, frames=enough),
         evidence=_some(made, late),
     )  # fmt: skip
-
-
-def by_kind(found: Sequence[AdvisedChange]) -> Mapping[str, int]:
-    """How many changes of each kind."""
-    kinds: dict[str, int] = {}
-    for each in found:
-        kinds[each.change.kind] = kinds.get(each.change.kind, 0) + 1
-    return kinds

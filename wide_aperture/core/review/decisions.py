@@ -57,16 +57,6 @@ class ReviewDocument(Document):
     minutes_by_situation: Annotated[dict[UUID, Minutes], Field(max_length=400)] = {}
 
 
-def minutes_a_thousand(minutes: float | None, frames: int) -> float | None:
-    """Minutes of culling for a thousand frames; None where nobody timed it."""
-    return None if minutes is None or not frames else minutes * 1000 / frames
-
-
-def last_answers(answered: tuple[Answered, ...]) -> dict[str, Answered]:
-    """The last answer to each advice."""
-    return {each.advice: each for each in answered}
-
-
 def dated(entries: tuple[Entry, ...]) -> list[str]:
     """The logbook as lines."""
     return [f"{each.at:%Y-%m-%d %H:%M} · {each.kind}: {each.text}" for each in entries]

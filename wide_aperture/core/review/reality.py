@@ -111,7 +111,6 @@ class SituationReview(Document):
     pinned: int = Field(description="Frames that stood on the ISO ceiling")
     broken: int = Field(description="Frames slower than the slowest time that was set")
     noticed: tuple[Noticed, ...]
-    unplanned: str = Field(default="", description="Why there is no plan to compare with; empty: there is one")
 
 
 @dataclass(frozen=True)
