@@ -166,6 +166,11 @@ select option {
 }
 
 @media (max-width: 900px) {
+  nav {
+    flex-wrap: wrap;
+    gap: 0 14px;
+  }
+
   .bar {
     flex-wrap: wrap;
     padding: 6px 12px;
