@@ -12591,12 +12591,6 @@ export interface components {
             thinned: number;
             /** Title */
             title: string;
-            /**
-             * Unplanned
-             * @description Why there is no plan to compare with; empty: there is one
-             * @default
-             */
-            unplanned: string;
         };
         /**
          * SkyBlock
