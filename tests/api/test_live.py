@@ -107,27 +107,34 @@ class KeptOverview(ApiTestCase):
             self.rows = self.listed("shoots/overview", **query)
         return planned.call_count
 
+    def planned_in_all(self) -> int:
+        """How many plans it takes until nothing is pending: a slow machine needs more than one answer."""
+        planned = self.planned_in(budget_ms=2000)
+        while any(row["pending"] for row in self.rows):
+            planned += self.planned_in(budget_ms=2000)
+        return planned
+
     def edit(self, kind: str, document: dict) -> None:
         self.assertEqual(self.put(kind, document, revision=1).status_code, 200)
 
     def test_warm_nothing_is_planned_and_after_an_edit_only_what_it_touches(self):
-        self.assertEqual(self.planned_in(budget_ms=2000), self.situations)
+        self.assertEqual(self.planned_in_all(), self.situations)
         self.assertEqual(self.planned_in(), 0)
         self.planned["situation"]["near_m"] *= 1.2
         self.edit("situations", self.planned)
         self.assertEqual(self.planned_in(), 1)
         self.edit("bodies", {**self.body, "megapixels": 25})
         uses = sum(str(each.body_id) == self.body["id"] for each in SITUATIONS)
-        self.assertEqual((self.planned_in(budget_ms=2000), uses > 0), (uses, True))
+        self.assertEqual((self.planned_in_all(), uses > 0), (uses, True))
 
     def test_a_shoot_s_name_plans_nothing_and_its_day_plans_its_situations(self):
-        self.planned_in(budget_ms=2000)
+        self.planned_in_all()
         shoot = next(as_json(each) for each in SHOOTS if str(each.id) == self.planned["shoot_id"])
         self.edit("shoots", {**shoot, "title": "Another name"})
         self.assertEqual(self.planned_in(), 0)
         self.put("shoots", {**shoot, "title": "Another name", "date": "2026-03-03"}, revision=2)
         own = sum(str(each.shoot_id) == shoot["id"] for each in SITUATIONS)
-        self.assertEqual(self.planned_in(budget_ms=2000), own)
+        self.assertEqual(self.planned_in_all(), own)
 
     def test_without_time_what_is_not_known_is_pending_and_asked_for_again(self):
         self.planned_in(budget_ms=0)
