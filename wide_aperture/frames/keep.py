@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Iterable, Sequence
 from uuid import UUID
 
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from wide_aperture.core.frames.frame import Frame as FrameDocument
@@ -103,18 +105,8 @@ def change_frames(
 
 @transaction.atomic
 def remove_frames(shoot_id: UUID, *, owner: User) -> int:
-    """Delete every frame of a shoot; they lie in the bin."""
-    now = timezone.now()
-    rows = list(Frame.objects.filter(owner=owner, shoot_id=shoot_id, deleted_at__isnull=True))
-    for row in rows:
-        row.deleted_at, row.updated_at = now, now
-        row.revision += 1
-    Frame.objects.bulk_update(rows, ["deleted_at", "updated_at", "revision"], batch_size=MOST_AT_ONCE)
-    Revision.objects.bulk_create(
-        Revision(kind=Frame.kind(), row_id=row.pk, number=row.revision, document=row.document, deleted=True)
-        for row in rows
-    )
-    return len(rows)
+    """Delete every frame of a shoot; they can be brought back together."""
+    return _marked(Frame.objects.filter(owner=owner, shoot_id=shoot_id, deleted_at__isnull=True), timezone.now())
 
 
 @transaction.atomic
@@ -132,13 +124,18 @@ def remove_for_good(shoot_id: UUID, *, owner: User) -> int:
 @transaction.atomic
 def bring_back_frames(shoot_id: UUID, *, owner: User) -> int:
     """Undo of remove_frames: every deleted frame of the shoot comes back."""
-    now = timezone.now()
-    rows = list(Frame.objects.filter(owner=owner, shoot_id=shoot_id, deleted_at__isnull=False))
+    return _marked(Frame.objects.filter(owner=owner, shoot_id=shoot_id, deleted_at__isnull=False), None)
+
+
+def _marked(found: QuerySet[Frame], deleted_at: dt.datetime | None) -> int:
+    """Write frames as deleted then, or as there again, each as its next revision; how many."""
+    rows, now = list(found), timezone.now()
     for row in rows:
-        row.deleted_at, row.updated_at = None, now
+        row.deleted_at, row.updated_at = deleted_at, now
         row.revision += 1
     Frame.objects.bulk_update(rows, ["deleted_at", "updated_at", "revision"], batch_size=MOST_AT_ONCE)
     Revision.objects.bulk_create(
-        Revision(kind=Frame.kind(), row_id=row.pk, number=row.revision, document=row.document) for row in rows
+        Revision(kind=Frame.kind(), row_id=row.pk, number=row.revision, document=row.document, deleted=row.is_deleted)
+        for row in rows
     )
     return len(rows)

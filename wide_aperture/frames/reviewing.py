@@ -19,11 +19,12 @@ from wide_aperture.core.camera.packing import state_of
 from wide_aperture.core.camera.state import CameraState, target_of
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents.foundation import FoundationDocument
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.documents.shoot import PlannedSituation, Shoot
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.metadata import FrameMetadata
-from wide_aperture.core.planning import plan_of
+from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.core.review.advice import (
     AdvisedChange,
     BurstChange,
@@ -121,10 +122,11 @@ def _stamp(shoot_id: UUID, owner: User) -> Stamp:
 
 def review_of_shoot(shoot_id: UUID, *, owner: User) -> ShootReview:
     """A saved shoot read back. Raises: ObjectDoesNotExist for a shoot that is not the owner's."""
-    shoot, asked = shoot_asked(shoot_id, owner)
+    get_row(owned_rows("shoots", owner).model, owner=owner, row_id=shoot_id)
     stamp = _stamp(shoot_id, owner)
     made = _reviews.get(stamp)
     if made is None:
+        shoot, asked = shoot_asked(shoot_id, owner)
         _, decided = decisions_of(shoot_id, owner=owner)
         made = review_shoot(table_of_shoot(shoot_id, owner=owner), asked, midnight_of(shoot), ahead_s=decided.ahead_s)
         _reviews.put(stamp, made)
@@ -143,27 +145,32 @@ def prove(shoot_id: UUID, situation_id: UUID, frame_id: UUID, *, owner: User) ->
 
     Raises: ObjectDoesNotExist for what is not the owner's; DomainError for a situation that cannot be planned.
     """
+    return _proven(shoot_id, situation_id, frame_id, owner)[0]
+
+
+def _proven(
+    shoot_id: UUID, situation_id: UUID, frame_id: UUID, owner: User
+) -> tuple[Proof, dict[str, Value], PlanInput]:
+    """(the proof, what the plan asks somebody to set, the situation). Raises: as prove."""
     _, asked = shoot_asked(shoot_id, owner)
     given = next((each for each in asked if each.situation.id == situation_id), None)
     if given is None:
         raise DomainError("situation_id", str(situation_id), "must be a situation of this shoot with a body and a lens")
     frame = FrameDocument.model_validate(get_row(Frame, owner=owner, row_id=frame_id).document)
-    return proof(frame.said, target_of(plan_of(given).setup, given.body))
+    target = target_of(plan_of(given).setup, given.body)
+    return proof(frame.said, target), target, given
 
 
 @transaction.atomic
 def keep_state(shoot_id: UUID, situation_id: UUID, frame_id: UUID, *, owner: User) -> CameraState:
     """Write down how the camera stands by what a frame proves. Raises: as prove."""
-    found = prove(shoot_id, situation_id, frame_id, owner=owner)
-    _, asked = shoot_asked(shoot_id, owner)
-    given = next(each for each in asked if each.situation.id == situation_id)
-    target = target_of(plan_of(given).setup, given.body)
+    found, target, given = _proven(shoot_id, situation_id, frame_id, owner)
     states = {state.body_id: state for state in owned("states", owner)}
     state = state_as_seen(state_of(given.body, states), found, target, timezone.now())
-    model = owned_rows("states", owner).model
-    row = owned_rows("states", owner).filter(pk=state.id).first()
+    rows = owned_rows("states", owner)
+    row = rows.filter(pk=state.id).first()
     expects = Precondition(creates=True) if row is None else Precondition(revision=row.revision)
-    put_row(model, owner=owner, row_id=state.id, document=state, expects=expects)
+    put_row(rows.model, owner=owner, row_id=state.id, document=state, expects=expects)
     return state
 
 
