@@ -231,6 +231,21 @@ class Judging(FrameTestCase):
         self.assert_problem(self.change([self.ids[0], str(uuid.uuid4())], rating=3), 404)
         self.assertEqual([f["rating"] for f in self.frames(SHOOT)], [None] * 4)
 
+    def test_an_undo_nobody_was_given_is_refused(self):
+        own = self.ids[0]
+        for before in (
+            [{"id": "x", "fields": {"rating": 1}}],
+            [{"id": own, "fields": {"rating": "good"}}],
+            [{"id": own, "fields": {}}],
+            [{"id": own, "fields": {"name": "x"}}],
+            [{}],
+        ):
+            self.assert_problem(self.post("frames/restore", {"before": before}), 422)
+        self.assert_problem(
+            self.post("frames/restore", {"before": [{"id": str(uuid.uuid4()), "fields": {"rating": 1}}]}), 404
+        )
+        self.assertEqual([f["rating"] for f in self.frames(SHOOT)], [None] * 4)
+
     def test_nobody_else_s_frames(self):
         Frame.objects.update(owner=self.stranger())
         self.assertEqual(self.frames(SHOOT), [])

@@ -8,6 +8,7 @@ import zipfile
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
+from django.db import transaction
 from django.http import HttpResponse
 from ninja import File, Form, Query, Router
 from ninja.files import UploadedFile
@@ -146,21 +147,15 @@ def change(request: PersonRequest, asked: ChangeIn) -> Any:
     if "situation_id" in changes and changes["situation_id"] is not None:
         changes["situation_id"] = str(changes["situation_id"])
     before = keep.change_frames(asked.ids, changes, owner=request.user)
-    return {"before": [{"id": row_id, "fields": fields} for row_id, fields in before]}
+    return {"before": [{"id": str(row_id), "fields": fields} for row_id, fields in before]}
 
 
 @frames.post("/restore", response={200: CountOut, **WRITE_PROBLEMS}, operation_id="frames_restore")
 def restore(request: PersonRequest, asked: RestoreIn) -> Any:
     """Undo a change: give frames back what "before" says."""
-    for each in asked.before:
-        fields = {
-            name: value
-            for name, value in dict(each.get("fields", {})).items()
-            if name in ("rating", "situation_id", "apart")
-        }
-        if not isinstance(each.get("id"), str) or not fields:
-            raise DomainError("before", str(each)[:60], "must be what a change answered with")
-        keep.change_frames([UUID(each["id"])], fields, owner=request.user)
+    with transaction.atomic():
+        for each in asked.before:
+            keep.change_frames([each.id], each.fields.model_dump(mode="json", exclude_unset=True), owner=request.user)
     return {"count": len(asked.before)}
 
 

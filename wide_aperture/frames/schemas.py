@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import ConfigDict, Field
+from pydantic import ConfigDict, Field, model_validator
 
 from wide_aperture.core.frames.frame import FileName, FrameMeasures, Identity
 from wide_aperture.core.frames.metadata import FrameMetadata
@@ -85,19 +85,33 @@ class ChangeIn(Strict):
     change: Annotated[list[Literal["rating", "situation_id", "apart"]], Field(min_length=1, max_length=3)]
 
 
-class BeforeItem(Schema):
+class FieldsBefore(Strict):
+    """What a change can change, as it was; what is not there was not changed."""
+
+    rating: Annotated[int, Field(ge=-1, le=5)] | None = None
+    situation_id: UUID | None = None
+    apart: bool = False
+
+    @model_validator(mode="after")
+    def _something(self) -> FieldsBefore:
+        if not self.model_fields_set:
+            raise ValueError("must hold a field that was changed")
+        return self
+
+
+class BeforeItem(Strict):
     id: UUID
-    fields: dict[str, Any]
+    fields: FieldsBefore
 
 
 class ChangeOut(Schema):
-    """What the changed fields were before."""
+    """What the changed fields were before, to be sent back to undo it."""
 
-    before: list[BeforeItem]
+    before: list[dict[str, Any]]
 
 
 class RestoreIn(Strict):
-    before: Annotated[list[dict[str, Any]], Field(max_length=MOST_CHANGED)]
+    before: Annotated[list[BeforeItem], Field(max_length=MOST_CHANGED)]
 
 
 class CountOut(Schema):

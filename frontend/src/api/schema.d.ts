@@ -3365,10 +3365,7 @@ export interface components {
         };
         /** BeforeItem */
         BeforeItem: {
-            /** Fields */
-            fields: {
-                [key: string]: unknown;
-            };
+            fields: components["schemas"]["FieldsBefore"];
             /**
              * Id
              * Format: uuid
@@ -4562,11 +4559,13 @@ export interface components {
         };
         /**
          * ChangeOut
-         * @description What the changed fields were before.
+         * @description What the changed fields were before, to be sent back to undo it.
          */
         ChangeOut: {
             /** Before */
-            before: components["schemas"]["BeforeItem"][];
+            before: {
+                [key: string]: unknown;
+            }[];
         };
         /**
          * ChangedRow
@@ -5589,6 +5588,21 @@ export interface components {
             items: components["schemas"]["StoredFieldNote"][];
             /** Next */
             next: string | null;
+        };
+        /**
+         * FieldsBefore
+         * @description What a change can change, as it was; what is not there was not changed.
+         */
+        FieldsBefore: {
+            /**
+             * Apart
+             * @default false
+             */
+            apart: boolean;
+            /** Rating */
+            rating?: number | null;
+            /** Situation Id */
+            situation_id?: string | null;
         };
         /**
          * FigureChange
@@ -10517,9 +10531,7 @@ export interface components {
         /** RestoreIn */
         RestoreIn: {
             /** Before */
-            before: {
-                [key: string]: unknown;
-            }[];
+            before: components["schemas"]["BeforeItem"][];
         };
         /**
          * RestoreJob
@@ -14521,6 +14533,7 @@ export type Failure = components['schemas']['Failure'];
 export type FieldCard = components['schemas']['FieldCard'];
 export type FieldNote = components['schemas']['FieldNote'];
 export type FieldNotePage = components['schemas']['FieldNotePage'];
+export type FieldsBefore = components['schemas']['FieldsBefore'];
 export type FigureChange = components['schemas']['FigureChange'];
 export type FigureUsed = components['schemas']['FigureUsed'];
 export type FileAnswer = components['schemas']['FileAnswer'];
