@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import datetime as dt
 import io
 import json
 import os
@@ -23,13 +24,14 @@ from django.test import override_settings
 
 from tests.api.base import ApiTestCase
 from tests.core.frames import corpus
+from tests.core.frames.test_raw_marks import ramp
 from tests.demo import played_frames
-from wide_aperture.core.frames import identity, read_metadata
-from wide_aperture.core.frames.write import xmp_packet
+from wide_aperture.core.frames import FrameMetadata, identity, read_metadata
+from wide_aperture.core.frames.write import dng, xmp_packet
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.frames.keep import remove_frames
 from wide_aperture.frames.models import Frame, Preview, Review
-from wide_aperture.frames.previews import Previews
+from wide_aperture.frames.previews import NOTHING, Previews
 from wide_aperture.frames.reading import MOST_PREVIEW_BYTES
 from wide_aperture.jobs import work
 from wide_aperture.jobs.models import Job
@@ -469,14 +471,16 @@ class ReadingBack(FrameTestCase):
             )
 
 
-@override_settings(TASKS=IMMEDIATE)
-class Jobs(FrameTestCase):
+class WorkTestCase(FrameTestCase):
     def started(self, path: str, payload: dict):
         with self.captureOnCommitCallbacks(execute=True):
             answer = self.post(path, payload)
         self.assertEqual(answer.status_code, 202, answer.content[:300])
         return self.client.get(f"/api/v1/jobs/{answer.json()['id']}").json()
 
+
+@override_settings(TASKS=IMMEDIATE)
+class Jobs(WorkTestCase):
     def test_a_shoot_is_played_twice_alike(self):
         job = self.started(f"jobs/play/{SHOOT}", {"seed": 4, "frames": 3})
         self.assertEqual((job["state"], job["problem"]), ("done", ""))
@@ -513,6 +517,16 @@ class Jobs(FrameTestCase):
         job = self.started(f"jobs/import/{TARN}", {"folder": "/no/such/folder"})
         self.assertEqual((job["state"], "is no folder" in job["problem"]), ("failed", True))
 
+    def test_it_writes_raw_files_or_both_and_both_are_one_exposure(self):
+        raw = self.started(f"jobs/play/{SHOOT}", {"seed": 4, "frames": 2, "files": "raw"})
+        taken = raw["report"]["new"]
+        self.assertEqual({each["name"].rpartition(".")[2] for each in self.frames(SHOOT)}, {"dng"})
+        self.assertTrue(all(each["has_preview"] for each in self.frames(SHOOT)))
+        both = self.started(f"jobs/play/{SHOOT}", {"seed": 4, "frames": 2, "files": "both"})
+        self.assertEqual((both["report"]["new"], both["report"]["known"]), (taken, taken))
+        self.assertEqual(len(self.frames(SHOOT)), 2 * taken)
+        self.assertEqual(self.client.get(f"/api/v1/review/{SHOOT}").json()["review"]["frames"], taken)
+
     def test_it_stops_between_batches_and_goes_on_without_doubles(self):
         with tempfile.TemporaryDirectory() as folder, mock.patch("wide_aperture.frames.import_folder.MOST_AT_ONCE", 2):
             for k in range(7):
@@ -523,7 +537,7 @@ class Jobs(FrameTestCase):
                 calls.append(path)
                 if len(calls) == 3:
                     work.ask_to_stop(Job.objects.get(), "paused")
-                return None, None
+                return NOTHING
 
             with mock.patch.object(Previews, "of", stopped_at_the_third):
                 job = self.started(f"jobs/import/{TARN}", {"folder": folder, "previews": False})
@@ -597,6 +611,81 @@ class Command(FrameTestCase):
                 call_command("import_frames", folder, shoot=shoot, previews=False, location=False)
 
 
+class PlayCommand(FrameTestCase):
+    def test_it_writes_files_that_import_and_overwrites_none(self):
+        with tempfile.TemporaryDirectory() as folder:
+            out = io.StringIO()
+            for _ in range(2):
+                call_command("play_shoot", folder, shoot=str(SHOOT), seed=2, frames=1, files="both", stdout=out)
+            files = sorted(Path(folder).iterdir())
+            self.assertEqual({each.suffix for each in files}, {".dng", ".jpg"})
+            self.assertIn(f"{len(files)} files written, 0 were there", out.getvalue())
+            self.assertIn(f"0 files written, {len(files)} were there", out.getvalue())
+            self.assertEqual(read_metadata(files[0]).taken_at, read_metadata(files[1]).taken_at)
+
+    def test_it_says_what_is_wrong(self):
+        for shoot, frames in (("nonsense", 1), (str(uuid.uuid4()), 1), (str(SHOOT), 0)):
+            with self.assertRaises(CommandError):
+                call_command("play_shoot", "/nowhere/at/all", shoot=shoot, frames=frames)
+        with tempfile.NamedTemporaryFile() as file, self.assertRaises(CommandError):
+            call_command("play_shoot", file.name, shoot=str(SHOOT), frames=1)
+
+
+@override_settings(TASKS=IMMEDIATE)
+class MarksAgainstRaw(WorkTestCase):
+    """Raw files with the camera's picture in them, in a folder: what the marks mean is learnt and becomes the card's."""
+
+    def folder_of_raws(self, folder: str, count: int, *, gap: float = 1.6) -> None:
+        for k in range(count):
+            picture, level = ramp(gap, seed=k)
+            mosaic = np.repeat(np.repeat(np.rint(level[::3, ::3] * 4095).astype(np.uint16), 2, axis=0), 2, axis=1)
+            said = FrameMetadata(
+                taken_at=dt.datetime(2026, 10, 17, 18, 30 + k),
+                exposure_s=1 / 500,
+                f_number=4.0,
+                iso=800,
+                body_make_model="Alder 24",
+            )
+            jpeg = cv2.imencode(".jpg", picture[::2, ::2])[1].tobytes()
+            (Path(folder) / f"R{k}.dng").write_bytes(dng(mosaic, said, white=4095, preview=jpeg))
+
+    def test_a_folder_of_raws_ends_on_the_field_card(self):
+        with tempfile.TemporaryDirectory() as folder:
+            self.folder_of_raws(folder, 6)
+            self.started(f"jobs/import/{SHOOT}", {"folder": folder})
+        frame = self.client.get(f"/api/v1/frames/of/{SHOOT}").json()["items"][0]
+        self.assertAlmostEqual(frame["marks"]["gap_ev"], 1.6, delta=0.15)
+        for part, share in (("marked", frame["marks"]["marked"]), ("full", frame["marks"]["full"])):
+            png = self.client.get(f"/api/v1/frames/{frame['id']}/marks?of={part}").content
+            alpha = cv2.imdecode(np.frombuffer(png, np.uint8), cv2.IMREAD_UNCHANGED)[..., 3]
+            self.assertAlmostEqual(float((alpha > 0).mean()), share, delta=1e-3)
+        read = self.client.get(f"/api/v1/review/{SHOOT}").json()
+        (gap,) = read["review"]["gaps"]
+        self.assertEqual((gap["told"], gap["differs"]), (6, True))
+        (advised,) = (each for each in read["advice"] if each["change"]["kind"] == "gap")
+        self.post(f"review/{SHOOT}/answer", {"advice": advised["id"], "answer": "accepted"})
+        body = self.client.get(f"/api/v1/bodies/{advised['change']['body_id']}").json()["document"]
+        self.assertEqual([each["look"] for each in body["marks_gaps"]], [gap["look"]])
+        self.post(f"review/{SHOOT}/take-back", {"advice": advised["id"]})
+        body = self.client.get(f"/api/v1/bodies/{advised['change']['body_id']}").json()["document"]
+        self.assertEqual(body["marks_gaps"], [])
+
+    def test_too_few_tell_nothing_and_a_jpeg_has_no_marks(self):
+        with tempfile.TemporaryDirectory() as folder:
+            self.folder_of_raws(folder, 4)
+            (Path(folder) / "J.jpg").write_bytes(a_jpeg())
+            self.started(f"jobs/import/{SHOOT}", {"folder": folder})
+        read = self.client.get(f"/api/v1/review/{SHOOT}").json()
+        self.assertIsNone(read["review"]["gaps"][0]["own"])
+        self.assertIn("5 are needed", read["review"]["gaps"][0]["sentence"])
+        self.assertFalse([each for each in read["advice"] if each["change"]["kind"] == "gap"])
+        plain = next(
+            each for each in self.client.get(f"/api/v1/frames/of/{SHOOT}").json()["items"] if each["name"] == "J.jpg"
+        )
+        answer = self.client.get(f"/api/v1/frames/{plain['id']}/marks")
+        self.assertEqual((answer.status_code, "raw file" in answer.json()["detail"]), (404, True))
+
+
 class Pictures(FrameTestCase):
     def test_the_child_makes_small_pictures_and_survives_what_is_none(self):
         with tempfile.TemporaryDirectory() as folder, Previews() as previews:
@@ -604,17 +693,18 @@ class Pictures(FrameTestCase):
             large = np.random.default_rng(1).integers(0, 255, (900, 1400, 3)).astype(np.uint8)
             good.write_bytes(cv2.imencode(".jpg", large)[1].tobytes())
             bad.write_bytes(b"\xff\xd8\xff" + os.urandom(2000))
-            self.assertEqual(previews.of(bad), (None, None))
-            jpeg, measures = previews.of(good)
-            self.assertEqual(max(cv2.imdecode(np.frombuffer(jpeg, np.uint8), 1).shape), 640)
-            self.assertGreater(measures.sharpness, 0.2)
-            self.assertEqual(previews.of(Path(folder) / "none.jpg"), (None, None))
+            self.assertEqual(previews.of(bad), NOTHING)
+            opened = previews.of(good)
+            self.assertEqual(max(cv2.imdecode(np.frombuffer(opened.jpeg, np.uint8), 1).shape), 640)
+            self.assertGreater(opened.measures.sharpness, 0.2)
+            self.assertIsNone(opened.marks)
+            self.assertEqual(previews.of(Path(folder) / "none.jpg"), NOTHING)
 
     def test_one_that_stalls_is_left_and_the_next_has_a_new_child(self):
         with tempfile.TemporaryDirectory() as folder:
             good = Path(folder) / "A.jpg"
             good.write_bytes(cv2.imencode(".jpg", np.full((60, 90, 3), 90, np.uint8))[1].tobytes())
             with Previews(longest_s=0.0) as previews:
-                self.assertEqual(previews.of(good), (None, None))
+                self.assertEqual(previews.of(good), NOTHING)
                 previews._longest_s = 20.0
-                self.assertIsNotNone(previews.of(good)[0])
+                self.assertIsNotNone(previews.of(good).jpeg)

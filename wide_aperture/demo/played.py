@@ -8,6 +8,7 @@ from pathlib import Path
 from uuid import UUID
 
 from wide_aperture.core.frames import frame_id, identity
+from wide_aperture.core.shooting.write import Written
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.frames.keep import Arrived
 from wide_aperture.frames.play import arrived_of
@@ -23,4 +24,4 @@ def frames(there: Container[UUID] = ()) -> Iterator[Arrived]:
             for name in bundle.namelist():
                 data = bundle.read(name)
                 if frame_id(shoot_id, identity(data)) not in there:
-                    yield arrived_of(shoot_id, name, data)
+                    yield arrived_of(shoot_id, Written(name, data, data))

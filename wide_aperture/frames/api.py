@@ -17,6 +17,7 @@ from pydantic import ValidationError
 from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames.frame import Frame as FrameDocument
+from wide_aperture.core.frames.raw_marks import part_of_mask
 from wide_aperture.core.frames.write import xmp_packet
 from wide_aperture.core.review.decisions import dated
 from wide_aperture.core.review.report import frames_csv, markdown
@@ -76,7 +77,7 @@ def _summary(row: Frame) -> dict[str, Any]:
     held = row.document
     return {
         "id": str(row.pk), "revision": row.revision, "name": held["name"], "folder": held.get("folder", ""), "said": held["said"],
-        "measures": held.get("measures"), "rating": row.rating, "situation_id": held.get("situation_id"), "has_preview": row.has_preview,
+        "measures": held.get("measures"), "marks": held.get("marks"), "rating": row.rating, "situation_id": held.get("situation_id"), "has_preview": row.has_preview,
     }  # fmt: skip
 
 
@@ -106,6 +107,21 @@ def frame_preview(request: PersonRequest, row_id: UUID) -> Any:
     if found is None:
         return problem(404, "There is no picture of this frame. Bring the file again with previews on.")
     answer = HttpResponse(bytes(found.jpeg), content_type="image/jpeg")
+    answer["Cache-Control"] = "private, max-age=86400"
+    return answer
+
+
+@frames.get(
+    "/{uuid:row_id}/marks", response={404: Problem}, operation_id="frame_marks", openapi_extra=binary("image/png")
+)
+def frame_marks(request: PersonRequest, row_id: UUID, of: Literal["marked", "full"] = "marked") -> Any:
+    """Where the camera's own picture is marked as burnt, or where the raw data end: a PNG, opaque there and clear elsewhere."""
+    found = Preview.objects.filter(frame_id=row_id, frame__owner=request.user, frame__deleted_at__isnull=True).first()
+    if found is None or found.mask is None:
+        return problem(
+            404, "Of this frame no raw data were compared with the camera’s picture. Import the raw file from a folder."
+        )
+    answer = HttpResponse(part_of_mask(bytes(found.mask), of), content_type="image/png")
     answer["Cache-Control"] = "private, max-age=86400"
     return answer
 

@@ -67,7 +67,7 @@ def take(shoot_id: UUID, text: str, *, owner: User) -> dict[str, Any]:
                 change_frames(there, {"rating": rating}, owner=owner)
                 rated += 1
             elif not there:
-                arrived.append((_frame(shoot_id, name, line, columns, rating), None))
+                arrived.append(Arrived(_frame(shoot_id, name, line, columns, rating)))
         except (ValueError, ValidationError) as error:
             said = error.errors()[0]["msg"] if isinstance(error, ValidationError) else str(error)
             left_out.append(f"line {number}: {said}")

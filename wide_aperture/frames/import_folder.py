@@ -79,8 +79,9 @@ def carry_out(job: Under) -> dict[str, Any]:
                 if isinstance(found, str):
                     refused.append([name, found])
                 else:
-                    preview, measures = previews.of(path)
-                    arrived.append((found.model_copy(update={"measures": measures}) if measures else found, preview))
+                    opened = previews.of(path)
+                    measured = {"measures": opened.measures, "marks": opened.marks}
+                    arrived.append(Arrived(found.model_copy(update=measured), opened.jpeg, opened.mask))
             with transaction.atomic():
                 new = take_frames(arrived, owner=job.owner)
                 report = {

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterable, Sequence
+from typing import NamedTuple
 from uuid import UUID
 
 from django.contrib.auth.models import User
@@ -17,7 +18,14 @@ from wide_aperture.store.models import Revision
 from wide_aperture.store.services import Precondition, get_row, put_row, write_next
 
 MOST_AT_ONCE = 200
-Arrived = tuple[FrameDocument, bytes | None]
+
+
+class Arrived(NamedTuple):
+    """A frame that was brought. preview: a small JPEG; mask: a PNG of what the camera marks and the data lose."""
+
+    document: FrameDocument
+    preview: bytes | None = None
+    mask: bytes | None = None
 
 
 @transaction.atomic
@@ -29,9 +37,9 @@ def take_frames(arrived: Sequence[Arrived], *, owner: User) -> int:
     """
     if not arrived:
         return 0
-    for shoot_id in {document.shoot_id for document, _ in arrived}:
+    for shoot_id in {document.shoot_id for document in (each.document for each in arrived)}:
         owned_shoot(shoot_id, owner)
-    unique = {document.id: (document, preview) for document, preview in arrived}
+    unique = {each.document.id: each for each in arrived}
     there = {row.pk: row for row in Frame.objects.filter(pk__in=unique, owner=owner)}
     now = timezone.now()
     new = [
@@ -39,7 +47,7 @@ def take_frames(arrived: Sequence[Arrived], *, owner: User) -> int:
             id=document.id, owner=owner, revision=1, document=document.model_dump(mode="json"), created_at=now, updated_at=now,
             has_preview=preview is not None, **columns_of(document),
         )
-        for document, preview in unique.values()
+        for document, preview, _ in unique.values()
         if document.id not in there
     ]  # fmt: skip
     Frame.objects.bulk_create(new)
@@ -57,8 +65,8 @@ def take_frames(arrived: Sequence[Arrived], *, owner: User) -> int:
 def _pictured(unique: dict[UUID, Arrived], there: dict[UUID, Frame]) -> None:
     lacking = {row_id for row_id, row in there.items() if not row.has_preview}
     pictures = [
-        Preview(frame_id=row_id, jpeg=preview)
-        for row_id, (_, preview) in unique.items()
+        Preview(frame_id=row_id, jpeg=preview, mask=mask)
+        for row_id, (_, preview, mask) in unique.items()
         if preview is not None and (row_id not in there or row_id in lacking)
     ]
     Preview.objects.bulk_create(pictures, ignore_conflicts=True)
@@ -67,9 +75,10 @@ def _pictured(unique: dict[UUID, Arrived], there: dict[UUID, Frame]) -> None:
         if row is None:
             continue
         document = FrameDocument.model_validate(row.document)
-        measures = unique[picture.frame_id][0].measures
+        brought = unique[picture.frame_id].document
         row.has_preview = True
-        row.document = document.model_copy(update={"measures": measures}).model_dump(mode="json")
+        measured = {"measures": brought.measures, "marks": brought.marks}
+        row.document = document.model_copy(update=measured).model_dump(mode="json")
         write_next(row)
 
 

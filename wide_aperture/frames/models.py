@@ -83,10 +83,11 @@ def columns_of(document: core_frame.Frame) -> dict[str, Any]:
 
 
 class Preview(models.Model):
-    """A small picture of a frame. It is made anew when the frame is brought again, so no backup holds it."""
+    """A small picture of a frame; mask: a PNG, 1 where the camera marks, 2 where the data end, 3 both. It is made anew when the frame is brought again, so no backup holds it."""
 
     frame = models.OneToOneField(Frame, on_delete=models.CASCADE, primary_key=True, related_name="preview")
     jpeg = models.BinaryField()
+    mask = models.BinaryField(null=True)
 
 
 class Review(StoredDocument):

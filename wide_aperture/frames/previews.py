@@ -8,14 +8,29 @@ import os
 import selectors
 import subprocess
 import sys
+from dataclasses import dataclass
 from pathlib import Path
 from types import TracebackType
+from typing import Any
 
-from wide_aperture.core.frames.frame import FrameMeasures
+from wide_aperture.core.frames.frame import FrameMeasures, MarksAgainstRaw
 
 LONGEST_S = 20.0
 CHILD = Path(__file__).with_name("preview_child.py")
 THREADS = {"OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"}
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """What came of a file: a small JPEG and its measures; where it is a raw with a picture of its own, the marks against the data."""
+
+    jpeg: bytes | None = None
+    measures: FrameMeasures | None = None
+    marks: MarksAgainstRaw | None = None
+    mask: bytes | None = None
+
+
+NOTHING = Opened()
 
 
 class Previews:
@@ -33,13 +48,13 @@ class Previews:
     ) -> None:
         self._end()
 
-    def of(self, path: Path) -> tuple[bytes | None, FrameMeasures | None]:
-        """The small picture and its measures; (None, None) where none comes of it."""
+    def of(self, path: Path) -> Opened:
+        """The small picture and what was measured; nothing where none comes of it."""
         if not self._wanted:
-            return None, None
+            return NOTHING
         child = self._child or self._begin()
         if child.stdin is None or child.stdout is None:
-            return None, None
+            return NOTHING
         try:
             child.stdin.write(json.dumps(str(path)).encode() + b"\n")
             child.stdin.flush()
@@ -48,11 +63,17 @@ class Previews:
             line = b""
         if not line:
             self._end()
-            return None, None
-        answer = json.loads(line)
+            return NOTHING
+        answer: dict[str, Any] = json.loads(line)
         if "jpeg" not in answer:
-            return None, None
-        return base64.b64decode(answer["jpeg"]), FrameMeasures.model_validate(answer["measures"])
+            return NOTHING
+        marks = answer.get("marks")
+        return Opened(
+            base64.b64decode(answer["jpeg"]),
+            FrameMeasures.model_validate(answer["measures"]),
+            MarksAgainstRaw.model_validate(marks) if marks else None,
+            base64.b64decode(answer["mask"]) if marks else None,
+        )
 
     def _line(self, child: subprocess.Popen[bytes]) -> bytes:
         """One line of the child's, nothing where it takes too long or ends."""

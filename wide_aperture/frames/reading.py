@@ -91,7 +91,7 @@ def _read(shoot_id: UUID, offered: Offered, *, location: bool) -> tuple[Answer, 
         id=frame_id(shoot_id, offered.identity), shoot_id=shoot_id, identity=offered.identity, name=offered.name,
         folder=offered.folder, size_bytes=offered.size, said=said, measures=measures,
     )  # fmt: skip
-    return Answer("taken"), (document, preview)
+    return Answer("taken"), Arrived(document, preview)
 
 
 def checked_preview(preview: bytes | None) -> tuple[bytes | None, FrameMeasures | None]:

@@ -30,10 +30,11 @@ from wide_aperture.core.review.advice import (
     BurstChange,
     CeilingChange,
     FigureChange,
+    GapChange,
     LightChange,
     PinChange,
+    body_with,
     pins_with,
-    raised,
     situation_with,
 )
 from wide_aperture.core.review.decisions import Answered, ChangedRow, ReviewDocument
@@ -67,6 +68,7 @@ def table_of_shoot(shoot_id: UUID, *, owner: User) -> FrameTable:
 
 def _row(frame_id: UUID, document: dict[str, Any]) -> FrameRow:
     said, measures = {**SAYS_NOTHING, **(document.get("said") or {})}, document.get("measures") or {}
+    marks = document.get("marks") or {}
     taken = said["taken_at"]
     said["taken_at"] = dt.datetime.fromisoformat(taken) if taken else None
     situation = document.get("situation_id")
@@ -79,6 +81,8 @@ def _row(frame_id: UUID, document: dict[str, Any]) -> FrameRow:
         sharpness=measures.get("sharpness"),
         burnt=measures.get("burnt"),
         black=measures.get("black"),
+        level_ev=measures.get("level_ev"),
+        gap_ev=marks.get("gap_ev"),
     )
 
 
@@ -232,8 +236,8 @@ def _carried_out(shoot_id: UUID, found: AdvisedChange, owner: User) -> tuple[Cha
     change = found.change
     if isinstance(change, FigureChange):
         return (_into_foundation(shoot_id, change, owner),)
-    if isinstance(change, CeilingChange):
-        return (_write("bodies", change.body_id, owner, lambda body: raised(body, change)),)
+    if isinstance(change, CeilingChange | GapChange):
+        return (_write("bodies", change.body_id, owner, lambda body: body_with(body, change)),)
     return (_write("situations", change.situation_id, owner, lambda planned: _situation_with(planned, change)),)
 
 

@@ -9,11 +9,12 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import ConfigDict, Field, model_validator
 
-from wide_aperture.core.frames.frame import FileName, FrameMeasures, Identity
+from wide_aperture.core.frames.frame import FileName, FrameMeasures, Identity, MarksAgainstRaw
 from wide_aperture.core.frames.metadata import FrameMetadata
 from wide_aperture.core.review.advice import AdvisedChange
 from wide_aperture.core.review.decisions import ReviewDocument
 from wide_aperture.core.review.shoot import ShootReview
+from wide_aperture.core.shooting.write import Files
 
 MOST_FILES = 64
 MOST_CHANGED = 2000
@@ -32,6 +33,7 @@ class FrameSummary(Schema):
     folder: str
     said: FrameMetadata
     measures: FrameMeasures | None
+    marks: MarksAgainstRaw | None
     rating: int | None
     situation_id: UUID | None
     has_preview: bool
@@ -130,10 +132,11 @@ class FramesCsvOut(Schema):
 
 
 class PlayIn(Strict):
-    """seed: the same gives the same shoot; frames: of each situation at most."""
+    """seed: the same gives the same shoot; frames: of each situation at most; files: what the camera writes of each."""
 
     seed: Annotated[int, Field(ge=0, le=1_000_000)] = 1
     frames: Annotated[int, Field(ge=1, le=2000)] = 60
+    files: Files = "jpeg"
 
 
 class FolderIn(Strict):

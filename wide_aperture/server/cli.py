@@ -1,4 +1,4 @@
-"""The installed command: wide-aperture serve | demo | import DIR --shoot ID | backup FILE | restore FILE | version."""
+"""The installed command: wide-aperture serve | demo | import DIR --shoot ID | play DIR --shoot ID | backup FILE | restore FILE | version."""
 
 from __future__ import annotations
 
@@ -39,6 +39,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
             call_command(
                 "import_frames", asked.folder, shoot=asked.shoot, location=asked.location, previews=asked.previews
             )
+        elif asked.command == "play":
+            call_command(
+                "play_shoot", asked.folder, shoot=asked.shoot, seed=asked.seed, frames=asked.frames, files=asked.files
+            )
         elif asked.command == "backup":
             call_command("backup", asked.file)
         elif asked.command == "restore":
@@ -69,6 +73,12 @@ def _parser() -> argparse.ArgumentParser:
     frames.add_argument("--shoot", required=True, metavar="ID", help="the shoot, as its address shows it")
     frames.add_argument("--location", action="store_true", help="read where frames were taken, too")
     frames.add_argument("--no-previews", dest="previews", action="store_false", help="keep no small pictures")
+    play = commands.add_parser("play", help="let the simulated camera photograph a shoot into a folder")
+    play.add_argument("folder", metavar="DIR")
+    play.add_argument("--shoot", required=True, metavar="ID", help="the shoot, as its address shows it")
+    play.add_argument("--seed", type=int, default=1, help="the same seed gives the same files")
+    play.add_argument("--frames", type=int, default=120, help="of each situation at most")
+    play.add_argument("--files", choices=("jpeg", "raw", "both"), default="jpeg")
     backup = commands.add_parser("backup", help="write everything to one zip")
     restore = commands.add_parser("restore", help="bring back what such a zip holds; undone in the application")
     for each in (backup, restore):

@@ -674,6 +674,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/frames/{row_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Frame Marks
+         * @description Where the camera's own picture is marked as burnt, or where the raw data end: a PNG, opaque there and clear elsewhere.
+         */
+        get: operations["frame_marks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/frames/{row_id}/preview": {
         parameters: {
             query?: never;
@@ -3046,7 +3066,7 @@ export interface components {
             /** Because */
             because: string;
             /** Change */
-            change: components["schemas"]["FigureChange"] | components["schemas"]["CeilingChange"] | components["schemas"]["BurstChange"] | components["schemas"]["LightChange"] | components["schemas"]["PinChange"];
+            change: components["schemas"]["FigureChange"] | components["schemas"]["CeilingChange"] | components["schemas"]["GapChange"] | components["schemas"]["BurstChange"] | components["schemas"]["LightChange"] | components["schemas"]["PinChange"];
             /** Costs */
             costs: string;
             /**
@@ -3548,6 +3568,11 @@ export interface components {
              * @default 30
              */
             longest_timed_s: number;
+            /**
+             * Marks Gaps
+             * @default []
+             */
+            marks_gaps: components["schemas"]["LookGap"][];
             /** Megapixels */
             megapixels: number;
             /**
@@ -4077,6 +4102,7 @@ export interface components {
             /**
              * @default {
              *       "base": "neutral",
+             *       "clips_before_raw_ev": null,
              *       "contrast": 0,
              *       "filter": "none",
              *       "format_version": 1,
@@ -6088,6 +6114,7 @@ export interface components {
             id: string;
             /** Identity */
             identity: string;
+            marks?: components["schemas"]["MarksAgainstRaw"] | null;
             measures?: components["schemas"]["FrameMeasures"] | null;
             /** Name */
             name: string;
@@ -6347,6 +6374,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            marks: components["schemas"]["MarksAgainstRaw"] | null;
             measures: components["schemas"]["FrameMeasures"] | null;
             /** Name */
             name: string;
@@ -6474,6 +6502,28 @@ export interface components {
              * @enum {string}
              */
             whose: "assumed" | "measured";
+        };
+        /**
+         * GapChange
+         * @description Write into a body how far before its raw data end a look's marks come.
+         */
+        GapChange: {
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "gap";
+            /**
+             * Look
+             * @enum {string}
+             */
+            look: "standard" | "neutral" | "flat" | "mono";
+            own: components["schemas"]["OwnFigure"];
         };
         /**
          * GaveWay
@@ -7462,6 +7512,18 @@ export interface components {
             width_px: number;
         };
         /**
+         * LookGap
+         * @description Stops from a look's first over-exposure mark to where the raw data end, as measured on this body, the look's steps at 0.
+         */
+        LookGap: {
+            /**
+             * Look
+             * @enum {string}
+             */
+            look: "standard" | "neutral" | "flat" | "mono";
+            own: components["schemas"]["OwnFigure"];
+        };
+        /**
          * LookRecipe
          * @description A JPEG look as a versioned object: what happens to the data after white balance.
          */
@@ -7472,6 +7534,11 @@ export interface components {
              * @enum {string}
              */
             base: "standard" | "neutral" | "flat" | "mono";
+            /**
+             * Clips Before Raw Ev
+             * @description Of the base look on this body, as measured; null: as most bodies do
+             */
+            clips_before_raw_ev?: number | null;
             /**
              * Contrast
              * @description steps from neutral
@@ -7591,6 +7658,49 @@ export interface components {
             means: "leave" | "darker" | "brighter";
             /** On */
             on: string;
+        };
+        /**
+         * MarksAgainstRaw
+         * @description A raw file's own picture against its data, as shares of the frame: marked as burnt, full, marked though the data hold.
+         *
+         *     gap_ev: how much brighter than the first mark the frame may be before the data end; null: this frame does not tell.
+         */
+        MarksAgainstRaw: {
+            /** Full */
+            full: number;
+            /** Gap Ev */
+            gap_ev?: number | null;
+            /** Held */
+            held: number;
+            /** Marked */
+            marked: number;
+        };
+        /**
+         * MarksGap
+         * @description One body and look. told: frames on which marking begins where the data still hold; ev: of the base look, its steps at 0.
+         */
+        MarksGap: {
+            /** Assumed Ev */
+            assumed_ev: number;
+            /** Body */
+            body: string;
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /** Differs */
+            differs: boolean;
+            /**
+             * Look
+             * @enum {string}
+             */
+            look: "standard" | "neutral" | "flat" | "mono";
+            own: components["schemas"]["OwnFigure"] | null;
+            /** Sentence */
+            sentence: string;
+            /** Told */
+            told: number;
         };
         /** MasksOut */
         MasksOut: {
@@ -9472,9 +9582,15 @@ export interface components {
         };
         /**
          * PlayIn
-         * @description seed: the same gives the same shoot; frames: of each situation at most.
+         * @description seed: the same gives the same shoot; frames: of each situation at most; files: what the camera writes of each.
          */
         PlayIn: {
+            /**
+             * Files
+             * @default jpeg
+             * @enum {string}
+             */
+            files: "jpeg" | "raw" | "both";
             /**
              * Frames
              * @default 60
@@ -12187,6 +12303,11 @@ export interface components {
             figures: components["schemas"]["wide_aperture__core__review__own__Measured"][];
             /** Frames */
             frames: number;
+            /**
+             * Gaps
+             * @default []
+             */
+            gaps: components["schemas"]["MarksGap"][];
             /** Judged */
             judged: number;
             /** Kept */
@@ -14566,6 +14687,7 @@ export type Framing = components['schemas']['Framing'];
 export type Function = components['schemas']['Function'];
 export type Gain = components['schemas']['Gain'];
 export type Gap = components['schemas']['Gap'];
+export type GapChange = components['schemas']['GapChange'];
 export type GaveWay = components['schemas']['GaveWay'];
 export type GiveWay = components['schemas']['GiveWay'];
 export type GiveWayStep = components['schemas']['GiveWayStep'];
@@ -14605,11 +14727,14 @@ export type LimitShown = components['schemas']['LimitShown'];
 export type ListedSetup = components['schemas']['ListedSetup'];
 export type LongTimeProgram = components['schemas']['LongTimeProgram'];
 export type Look = components['schemas']['Look'];
+export type LookGap = components['schemas']['LookGap'];
 export type LookRecipe = components['schemas']['LookRecipe'];
 export type Loss = components['schemas']['Loss'];
 export type Margin = components['schemas']['Margin'];
 export type Margins = components['schemas']['Margins'];
 export type MarkLine = components['schemas']['MarkLine'];
+export type MarksAgainstRaw = components['schemas']['MarksAgainstRaw'];
+export type MarksGap = components['schemas']['MarksGap'];
 export type MasksOut = components['schemas']['MasksOut'];
 export type MatrixOut = components['schemas']['MatrixOut'];
 export type MatrixRequest = components['schemas']['MatrixRequest'];
@@ -18971,6 +19096,79 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frame_marks: {
+        parameters: {
+            query?: {
+                of?: "marked" | "full";
+            };
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

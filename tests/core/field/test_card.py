@@ -17,6 +17,8 @@ from wide_aperture.core.camera.simulated import new_camera
 from wide_aperture.core.camera.state import target_of
 from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.documents.accessories import Accessories
+from wide_aperture.core.documents.body import LookGap
+from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.situation import LightByEv
 from wide_aperture.core.documents.sky_context import SkyContext
 from wide_aperture.core.field import field_cards
@@ -162,11 +164,30 @@ class Marks(SimpleTestCase):
         self.assertEqual(lines["lamps"].means, "leave")
 
     def test_the_gap_counts_only_where_the_data_are_kept(self):
-        raw, jpeg = plan_input(DIM), plan_input(DIM, pins={"file": "jpeg"})
-        gap = gap_of(plan_of(raw))
+        look = {"picture_profile": "standard", "look_contrast": 0}
+        raw, jpeg = plan_input(DIM, pins=look), plan_input(DIM, pins={"file": "jpeg", **look})
+        gap = gap_of(raw, plan_of(raw))
+        self.assertEqual((gap.ev, gap.whose), (0.9, "assumed"))
         (line,) = (line for line in mark_lines(raw, plan_of(raw)) if line.on == "just gone")
-        self.assertEqual(line.clicks, math.floor(gap.ev * 3 + 1e-6))
+        self.assertEqual(line.clicks, 2)
         self.assertFalse([line for line in mark_lines(jpeg, plan_of(jpeg)) if line.on == "just gone"])
+
+    def test_a_gap_measured_on_this_body_and_look_counts_instead_with_the_look_s_steps(self):
+        own = LookGap(look="standard", own=OwnFigure(value=1.4, low=1.3, high=1.5, n=9))
+        for look, contrast, ev, whose in (
+            ("standard", 0, 1.4, "measured"),
+            ("standard", -2, 1.1, "measured"),
+            ("flat", 0, 0.4, "assumed"),
+        ):
+            given = plan_input(
+                DIM,
+                camera=body().model_copy(update={"marks_gaps": (own,)}),
+                pins={"picture_profile": look, "look_contrast": contrast, "look_highlight": 0},
+            )
+            gap = gap_of(given, plan_of(given))
+            self.assertEqual((gap.ev, gap.whose), (ev, whose))
+            line = next(line for line in mark_lines(given, plan_of(given)) if line.on == "just gone")
+            self.assertEqual(line.clicks, math.floor(ev * 3 + 1e-6))
 
 
 class Drills(SimpleTestCase):

@@ -2,18 +2,30 @@
 
 import datetime as dt
 import math
+import tempfile
+from pathlib import Path
 from unittest import TestCase
 
+import cv2
 import numpy as np
 
 from tests.core.shooting.played import asked, play
+from wide_aperture.core.documents.body import Body, LookGap
+from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.frames import read_metadata
+from wide_aperture.core.frames.embedded import embedded_jpegs
+from wide_aperture.core.frames.raw_marks import marks_against_raw
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.planning import plan_of
+from wide_aperture.core.review.table import FrameRow, table_of
 from wide_aperture.core.shooting import Day, Player, Roll, Slip, write_frame
 from wide_aperture.core.shooting.played import engraved
-from wide_aperture.core.shooting.write import WHITE_LEVEL, Stage, mosaic_of
+from wide_aperture.core.shooting.write import WHITE_LEVEL, Stage, mosaic_of, written
+
+
+def with_gap(body: Body, look: str, ev: float) -> Body:
+    return body.model_copy(update={"marks_gaps": (LookGap(look=look, own=OwnFigure(value=ev)),)})
 
 
 class Playing(TestCase):
@@ -136,6 +148,54 @@ class Files(TestCase):
         self.assertAlmostEqual(float(mosaic[0, 1] - 512) / (WHITE_LEVEL - 512), float(np.clip(green, 0, 1)), delta=1e-3)
         raw = read_metadata(write_frame(frame, stage, darkroom, width_px=120, raw=True))
         self.assertEqual((raw.width_px, raw.iso), (120, frame.said.iso))
+
+    def test_a_raw_carries_the_camera_s_picture_and_both_are_one_exposure(self):
+        shoot, (given,) = asked("cup-final", 2)
+        frame = play(shoot, [Player(given)], Day(), 1, 1)[0]
+        raw, jpeg = written(frame, Stage.of(given), Darkroom(), files="both", width_px=160)
+        self.assertEqual((raw.name, jpeg.name), (f"{frame.name}.dng", f"{frame.name}.jpg"))
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / raw.name
+            path.write_bytes(raw.data)
+            self.assertEqual(list(embedded_jpegs(path, 10_000_000)), [raw.jpeg])
+        self.assertTrue(jpeg.data.endswith(raw.jpeg[2:]))
+        rows = [
+            FrameRow(id=f.name, name=f.name, said=read_metadata(f.data), rating=r) for f, r in ((raw, None), (jpeg, 3))
+        ]
+        table = table_of(rows)
+        self.assertEqual((len(table), table.names[0], table.rating[0]), (1, raw.name, 3.0))
+
+    def test_the_gap_between_marks_and_data_is_learnt_from_its_raws(self):
+        """The look ends 0.9 EV before the data by figure, 1.5 on a body that says so; marks begin a little under white."""
+        _, (given,) = asked("cup-final", 2)
+        for gap, looked in ((0.9, given), (1.5, given.with_kit(with_gap(given.body, "standard", 1.5), given.lens))):
+            held = looked.with_pins(
+                (
+                    Pin(setting="picture_profile", value="standard"),
+                    Pin(setting="look_contrast", value=0),
+                    Pin(setting="look_highlight", value=0),
+                )
+            )
+            stage, frames = (
+                Stage.of(held),
+                Player(held).play(
+                    Day(light_off_ev=2.5),
+                    begins=dt.datetime(2026, 10, 17, 15),
+                    minutes=10,
+                    seed=1,
+                    roll=Roll(),
+                    most_frames=4,
+                )[0],
+            )
+            told = []
+            for frame in frames:
+                brighter = frame.model_copy(update={"said": frame.said.model_copy(update={"iso": frame.said.iso * 4})})
+                file = written(brighter, stage, Darkroom(), files="raw", width_px=480)[0]
+                found = marks_against_raw(cv2.imdecode(np.frombuffer(file.jpeg, np.uint8), 1), file.level)
+                if found and found[0].gap_ev is not None:
+                    told.append(found[0].gap_ev)
+            self.assertTrue(told)
+            self.assertAlmostEqual(float(np.median(told)), gap, delta=0.25)
 
     def test_darker_light_makes_a_darker_file_with_everything_by_hand(self):
         shoot, (given,) = asked("cup-final", 2)

@@ -26,7 +26,8 @@ from wide_aperture.core.document import (
 )
 from wide_aperture.core.documents.abilities import Abilities
 from wide_aperture.core.documents.body_support import BodyConflict, IsoByTime, NumberEnds, SettingIs, SettingSupport
-from wide_aperture.core.documents.preferences import FileOption
+from wide_aperture.core.documents.own_figure import OwnFigure
+from wide_aperture.core.documents.preferences import FileOption, Profile
 from wide_aperture.core.documents.setting_ids import OPTIONS
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.physics import optics
@@ -148,6 +149,13 @@ class RawTrial(Document):
     opens: bool
 
 
+class LookGap(Document):
+    """Stops from a look's first over-exposure mark to where the raw data end, as measured on this body, the look's steps at 0."""
+
+    look: Profile
+    own: OwnFigure
+
+
 class Body(Document):
     """A camera body. Every figure is either from its sheet, measured, or said to be estimated."""
 
@@ -199,6 +207,7 @@ class Body(Document):
     slots: tuple[SlotBank, ...] = ()
     abilities: Abilities = Abilities()
     raw_tried: Annotated[tuple[RawTrial, ...], Field(max_length=10)] = ()
+    marks_gaps: Annotated[tuple[LookGap, ...], Field(max_length=10)] = ()
 
     @model_validator(mode="after")
     def _figures_fit_together(self) -> Body:
@@ -246,6 +255,10 @@ class Body(Document):
     def sync_s(self, kind: str) -> float | None:
         """The shortest time at which the whole frame sees the flash; None when it never does, or there is no such shutter."""
         return next((shutter.sync_s for shutter in self.shutters if shutter.kind == kind), None)
+
+    def marks_gap(self, look: str) -> OwnFigure | None:
+        """How far before the raw data a look's marks come, as measured; None where nobody did."""
+        return next((each.own for each in self.marks_gaps if each.look == look), None)
 
     @property
     def still_banks(self) -> tuple[SlotBank, ...]:

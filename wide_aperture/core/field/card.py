@@ -121,7 +121,7 @@ def field_card(given: PlanInput, packed: PackedBody, book: Phrasebook, lights: M
         in_hand=_in_hand(steps),
         tones=tuple(tone.name for tone in plan.frame.tones),
         marks=mark_lines(given, plan),
-        gap=gap_of(plan),
+        gap=gap_of(given, plan),
         still=stand_still(given, plan),
         drills=drills(given, plan, hand),
         cautions=plan.cautions,

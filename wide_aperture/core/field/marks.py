@@ -40,9 +40,11 @@ class Gap(Document):
     whose: Literal["assumed", "measured"]
 
 
-def gap_of(plan: Plan) -> Gap:
+def gap_of(given: PlanInput, plan: Plan) -> Gap:
     """How much more the file holds than the marks say."""
-    return Gap(ev=round(plan.sensor.raw_clip_ev - plan.sensor.preview_clip_ev, 2), whose="assumed")
+    look = plan.setup.option("picture_profile") or "standard"
+    whose: Literal["assumed", "measured"] = "measured" if given.body.marks_gap(look) else "assumed"
+    return Gap(ev=round(plan.sensor.raw_clip_ev - plan.sensor.preview_clip_ev, 2), whose=whose)
 
 
 def mark_lines(given: PlanInput, plan: Plan) -> tuple[MarkLine, ...]:
@@ -52,7 +54,7 @@ def mark_lines(given: PlanInput, plan: Plan) -> tuple[MarkLine, ...]:
         key=lambda tone: (tone.asked != "must_hold", ORDER.index(tone.name)),
     )
     found = [line for tone in tones if (line := _line(tone, plan)) is not None][:SHOWN]
-    gap = gap_of(plan)
+    gap = gap_of(given, plan)
     clicks = math.floor(gap.ev / CLICK_EV + 1e-6)
     if given.case.output.keeps_raw and clicks:
         said = f"{clicks} {'click' if clicks == 1 else 'clicks'} brighter is still in the file: your gap is {gap.ev:.1f} stop, {gap.whose}"

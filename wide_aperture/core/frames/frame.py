@@ -26,6 +26,18 @@ class FrameMeasures(Document):
     level_ev: Finite
 
 
+class MarksAgainstRaw(Document):
+    """A raw file's own picture against its data, as shares of the frame: marked as burnt, full, marked though the data hold.
+
+    gap_ev: how much brighter than the first mark the frame may be before the data end; null: this frame does not tell.
+    """
+
+    marked: Fraction01
+    full: Fraction01
+    held: Fraction01
+    gap_ev: Finite | None = None
+
+
 class Frame(Document):
     """One frame of a shoot. rating: the person's own, over the file's; situation_id: as a person put it, null: found by time, body
     and light; apart: it belongs to no situation, a person said so."""
@@ -38,6 +50,7 @@ class Frame(Document):
     size_bytes: Annotated[int, Field(ge=0)] = 0
     said: FrameMetadata = FrameMetadata()
     measures: FrameMeasures | None = None
+    marks: MarksAgainstRaw | None = None
     rating: Annotated[int, Field(ge=-1, le=5)] | None = None
     situation_id: UUID | None = None
     apart: bool = False

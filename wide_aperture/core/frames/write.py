@@ -17,6 +17,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wide_aperture.core.errors import DomainError
+from wide_aperture.core.frames.embedded import COMPRESSION, JPEG_AT, JPEG_BYTES, STRIP_BYTES, STRIPS
 from wide_aperture.core.frames.metadata import FrameMetadata
 from wide_aperture.core.frames.read import METERING, PROGRAMS
 from wide_aperture.core.frames.tags import EXIF_POINTER, GPS_POINTER
@@ -25,7 +26,6 @@ BYTE, ASCII, SHORT, LONG, RATIONAL, UNDEFINED, SRATIONAL = 1, 2, 3, 4, 5, 7, 10
 CODES = {BYTE: "B", SHORT: "H", LONG: "I", RATIONAL: "II", SRATIONAL: "ii"}
 FINEST = 1_000_000
 MOST_SEGMENT = 65_533
-STRIPS, STRIP_BYTES = 0x0111, 0x0117
 UNSAID_ISO = 65_535
 SENSITIVITY_IS_RECOMMENDED = 2
 
@@ -64,8 +64,8 @@ class Directory:
         if value is not None:
             self.numbers(tag, kind, [value])
 
-    def written(self, at: int) -> bytes:
-        """The directory as it lies at an offset, what is too long for an entry behind it."""
+    def written(self, at: int, following: int = 0) -> bytes:
+        """The directory as it lies at an offset, what is too long for an entry behind it. following: where the next one lies."""
         behind = at + 2 + 12 * len(self.held) + 4
         entries, data = b"", b""
         for tag, (kind, raw, count) in sorted(self.held.items()):
@@ -74,11 +74,13 @@ class Directory:
             else:
                 entries += struct.pack("<HHII", tag, kind, count, behind + len(data))
                 data += raw + b"\0" * (len(raw) % 2)
-        return struct.pack("<H", len(self.held)) + entries + struct.pack("<I", 0) + data
+        return struct.pack("<H", len(self.held)) + entries + struct.pack("<I", following) + data
 
 
-def tiff(main: Directory, exif: Directory, gps: Directory | None = None, strip: bytes = b"") -> bytes:
-    """A TIFF block of these directories, with the picture's data behind them."""
+def tiff(
+    main: Directory, exif: Directory, gps: Directory | None = None, strip: bytes = b"", preview: bytes = b""
+) -> bytes:
+    """A TIFF block of these directories, with the picture's data behind them. preview: a JPEG, in a directory of its own."""
     subs = [(EXIF_POINTER, exif)] + ([(GPS_POINTER, gps)] if gps is not None and gps.held else [])
     for pointer, _ in subs:
         main.number(pointer, LONG, 0)
@@ -90,9 +92,17 @@ def tiff(main: Directory, exif: Directory, gps: Directory | None = None, strip: 
     for pointer, sub in subs:
         main.number(pointer, LONG, at + len(parts))
         parts += sub.written(at + len(parts))
+    following = 0
+    if preview:
+        following, second = at + len(parts), Directory()
+        second.number(COMPRESSION, SHORT, 6)
+        second.number(JPEG_AT, LONG, 0)
+        second.number(JPEG_BYTES, LONG, len(preview))
+        second.number(JPEG_AT, LONG, following + len(second.written(0)))
+        parts += second.written(following) + preview + b"\0" * (len(preview) % 2)
     if strip:
         main.number(STRIPS, LONG, at + len(parts))
-    return b"II*\0" + struct.pack("<I", 8) + main.written(8) + parts + strip
+    return b"II*\0" + struct.pack("<I", 8) + main.written(8, following) + parts + strip
 
 
 def exif_of(said: FrameMetadata) -> tuple[Directory, Directory, Directory]:
@@ -178,11 +188,12 @@ def _escaped(text: str) -> str:
 
 
 def dng(
-    mosaic: NDArray[np.uint16], said: FrameMetadata, *, white: int, black: int = 0, neutral: Sequence[float] = (1.0, 1.0, 1.0)
+    mosaic: NDArray[np.uint16], said: FrameMetadata, *, white: int, black: int = 0, neutral: Sequence[float] = (1.0, 1.0, 1.0),
+    preview: bytes = b"",
 ) -> bytes:  # fmt: skip
     """A raw file of one mosaic, shape (rows, columns), red green / green blue, kept bit for bit.
 
-    Args: white, black: levels of the data; neutral: what the camera records of white, red green blue.
+    Args: white, black: levels of the data; neutral: what the camera records of white, red green blue; preview: a JPEG to lie in it.
     Raises: DomainError for a mosaic that is none.
     """
     if mosaic.ndim != 2 or mosaic.dtype != np.uint16 or min(mosaic.shape) < 2:
@@ -204,7 +215,7 @@ def dng(
     main.number(0x0112, SHORT, said.orientation or 1)
     if said.rating is not None or said.label is not None:
         main.raw(0x02BC, BYTE, xmp_packet(said.rating, said.label).encode())
-    return tiff(main, exif, gps, np.ascontiguousarray(mosaic, "<u2").tobytes())
+    return tiff(main, exif, gps, np.ascontiguousarray(mosaic, "<u2").tobytes(), preview)
 
 
 def shown_time(at: dt.datetime) -> tuple[dt.datetime, int]:

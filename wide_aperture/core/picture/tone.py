@@ -9,14 +9,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wide_aperture.core.craft.figures import figure, figures_of
+from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
 
 Levels = NDArray[np.floating]
 
-# How far before the raw data each JPEG look clips: a contrasty look throws highlights away that the data still hold.
-PREVIEW_CLIPS_BEFORE_RAW_EV = figures_of("preview_clips_before_raw_ev")
 RANGE_PERCENTILES = (0.5, 99.5)
 DEEP_SHADOW_EV = -5.0
 ETTR_PERCENTILE = 99.9

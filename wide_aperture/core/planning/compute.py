@@ -8,6 +8,7 @@ from functools import partial
 from typing import overload
 
 from wide_aperture.core.craft.exposure_modes import mode_facts
+from wide_aperture.core.craft.marks_gap import stepped_gap_ev
 from wide_aperture.core.documents.accessories import Accessories
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
@@ -197,7 +198,12 @@ def _sensor_window(draft: Draft) -> SensorWindow:
     profile = draft.option("picture_profile") or "standard"
     return SensorWindow(
         noise_floor_ev=raw_clip - usable,
-        preview_clip_ev=raw_clip - case.figure("preview_clips_before_raw_ev", profile),
+        preview_clip_ev=raw_clip
+        - stepped_gap_ev(
+            case.marks_before_raw_ev(profile),
+            draft.number("look_contrast"),
+            draft.number("look_highlight"),
+        ),
         raw_clip_ev=raw_clip,
         scene_low_ev=round(low, 2),
         scene_high_ev=round(high, 2),

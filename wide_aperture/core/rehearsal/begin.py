@@ -190,7 +190,7 @@ def capture_of(case: Case, plan: Plan) -> Capture:
         reserve=reserve,
         shadow_lift=lift if lift in ("off", "weak", "strong", "auto") else "off",
         white=_white(setup),
-        look=_look(setup),
+        look=_look(setup, case),
         flash=case.flash.in_use,
         flash_comp_ev=setup.number("flash_comp_ev") or 0.0,
         panned=case.situation.look == "pan_blur",
@@ -209,13 +209,14 @@ def _white(setup: Setup) -> WhiteSetting:
     )
 
 
-def _look(setup: Setup) -> LookRecipe:
+def _look(setup: Setup, case: Case) -> LookRecipe:
     def steps(setting: SettingId) -> float:
         return min(max(setup.number(setting) or 0.0, -4.0), 4.0)
 
     base, noise, through = setup.option("picture_profile"), setup.option("look_noise"), setup.option("look_filter")
     return LookRecipe(
         base=base if base in ("standard", "neutral", "flat", "mono") else "neutral",
+        clips_before_raw_ev=case.marks_before_raw_ev(base) if base and case.body.marks_gap(base) else None,
         filter=through if through in ("yellow", "red", "green") else "none",
         contrast=steps("look_contrast"),
         highlight_tone=steps("look_highlight"),

@@ -20,9 +20,10 @@ from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.document import Document, Finite, Iso
 from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.body import Body, LookGap
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.documents.preferences import Profile
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.documents.setup import Pin
@@ -31,6 +32,7 @@ from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.quantities import exact_step, format_iso, nearest_step
 from wide_aperture.core.planning.compute import plan_of
 from wide_aperture.core.planning.plan_input import PlanInput
+from wide_aperture.core.review.gaps import MarksGap
 from wide_aperture.core.review.kept import reaches
 from wide_aperture.core.review.own import Measured, smear_at, smear_curve
 from wide_aperture.core.review.reality import Read
@@ -60,6 +62,15 @@ class CeilingChange(Document):
     routine: Iso
 
 
+class GapChange(Document):
+    """Write into a body how far before its raw data end a look's marks come."""
+
+    kind: Literal["gap"] = "gap"
+    body_id: UUID
+    look: Profile
+    own: OwnFigure
+
+
 class BurstChange(Document):
     """Plan bursts of so many frames in a situation."""
 
@@ -86,7 +97,9 @@ class PinChange(Document):
     value: Value
 
 
-Change = Annotated[FigureChange | CeilingChange | BurstChange | LightChange | PinChange, Field(discriminator="kind")]
+Change = Annotated[
+    FigureChange | CeilingChange | GapChange | BurstChange | LightChange | PinChange, Field(discriminator="kind")
+]
 
 
 class Gain(Document):
@@ -111,10 +124,10 @@ class AdvisedChange(Document):
 
 
 def advice(
-    reads: Sequence[Read], figures: Sequence[Measured], midnight: dt.datetime | None = None
-) -> tuple[AdvisedChange, ...]:
+    reads: Sequence[Read], figures: Sequence[Measured], midnight: dt.datetime | None = None, gaps: Sequence[MarksGap] = ()
+) -> tuple[AdvisedChange, ...]:  # fmt: skip
     """What to change, the most kept frames first."""
-    found = [*_figures(reads, figures)]
+    found = [*_figures(reads, figures), *_gaps(reads, gaps)]
     for made in reads:
         if len(made.frames) >= FEWEST:
             found += [*_ceiling(made), *_light(made, midnight), *_turned(made), *_bursts(made)]
@@ -125,8 +138,8 @@ def planned_with(given: PlanInput, change: Change) -> PlanInput:
     """What a situation asks once the change is accepted; the same where it is about another. Raises: DomainError for a value without meaning."""
     if isinstance(change, FigureChange):
         return given.model_copy(update={"figures": {**given.figures, change.name: change.own}})
-    if isinstance(change, CeilingChange):
-        return given.with_kit(raised(given.body, change), given.lens) if change.body_id == given.body.id else given
+    if isinstance(change, CeilingChange | GapChange):
+        return given.with_kit(body_with(given.body, change), given.lens) if change.body_id == given.body.id else given
     if change.situation_id != given.situation.id:
         return given
     if isinstance(change, PinChange):
@@ -134,8 +147,11 @@ def planned_with(given: PlanInput, change: Change) -> PlanInput:
     return given.with_situation(situation_with(given.situation, change))
 
 
-def raised(body: Body, change: CeilingChange) -> Body:
-    """The body with its routine ceiling moved."""
+def body_with(body: Body, change: CeilingChange | GapChange) -> Body:
+    """The body with its routine ceiling moved, or a gap written into it."""
+    if isinstance(change, GapChange):
+        others = (each for each in body.marks_gaps if each.look != change.look)
+        return body.model_copy(update={"marks_gaps": (*others, LookGap(look=change.look, own=change.own))})
     ceilings = body.ceilings
     moved = {"routine": change.routine, "push": max(ceilings.push, change.routine), "provenance": "measured"}
     return body.model_copy(update={"ceilings": ceilings.model_copy(update=moved)})
@@ -246,6 +262,27 @@ def _gained(gain: Gain | None) -> str:
 
 def _some(made: Read, which: NDArray[np.bool_]) -> tuple[str, ...]:
     return tuple(made.frames.ids[which][:MOST_NAMED])
+
+
+# The marks against the data --------------------------------------------------------------------------------------------------
+
+
+def _gaps(reads: Sequence[Read], gaps: Sequence[MarksGap]) -> Iterator[AdvisedChange]:
+    """A gap that turns another number of clicks on the field card."""
+    for found in gaps:
+        if found.own is None or not found.differs:
+            continue
+        told = [(each, ~np.isnan(each.frames.gap_ev)) for each in reads if each.given.body.id == found.body_id]
+        less = found.own.value < found.assumed_ev
+        yield AdvisedChange(
+            id=f"gap/{found.body_id}/{found.look}",
+            title=f"Marks on {found.body}, {found.look}: {found.assumed_ev:.1f} → {found.own.value:.1f} EV before the data end",
+            because=found.sentence,
+            costs="Less room over the marks than the card said." if less else "Costs nothing the planner prices.",
+            predicted="The field card’s “just gone” line then counts with it, and so does the simulated frame.",
+            change=GapChange(body_id=found.body_id, look=found.look, own=found.own),
+            evidence=tuple(frame for each, which in told for frame in _some(each, which))[:MOST_NAMED],
+        )  # fmt: skip
 
 
 # The ceiling -----------------------------------------------------------------------------------------------------------------

@@ -48,6 +48,8 @@ def markdown(title: str, read: ShootReview, notes: Sequence[str] = ()) -> str:
         lines += [f"- **{a.title}.** {a.because} {a.costs} {a.predicted}".rstrip() for a in read.advice]
     if read.figures:
         lines += ["", "## Own figures", "", *(f"- {f.label}: {f.sentence}" for f in read.figures)]
+    if read.gaps:
+        lines += ["", "## Marks against the raw data", "", *(f"- {g.body}, {g.look}: {g.sentence}" for g in read.gaps)]
     if notes:
         lines += ["", "## Logbook", "", *(f"- {note}" for note in notes)]
     return "\n".join(lines).replace("\n\n\n", "\n\n") + "\n"

@@ -14,6 +14,7 @@ from wide_aperture.core.planning.plan_input import PlanInput
 from wide_aperture.core.review.advice import AdvisedChange, advice
 from wide_aperture.core.review.assign import Span, bursts, situations
 from wide_aperture.core.review.clocks import ClockOffset, bodies_of, clock_offsets, set_right
+from wide_aperture.core.review.gaps import MarksGap, marks_gaps
 from wide_aperture.core.review.own import Measured, own_figures
 from wide_aperture.core.review.reality import Read, SituationReview, by_situation, read, review, span_of
 from wide_aperture.core.review.table import FrameTable
@@ -43,6 +44,7 @@ class ShootReview(Document):
     situations: tuple[SituationReview, ...]
     unplanned: tuple[Unplanned, ...]
     figures: tuple[Measured, ...]
+    gaps: tuple[MarksGap, ...] = ()
     advice: tuple[AdvisedChange, ...]
 
 
@@ -86,7 +88,8 @@ def review_shoot(
             unplanned.append(
                 Unplanned(situation_id=given.situation.id, title=given.situation.title, sentence=f"It cannot be planned: {error.field} {error.rule}.")
             )  # fmt: skip
-    figures = own_figures(reads, midnight.date() if midnight else dt.date.today())
+    on = midnight.date() if midnight else dt.date.today()
+    figures, gaps = own_figures(reads, on), marks_gaps(reads, on)
     kept = right.kept
     return ShootReview(
         frames=len(right),
@@ -101,5 +104,6 @@ def review_shoot(
         situations=tuple(review(each, midnight) for each in reads),
         unplanned=tuple(unplanned),
         figures=figures,
-        advice=advice(reads, figures, midnight),
+        gaps=gaps,
+        advice=advice(reads, figures, midnight, gaps),
     )

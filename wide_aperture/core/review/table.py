@@ -22,7 +22,7 @@ class FrameTable:
     """One row a frame, in the order they were taken. NaN and None: not said.
 
     at_s: by the camera's clock, seconds from EPOCH; rating: NaN unrated; kept: see kept_of; ids, names, programs, metering, whites, bodies, serials,
-    situations: words; sharpness, burnt, black: measured on a preview; burst, place: -1 and 0 before they are found.
+    situations: words; MEASURED: on a preview, see core.frames.frame; burst, place: -1 and 0 before they are found.
     """
 
     ids: Words
@@ -44,6 +44,8 @@ class FrameTable:
     sharpness: Floats
     burnt: Floats
     black: Floats
+    level_ev: Floats
+    gap_ev: Floats
     situations: Words
     burst: NDArray[np.int64]
     place: NDArray[np.int64]
@@ -78,11 +80,16 @@ class FrameRow:
     sharpness: float | None = None
     burnt: float | None = None
     black: float | None = None
+    level_ev: float | None = None
+    gap_ev: float | None = None
+
+
+MEASURED = ("sharpness", "burnt", "black", "level_ev", "gap_ev")
 
 
 def table_of(rows: Iterable[FrameRow]) -> FrameTable:
     """The table of these frames, ordered by time; without a time they come last."""
-    listed = list(rows)
+    listed = _exposures(rows)
     said = [row.said for row in listed]
     rating = numbers([row.rating if row.rating is not None else row.said.rating for row in listed])
 
@@ -103,14 +110,39 @@ def table_of(rows: Iterable[FrameRow]) -> FrameTable:
         serials=words([s.body_serial for s in said]),
         rating=rating,
         kept=kept_of(rating),
-        sharpness=numbers([row.sharpness for row in listed]),
-        burnt=numbers([row.burnt for row in listed]),
-        black=numbers([row.black for row in listed]),
+        **{name: numbers([getattr(row, name) for row in listed]) for name in MEASURED},
         situations=words([row.situation for row in listed]),
         burst=np.full(len(listed), -1, np.int64),
         place=np.zeros(len(listed), np.int64),
     )
     return table.where(in_time(table.at_s))
+
+
+def _exposures(rows: Iterable[FrameRow]) -> list[FrameRow]:
+    """One row for each exposure: where a camera wrote two files of it, the first brought stays and takes what only the other tells."""
+    found: dict[tuple[object, ...], FrameRow] = {}
+    for row in rows:
+        said = row.said
+        twin = (
+            row.name.rpartition(".")[0].lower(),
+            said.taken_at,
+            said.subsecond_ms,
+            said.exposure_s,
+            said.body_serial,
+            said.body_make_model,
+        )
+        key = twin if said.taken_at is not None and twin[0] else (row.id,)
+        first = found.get(key)
+        if first is None or first.name.lower() == row.name.lower():
+            found[key if first is None else (row.id,)] = row
+            continue
+        mine = first.rating if first.rating is not None else first.said.rating
+        theirs = row.rating if row.rating is not None else row.said.rating
+        found[key] = replace(
+            first, rating=mine if mine is not None else theirs,
+            **{name: getattr(first, name) if getattr(first, name) is not None else getattr(row, name) for name in ("situation", *MEASURED)},
+        )  # fmt: skip
+    return list(found.values())
 
 
 def kept_of(rating: Floats) -> Floats:

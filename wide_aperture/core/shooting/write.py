@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 import cv2
 import numpy as np
@@ -10,6 +11,7 @@ from numpy.typing import NDArray
 
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
 from wide_aperture.core.errors import DomainError
+from wide_aperture.core.frames.raw_marks import fullest_level
 from wide_aperture.core.frames.write import dng, with_exif
 from wide_aperture.core.picture.imaging.capture import Look
 from wide_aperture.core.picture.imaging.darkroom import Darkroom, Rendered
@@ -19,6 +21,7 @@ from wide_aperture.core.planning.plan_input import PlanInput
 from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal, tuning_of
 from wide_aperture.core.shooting.played import LONGEST_BURST_S, TakenFrame
 
+Files = Literal["jpeg", "raw", "both"]
 QUALITY = 82
 FOLLOWED_TO = 0.12  # of the frame's width, over a burst
 WHITE_LEVEL, BLACK_LEVEL = 16_383, 512
@@ -62,13 +65,36 @@ class Stage:
 def write_frame(
     frame: TakenFrame, stage: Stage, darkroom: Darkroom, *, width_px: int = 480, raw: bool = False, quality: int = QUALITY
 ) -> bytes:  # fmt: skip
-    """The file's bytes. raw: a mosaic instead of a picture. Raises: as Darkroom.render; DomainError where no JPEG comes of it."""
+    """The file's bytes. raw: a mosaic with the picture in it. Raises: as Darkroom.render; DomainError where no JPEG comes of it."""
+    (file,) = written(frame, stage, darkroom, files="raw" if raw else "jpeg", width_px=width_px, quality=quality)
+    return file.data
+
+
+@dataclass(frozen=True)
+class Written:
+    """A file of a frame. jpeg: the camera's own picture; level: of a raw, how full each cell of four is, see core.frames.raw_marks."""
+
+    name: str
+    data: bytes
+    jpeg: bytes
+    level: NDArray[np.float32] | None = None
+
+
+def written(
+    frame: TakenFrame, stage: Stage, darkroom: Darkroom, *, files: Files = "jpeg", width_px: int = 480, quality: int = QUALITY
+) -> tuple[Written, ...]:  # fmt: skip
+    """The files a camera writes of a frame: its picture, the raw data with that picture in it, or both. Raises: as write_frame."""
     made = stage.exposed(frame, darkroom, width_px)
     height, width = made.picture.shape[:2]
     said = frame.said.model_copy(update={"width_px": width, "height_px": height})
-    if raw:
-        return dng(mosaic_of(made), said, white=WHITE_LEVEL, black=BLACK_LEVEL)
-    return with_exif(jpeg_of(made.picture, quality), said)
+    jpeg, found = jpeg_of(made.picture, quality), []
+    if files != "jpeg":
+        mosaic = mosaic_of(made)
+        data = dng(mosaic, said, white=WHITE_LEVEL, black=BLACK_LEVEL, preview=jpeg)
+        found.append(Written(f"{frame.name}.dng", data, jpeg, fullest_level(mosaic, BLACK_LEVEL, WHITE_LEVEL)))
+    if files != "raw":
+        found.append(Written(f"{frame.name}.jpg", with_exif(jpeg, said), jpeg))
+    return tuple(found)
 
 
 def jpeg_of(picture: NDArray[np.uint8], quality: int = QUALITY) -> bytes:

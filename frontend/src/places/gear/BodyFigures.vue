@@ -6,6 +6,7 @@ import { answered, client } from '@/api/client'
 import type { Body } from '@/api/types'
 
 const props = defineProps<{ body: Body; estimating: string; refused: boolean }>()
+const emit = defineEmits<{ forgetGap: [look: string] }>()
 
 const facts = useQuery({
   queryKey: computed(() => ['body-facts', JSON.stringify(props.body)]),
@@ -52,6 +53,18 @@ const facts = useQuery({
         <b>{{ body.electrons.mid_below_clipping_ev }} EV</b><span class="soft">Where raw clips on the tone ruler</span>
       </dd>
     </dl>
+    <template v-if="body.marks_gaps?.length">
+      <h2>Marks before the raw data end <span class="tag">measured</span></h2>
+      <dl>
+        <template v-for="each in body.marks_gaps" :key="each.look">
+          <dt>{{ each.look }} <button class="link" :aria-label="`Forget ${each.look}`" @click="emit('forgetGap', each.look)">Forget</button></dt>
+          <dd>
+            <b>{{ each.own.value.toFixed(1) }} EV</b
+            ><span class="soft">{{ each.own.n }} frames{{ each.own.date ? `, ${each.own.date}` : '' }}: clicks on the field card</span>
+          </dd>
+        </template>
+      </dl>
+    </template>
     <p v-if="refused" class="stop">Not saved yet: mend the marked field.</p>
   </aside>
 </template>

@@ -160,7 +160,11 @@ watch(
       </div>
       <TextField label="Note" pointer="/note" long class="wide" :value="body.note" @update:value="(note) => change({ note })" />
     </form>
-    <BodyFigures :body="body" :estimating="estimating" :refused="refused" />
+    <BodyFigures
+      :body="body"
+      :estimating="estimating"
+      :refused="refused"
+      @forget-gap="(look) => change({ marks_gaps: body.marks_gaps?.filter((each) => each.look !== look) })" />
   </div>
 </template>
 

@@ -79,6 +79,7 @@ export function blankBody(id: string): Body {
       long_time_program: null,
     },
     raw_tried: [],
+    marks_gaps: [],
   }
 }
 

@@ -46,6 +46,14 @@ function alt(frame: FrameSummary): string {
   const values = [exposure_s ? shutterText(exposure_s) : '', f_number ? apertureText(f_number) : '', iso ? `ISO ${isoText(iso)}` : '']
   return [frame.name, ...values.filter(Boolean), word(frame.rating)].filter(Boolean).join(', ')
 }
+/** Where the camera marks and where the data end, laid over a raw's picture: it was compared when it was imported. */
+const marked = ref(false)
+const compared = computed(() => shown.value.some((frame) => frame!.marks))
+function laidOver(frame: FrameSummary, of: 'marked' | 'full'): Record<string, string> {
+  const url = `url(/api/v1/frames/${frame.id}/marks?of=${of})`
+  return { maskImage: url, WebkitMaskImage: url }
+}
+const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
 const source = (frame: FrameSummary): string => `/api/v1/frames/${frame.id}/preview`
 
 useShortcuts([
@@ -54,6 +62,7 @@ useShortcuts([
   { keys: 'G', does: 'Frames: no verdict', run: () => rate(null) },
   { keys: 'S', does: 'Frames: on to the next burst', run: nextBurst },
   { keys: 'C', does: 'Frames: put this one beside the next', run: () => (beside.value = beside.value === null ? at.value : null) },
+  { keys: 'M', does: 'Frames: the marks against the raw data', run: () => (marked.value = !marked.value) },
   { keys: 'ArrowRight', does: 'Frames: next', run: () => void go(at.value + 1) },
   { keys: 'ArrowLeft', does: 'Frames: the one before', run: () => void go(at.value - 1) },
 ])
@@ -69,9 +78,21 @@ useShortcuts([
     </div>
     <div v-if="now" class="large" :class="{ two: shown.length > 1 }">
       <figure v-for="frame in shown" :key="frame!.id">
-        <img v-if="frame!.has_preview" :src="source(frame!)" :alt="alt(frame!)" />
+        <div v-if="frame!.has_preview" class="picture">
+          <img :src="source(frame!)" :alt="alt(frame!)" />
+          <template v-if="marked && frame!.marks">
+            <i class="over" :style="laidOver(frame!, 'marked')"></i>
+            <i class="over full" :style="laidOver(frame!, 'full')"></i>
+          </template>
+        </div>
         <div v-else class="blank">No picture of this frame was brought.</div>
-        <figcaption>{{ alt(frame!) }}</figcaption>
+        <figcaption>
+          {{ alt(frame!) }}
+          <template v-if="marked && frame!.marks">
+            · <span class="swatch"></span> marked {{ percent(frame!.marks.marked) }} · <span class="swatch full"></span> data end
+            {{ percent(frame!.marks.full) }} · marked, yet held {{ percent(frame!.marks.held) }}
+          </template>
+        </figcaption>
       </figure>
     </div>
     <ol ref="list">
@@ -92,6 +113,7 @@ useShortcuts([
       <button class="link" @click="rate(-1)">Pass over</button>
       <button class="link" @click="rate(null)">No verdict</button>
       <button class="link" @click="nextBurst">Next burst</button>
+      <button v-if="compared" class="link" :aria-pressed="marked" @click="marked = !marked">Marks against the raw data</button>
       <button class="link" @click="emit('prove', now.id)">Against the plan</button>
     </p>
   </section>
@@ -127,6 +149,34 @@ figure img {
   background: #000;
 }
 
+.picture {
+  position: relative;
+}
+
+.over {
+  position: absolute;
+  inset: 0;
+  background: repeating-linear-gradient(45deg, #fff 0 3px, #000 3px 6px);
+  mask-size: contain;
+  mask-position: center;
+  mask-repeat: no-repeat;
+}
+
+.over.full,
+.swatch.full {
+  background: repeating-linear-gradient(-45deg, #000 0 2px, #fff 2px 4px);
+}
+
+.swatch {
+  display: inline-block;
+  width: 12px;
+  height: 10px;
+  background: repeating-linear-gradient(45deg, #fff 0 3px, #000 3px 6px);
+  vertical-align: middle;
+}
+
+[data-theme='night-red'] .swatch,
+[data-theme='night-red'] .over,
 [data-theme='night-red'] img {
   filter: grayscale(1) brightness(0.55) sepia(1) hue-rotate(-45deg) saturate(5);
 }

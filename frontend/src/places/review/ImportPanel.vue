@@ -6,7 +6,7 @@ import FileButton from '@/shared/FileButton.vue'
 import { readText } from '@/shared/readText'
 import { chosenFiles, droppedFiles } from './droppedFiles'
 import { useImport } from './useImport'
-import { useJobs } from './useJobs'
+import { type Files, useJobs } from './useJobs'
 
 const props = defineProps<{ shootId: string; first: boolean }>()
 const emit = defineEmits<{ arrived: [] }>()
@@ -21,6 +21,7 @@ const jobs = useJobs(
 const { total, done, taken, known, refused, refusals, state, failed, location, previews } = bring
 const over = ref(false)
 const folder = ref('')
+const files = ref<Files>('jpeg')
 const csvSaid = ref('')
 const csvLeft = ref<string[]>([])
 const picker = ref<HTMLInputElement | null>(null)
@@ -106,7 +107,15 @@ const sentence = computed(() => {
         <button class="button">Read it in place</button>
       </form>
       <p class="row">
-        <button class="button" @click="jobs.play(1 + Math.floor(Math.random() * 9999), 60)">Play this shoot</button>
+        <button class="button" @click="jobs.play(1 + Math.floor(Math.random() * 9999), 60, files)">Play this shoot</button>
+        <label>
+          writing
+          <select v-model="files">
+            <option value="jpeg">JPEG</option>
+            <option value="raw">raw</option>
+            <option value="both">both</option>
+          </select>
+        </label>
         <span class="soft">The simulated camera photographs each situation as planned, up to 60 frames each.</span>
       </p>
     </details>

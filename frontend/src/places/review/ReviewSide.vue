@@ -53,6 +53,12 @@ function setClock(body: string, ahead: number): void {
         <strong>{{ each.label }}.</strong> {{ each.sentence }}
       </p>
     </template>
+    <template v-if="found.gaps?.length">
+      <h2>Marks against the raw data</h2>
+      <p v-for="each in found.gaps" :key="each.body + each.look">
+        <strong>{{ each.body }}, {{ each.look }}.</strong> {{ each.sentence }}
+      </p>
+    </template>
     <template v-if="found.clocks.length || found.zones.length">
       <h2>Clocks</h2>
       <p v-for="each in found.zones" :key="`zone ${each.body}`">

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { JobOut } from '@/api/types'
 
+export type Files = 'jpeg' | 'raw' | 'both'
 const ASK_MS = 700
 const UNDER_WAY: readonly JobOut['state'][] = ['waiting', 'running']
 
@@ -32,8 +33,8 @@ export function useJobs(shootId: () => string, ended: () => void) {
     await found.refetch()
   }
   const path = () => ({ params: { path: { shoot_id: shootId() } } })
-  const play = (seed: number, frames: number) =>
-    guarded(() => answered(client.POST('/api/v1/jobs/play/{shoot_id}', { ...path(), body: { seed, frames } })))
+  const play = (seed: number, frames: number, files: Files) =>
+    guarded(() => answered(client.POST('/api/v1/jobs/play/{shoot_id}', { ...path(), body: { seed, frames, files } })))
   const readFolder = (folder: string, location: boolean) =>
     guarded(() => answered(client.POST('/api/v1/jobs/import/{shoot_id}', { ...path(), body: { folder, location, previews: true } })))
   const deed = (job: JobOut, what: 'cancel' | 'pause' | 'go-on') =>

@@ -50,6 +50,9 @@ class LookRecipe(Document):
     format_version: Literal[1] = 1
     name: Annotated[str, Field(max_length=60)] = ""
     base: Profile = "neutral"
+    clips_before_raw_ev: Annotated[float, Field(ge=0, le=6)] | None = Field(
+        default=None, description="Of the base look on this body, as measured; null: as most bodies do"
+    )
     filter: Literal["none", "yellow", "red", "green"] = Field(
         default="none", description="Before a black-and-white look"
     )

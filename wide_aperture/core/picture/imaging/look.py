@@ -1,7 +1,7 @@
 """The JPEG look: a tone curve from scene EV to screen level, saturation, filter, sharpness and noise strength.
 
 The curve is the screen's own (IEC 61966-2-1) below mid, bent by contrast; above mid it runs smoothly to white at the
-place where the look clips: raw clipping less what `tone.PREVIEW_CLIPS_BEFORE_RAW_EV` and the contrast take away.
+place where the look clips: raw clipping less what the figure `preview_clips_before_raw_ev` and the contrast take away.
 """
 
 from __future__ import annotations
@@ -14,6 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wide_aperture.core.craft.figures import figure
+from wide_aperture.core.craft.marks_gap import stepped_gap_ev
 from wide_aperture.core.picture.imaging.capture import LookRecipe
 
 MID = 0.18
@@ -38,8 +39,9 @@ def screen_level(linear: NDArray[np.floating] | float) -> NDArray[np.floating]:
 
 def white_ev(look: LookRecipe, raw_clip_ev: float) -> float:
     """EV over mid at which the look reaches white."""
-    gap = figure("preview_clips_before_raw_ev", look.base) + 0.15 * look.contrast + 0.12 * look.highlight_tone
-    return raw_clip_ev - max(gap, 0.1)
+    own = look.clips_before_raw_ev
+    base = figure("preview_clips_before_raw_ev", look.base) if own is None else own
+    return raw_clip_ev - stepped_gap_ev(base, look.contrast, look.highlight_tone)
 
 
 def level_of_ev(

@@ -89,6 +89,11 @@ class Case:
         own = self.given.own_values
         return partial(figure, own=own) if own else of_the_trade
 
+    def marks_before_raw_ev(self, look: str) -> float:
+        """Stops between the first over-exposure mark and the end of the data: as measured on this body, else the trade's."""
+        own = self.body.marks_gap(look)
+        return self.figure("preview_clips_before_raw_ev", look) if own is None else max(own.value, 0.0)
+
     @property
     def mains_hz(self) -> int:
         return self.given.preferences.mains_hz

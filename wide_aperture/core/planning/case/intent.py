@@ -69,7 +69,7 @@ class Intent:
     def room_ev(self) -> float:
         """How far over mid a tone may lie before its texture goes: in the data, or in the JPEG where no data are kept."""
         raw = self.case.body.electrons.mid_below_clipping_ev
-        return raw if self.case.output.keeps_raw else raw - self.case.figure("preview_clips_before_raw_ev", "standard")
+        return raw if self.case.output.keeps_raw else raw - self.case.marks_before_raw_ev("standard")
 
     @cached_property
     def over_ev(self) -> float:

@@ -9,10 +9,9 @@ from pathlib import Path
 from typing import Any
 from uuid import UUID
 
-from django.core.exceptions import ObjectDoesNotExist
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from wide_aperture.frames.reviewing import title_of
+from wide_aperture.frames.management.named import shoot_named
 from wide_aperture.jobs.models import Job
 from wide_aperture.jobs.work import ask_to_stop, work_on
 from wide_aperture.server.middleware.owner import local_owner
@@ -36,15 +35,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         owner = local_owner()
-        try:
-            shoot_id = UUID(str(options["shoot"]))
-            title, _ = title_of(shoot_id, owner=owner)
-        except ValueError as error:
-            raise CommandError(f"{options['shoot']} is no id. Take it from the shoot’s address.") from error
-        except ObjectDoesNotExist as error:
-            raise CommandError(
-                f"There is no shoot {options['shoot']}. Take its id from the shoot’s address."
-            ) from error
+        shoot_id, title = shoot_named(str(options["shoot"]), owner)
         folder = str(Path(options["folder"]).expanduser().resolve())
         asked = {"folder": folder, "location": options["location"], "previews": options["previews"]}
         row = _unfinished(owner, shoot_id, asked) or Job.objects.create(
