@@ -25,8 +25,8 @@ from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.metadata import FrameMetadata
 from wide_aperture.core.planning import PlanInput, plan_of
-from wide_aperture.core.review.advice import (
-    AdvisedChange,
+from wide_aperture.core.review.advice import AdvisedChange
+from wide_aperture.core.review.changes import (
     BurstChange,
     CeilingChange,
     FigureChange,

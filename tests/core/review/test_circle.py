@@ -10,7 +10,7 @@ import numpy as np
 from tests.core.shooting.played import asked, midnight, play, table
 from wide_aperture.core.documents.situation import LightBySky
 from wide_aperture.core.planning import plan_of
-from wide_aperture.core.review.advice import CeilingChange, FigureChange, planned_with
+from wide_aperture.core.review.changes import CeilingChange, FigureChange, planned_with
 from wide_aperture.core.review.report import frames_csv, harmless, markdown
 from wide_aperture.core.review.shoot import review_shoot
 from wide_aperture.core.shooting import Day, Player, Slip

@@ -14,7 +14,7 @@ from wide_aperture.core.craft.marks_gap import turned_ev
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.preferences import Profile
-from wide_aperture.core.review.reality import Read
+from wide_aperture.core.review.read import Read
 from wide_aperture.core.review.table import Floats
 
 FEWEST = 5  # frames that tell

@@ -15,7 +15,7 @@ from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.physics.motion import EVEN_CHANCE_STOPS
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.review.reality import Read
+from wide_aperture.core.review.read import Read
 from wide_aperture.core.review.table import Floats
 
 FEWEST, FEWEST_KEPT = 60, 12

@@ -5,7 +5,6 @@ from __future__ import annotations
 import datetime as dt
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from typing import get_args
 from uuid import UUID
 
@@ -18,23 +17,16 @@ from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.craft.settings import CatalogueEntry
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Finite
-from wide_aperture.core.documents import wording
-from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.frames.our_words import PROGRAM_OF
-from wide_aperture.core.physics.quantities import format_iso
-from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.compute import plan_of
-from wide_aperture.core.planning.plan_input import PlanInput
-from wide_aperture.core.review.assign import Span
 from wide_aperture.core.review.kept import By, KeepRate, keep_rates, rate
+from wide_aperture.core.review.noticed import Noticed, noticed
+from wide_aperture.core.review.read import Read
 from wide_aperture.core.review.seen import stands
 from wide_aperture.core.review.table import Floats, FrameTable, Words, seconds_of
 
-SIXTH = 2 ** (1 / 6)
 MOST_POINTS = 2500
-MOST_LISTED, MOST_NAMED = 3, 50
-BURNT_SHARE = 0.02
+MOST_LISTED = 3
 HOLDS = 0.9  # of the frames
 SHOWN_AXES = ("shutter_s", "iso")
 
@@ -83,15 +75,6 @@ class Points(Document):
     kept: tuple[int | None, ...]
 
 
-class Noticed(Document):
-    """Something about the frames worth knowing that no change of setup answers. ids: some of the frames."""
-
-    code: str
-    frames: int
-    sentence: str
-    ids: tuple[str, ...] = ()
-
-
 class SituationReview(Document):
     """One situation read back. kept null: nobody judged the frames. thinned: how many frames the points leave out."""
 
@@ -111,86 +94,6 @@ class SituationReview(Document):
     pinned: int = Field(description="Frames that stood on the ISO ceiling")
     broken: int = Field(description="Frames slower than the slowest time that was set")
     noticed: tuple[Noticed, ...]
-
-
-@dataclass(frozen=True)
-class Read:
-    """A situation with its plan and its frames, as figures and advice ask for it."""
-
-    given: PlanInput
-    plan: Plan
-    frames: FrameTable
-    light_ev: Floats
-
-    @property
-    def case(self) -> Case:
-        return self.given.case
-
-    @property
-    def mode(self) -> str:
-        return self.plan.setup.option("exposure_mode") or "manual"
-
-    @property
-    def ceiling(self) -> float:
-        return self.plan.setup.number("iso_ceiling") or self.given.body.ceilings.routine
-
-    @property
-    def automatic_iso(self) -> bool:
-        return mode_facts(self.mode).automatic_iso
-
-    @property
-    def pinned(self) -> NDArray[np.bool_]:
-        """Frames on the ceiling of an automatic ISO."""
-        return self.automatic_iso & (self.frames.iso * SIXTH >= self.ceiling)
-
-    @property
-    def slowest_s(self) -> float:
-        """The slowest time that was set, or the plan's own where it is set by hand."""
-        return self.plan.setup.number("slowest_shutter_s") or self.plan.choice.shutter_s
-
-    @property
-    def broken(self) -> NDArray[np.bool_]:
-        """Frames whose time the camera let grow past what was set."""
-        moves = "shutter_s" in mode_facts(self.mode).moves
-        return moves & (self.frames.exposure_s > self.slowest_s * SIXTH)
-
-
-def read(given: PlanInput, frames: FrameTable) -> Read:
-    """A situation with its frames. Raises: as plan_of."""
-    plan = plan_of(given)
-    return Read(given, plan, frames, _light(given.case, plan, frames))
-
-
-def span_of(given: PlanInput) -> Span:
-    """How frames can belong to it."""
-    situation = given.situation
-    return Span(
-        situation.id, given.body.name, situation.starts_at_min, situation.ends_at_min, given.case.light.ev100,
-        given.case.glass.focal_mm, situation.order,
-    )  # fmt: skip
-
-
-def _light(case: Case, plan: Plan, frames: FrameTable) -> Floats:
-    """EV at ISO 100 of the light, as a camera that exposes itself says it by what it set; NaN where a hand or an end of its range decided."""
-    facts = mode_facts(plan.setup.option("exposure_mode"))
-    if not facts.exposes_itself or case.flash.leads:
-        return np.full(len(frames), np.nan)
-    planned = plan.setup.number("exposure_comp_ev") or 0.0
-    turned = np.nan_to_num(frames.comp_ev, nan=planned) - planned
-    light = (
-        frames.settings_ev
-        + turned
-        + case.light.ambient_offset_ev
-        + case.light.highlight_shift_ev
-        + plan.choice.nd_stops
-    )
-    if facts.moves == ("iso",):
-        ceiling = plan.setup.number("iso_ceiling") or case.body.ceilings.routine
-        floor = plan.setup.number("iso_floor") or case.body.base_iso
-        at_an_end = (frames.iso * SIXTH >= ceiling) | (frames.iso <= floor * SIXTH)
-        light = np.where(at_an_end, np.nan, light)
-    said = PROGRAM_OF.get(plan.setup.option("exposure_mode") or "")
-    return np.where(np.array([each in (None, said) for each in frames.programs], bool), light, np.nan)
 
 
 def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
@@ -216,7 +119,7 @@ def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
         rates={by: found for by in get_args(By) if (found := keep_rates(frames, by))},
         pinned=int(made.pinned.sum()),
         broken=int(made.broken.sum()),
-        noticed=tuple(_noticed(made)),
+        noticed=tuple(noticed(made)),
     )  # fmt: skip
 
 
@@ -334,59 +237,6 @@ def _points(made: Read, midnight: dt.datetime | None) -> tuple[Points, int]:
         light_ev=column(made.light_ev, 2),
         kept=tuple(None if math.isnan(v) else int(v) for v in kept[chosen].tolist()),
     ), len(frames) - len(chosen)
-
-
-def _noticed(made: Read) -> Iterator[Noticed]:
-    frames = made.frames
-    wanted = PROGRAM_OF.get(made.mode)
-    other = np.array([each is not None and each != wanted for each in frames.programs], bool)
-    if other.any():
-        names = sorted({say_value(catalogue.setting("exposure_mode"), str(each)) for each in frames.programs[other]})
-        yield _notice(
-            "other_mode",
-            other,
-            frames,
-            f"in {wording.listed(names)}, where {say_value(catalogue.setting('exposure_mode'), made.mode)} was planned",
-        )
-    if made.pinned.any():
-        yield _notice(
-            "pinned",
-            made.pinned,
-            frames,
-            f"stood on the ISO ceiling of {format_iso(made.ceiling).removeprefix('ISO ')}",
-        )
-    if made.broken.any():
-        yield _notice(
-            "floor_broken",
-            made.broken,
-            frames,
-            f"were slower than the {wording.seconds(made.slowest_s)} that was set: the ISO had no room left",
-        )
-    clipped = np.nan_to_num(frames.burnt, nan=0.0) > BURNT_SHARE
-    if clipped.any():
-        yield _notice("burnt", clipped, frames, "have more than 2 % of their picture at white")
-    spread = _white_spread(frames)
-    if spread > 1:
-        yield Noticed(
-            code="whites",
-            frames=len(frames),
-            sentence=f"White balance was set {spread} different ways within one light.",
-        )
-
-
-def _notice(code: str, which: NDArray[np.bool_], frames: FrameTable, what: str) -> Noticed:
-    count = int(which.sum())
-    said = what if count > 1 else what.replace("were ", "was ", 1).replace("have ", "has ", 1)
-    return Noticed(
-        code=code,
-        frames=count,
-        sentence=f"{count} {'frame' if count == 1 else 'frames'} {said}.",
-        ids=tuple(frames.ids[which][:MOST_NAMED]),
-    )
-
-
-def _white_spread(frames: FrameTable) -> int:
-    return len({str(each) for each in frames.whites if each is not None})
 
 
 def by_situation(frames: FrameTable, found: NDArray[np.object_]) -> dict[str | None, NDArray[np.int64]]:

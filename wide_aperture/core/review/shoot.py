@@ -16,7 +16,8 @@ from wide_aperture.core.review.assign import Span, bursts, situations
 from wide_aperture.core.review.clocks import ClockOffset, bodies_of, clock_offsets, set_right
 from wide_aperture.core.review.gaps import MarksGap, marks_gaps
 from wide_aperture.core.review.own import Measured, own_figures
-from wide_aperture.core.review.reality import Read, SituationReview, by_situation, read, review, span_of
+from wide_aperture.core.review.read import Read, read, span_of
+from wide_aperture.core.review.reality import SituationReview, by_situation, review
 from wide_aperture.core.review.table import FrameTable
 from wide_aperture.core.review.zones import ZoneShift, zone_shifts
 
