@@ -20,9 +20,11 @@ from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.raw_marks import part_of_mask
 from wide_aperture.core.frames.write import xmp_packet
 from wide_aperture.core.review.decisions import dated
+from wide_aperture.core.review.habits import Habit, habits
+from wide_aperture.core.review.proof_round import ProofRound
 from wide_aperture.core.review.report import frames_csv, markdown
 from wide_aperture.core.review.seen import Proof
-from wide_aperture.frames import csv_file, keep, reading, reviewing
+from wide_aperture.frames import costs, csv_file, keep, proving, reading, reviewing
 from wide_aperture.frames.models import Frame, Preview, Review
 from wide_aperture.frames.schemas import (
     AdviceIn,
@@ -77,7 +79,7 @@ def _summary(row: Frame) -> dict[str, Any]:
     held = row.document
     return {
         "id": str(row.pk), "revision": row.revision, "name": held["name"], "folder": held.get("folder", ""), "said": held["said"],
-        "measures": held.get("measures"), "marks": held.get("marks"), "rating": row.rating, "situation_id": held.get("situation_id"), "has_preview": row.has_preview,
+        "measures": held.get("measures"), "marks": held.get("marks"), "rating": row.rating, "fault": held.get("fault"), "situation_id": held.get("situation_id"), "has_preview": row.has_preview,
     }  # fmt: skip
 
 
@@ -238,6 +240,7 @@ def review_shoot(request: PersonRequest, shoot_id: UUID) -> Any:
         "advice": [each.model_dump(mode="json") for each in made.advice if each.id not in answered],
         "decisions": decided.model_dump(mode="json"),
         "revision": None if row is None else row.revision,
+        "cost": costs.cost_of_shoot(shoot_id, made, owner=request.user).model_dump(mode="json"),
         "deleted": Frame.objects.filter(owner=request.user, shoot_id=shoot_id, deleted_at__isnull=False).count(),
     }
     return HttpResponse(json.dumps(answer, allow_nan=False), content_type="application/json")
@@ -259,13 +262,34 @@ def take_back(request: PersonRequest, shoot_id: UUID, asked: AdviceIn) -> Any:
 @review.get("/{uuid:shoot_id}/proof", response={200: Proof, **PROBLEMS}, operation_id="review_proof")
 def prove(request: PersonRequest, shoot_id: UUID, situation_id: UUID, frame_id: UUID) -> Any:
     """One frame against what a situation's plan asks somebody to set."""
-    return reviewing.prove(shoot_id, situation_id, frame_id, owner=request.user)
+    return proving.prove(shoot_id, situation_id, frame_id, owner=request.user)
 
 
 @review.post("/{uuid:shoot_id}/proof", response={200: CameraState, **WRITE_PROBLEMS}, operation_id="review_proof_keep")
 def keep_proof(request: PersonRequest, shoot_id: UUID, asked: ProofIn) -> Any:
     """Write down how the camera stands by what a frame proves."""
-    return reviewing.keep_state(shoot_id, asked.situation_id, asked.frame_id, owner=request.user)
+    return proving.keep_state(shoot_id, asked.situation_id, asked.frame_id, owner=request.user)
+
+
+@review.get("/{uuid:shoot_id}/proofs", response={200: ProofRound, **PROBLEMS}, operation_id="review_proofs")
+def prove_places(request: PersonRequest, shoot_id: UUID) -> Any:
+    """Frames taken before the shoot began against every storage place they should come from."""
+    return proving.prove_places(shoot_id, owner=request.user)
+
+
+@review.post(
+    "/{uuid:shoot_id}/proofs", response={200: list[CameraState], **WRITE_PROBLEMS}, operation_id="review_proofs_keep"
+)
+def keep_proofs(request: PersonRequest, shoot_id: UUID) -> Any:
+    """Write down what these frames prove of places and bodies."""
+    return proving.keep_round(shoot_id, owner=request.user)
+
+
+@review.get("/{uuid:shoot_id}/habits", response={200: list[Habit], **PROBLEMS}, operation_id="review_habits")
+def habits_of(request: PersonRequest, shoot_id: UUID) -> Any:
+    """What the frames of a shoot, or of a folder of old ones, tell of habits: standing values and what belongs in the hand."""
+    reviewing.title_of(shoot_id, owner=request.user)
+    return habits(reviewing.table_of_shoot(shoot_id, owner=request.user))
 
 
 @review.get(

@@ -15,16 +15,11 @@ from django.db import transaction
 from django.db.models import Count, Max, QuerySet
 from django.utils import timezone
 
-from wide_aperture.core.camera.packing import state_of
-from wide_aperture.core.camera.state import CameraState, target_of
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents.foundation import FoundationDocument
-from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.documents.shoot import PlannedSituation, Shoot
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.metadata import FrameMetadata
-from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.core.review.advice import AdvisedChange
 from wide_aperture.core.review.changes import (
     BurstChange,
@@ -38,8 +33,6 @@ from wide_aperture.core.review.changes import (
     situation_with,
 )
 from wide_aperture.core.review.decisions import Answered, ChangedRow, ReviewDocument
-from wide_aperture.core.review.proven import state_as_seen
-from wide_aperture.core.review.seen import Proof, proof
 from wide_aperture.core.review.shoot import ShootReview, review_shoot, sorted_frames
 from wide_aperture.core.review.table import FrameRow, FrameTable, table_of
 from wide_aperture.frames.models import Frame, Review
@@ -77,6 +70,7 @@ def _row(frame_id: UUID, document: dict[str, Any]) -> FrameRow:
         name=document.get("name", ""),
         said=cast(FrameMetadata, SimpleNamespace(**said)),
         rating=document.get("rating"),
+        fault=document.get("fault"),
         situation="" if document.get("apart") else situation,
         sharpness=measures.get("sharpness"),
         burnt=measures.get("burnt"),
@@ -142,40 +136,6 @@ def sorted_of_shoot(shoot_id: UUID, *, owner: User) -> FrameTable:
     shoot, asked = shoot_asked(shoot_id, owner)
     _, decided = decisions_of(shoot_id, owner=owner)
     return sorted_frames(table_of_shoot(shoot_id, owner=owner), asked, midnight_of(shoot), decided.ahead_s)
-
-
-def prove(shoot_id: UUID, situation_id: UUID, frame_id: UUID, *, owner: User) -> Proof:
-    """A frame against what its situation's plan asks somebody to set.
-
-    Raises: ObjectDoesNotExist for what is not the owner's; DomainError for a situation that cannot be planned.
-    """
-    return _proven(shoot_id, situation_id, frame_id, owner)[0]
-
-
-def _proven(
-    shoot_id: UUID, situation_id: UUID, frame_id: UUID, owner: User
-) -> tuple[Proof, dict[str, Value], PlanInput]:
-    """(the proof, what the plan asks somebody to set, the situation). Raises: as prove."""
-    _, asked = shoot_asked(shoot_id, owner)
-    given = next((each for each in asked if each.situation.id == situation_id), None)
-    if given is None:
-        raise DomainError("situation_id", str(situation_id), "must be a situation of this shoot with a body and a lens")
-    frame = FrameDocument.model_validate(get_row(Frame, owner=owner, row_id=frame_id).document)
-    target = target_of(plan_of(given).setup, given.body)
-    return proof(frame.said, target), target, given
-
-
-@transaction.atomic
-def keep_state(shoot_id: UUID, situation_id: UUID, frame_id: UUID, *, owner: User) -> CameraState:
-    """Write down how the camera stands by what a frame proves. Raises: as prove."""
-    found, target, given = _proven(shoot_id, situation_id, frame_id, owner)
-    states = {state.body_id: state for state in owned("states", owner)}
-    state = state_as_seen(state_of(given.body, states), found, target, timezone.now())
-    rows = owned_rows("states", owner)
-    row = rows.filter(pk=state.id).first()
-    expects = Precondition(creates=True) if row is None else Precondition(revision=row.revision)
-    put_row(rows.model, owner=owner, row_id=state.id, document=state, expects=expects)
-    return state
 
 
 # Taking advice ---------------------------------------------------------------------------------------------------------------

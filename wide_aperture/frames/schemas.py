@@ -9,10 +9,11 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import ConfigDict, Field, model_validator
 
-from wide_aperture.core.frames.frame import FileName, FrameMeasures, Identity, MarksAgainstRaw
+from wide_aperture.core.frames.frame import Fault, FileName, FrameMeasures, Identity, MarksAgainstRaw
 from wide_aperture.core.frames.metadata import FrameMetadata
 from wide_aperture.core.review.advice import AdvisedChange
 from wide_aperture.core.review.decisions import ReviewDocument
+from wide_aperture.core.review.minutes import CostCompared
 from wide_aperture.core.review.shoot import ShootReview
 from wide_aperture.core.shooting.write import Files
 
@@ -35,6 +36,7 @@ class FrameSummary(Schema):
     measures: FrameMeasures | None
     marks: MarksAgainstRaw | None
     rating: int | None
+    fault: Fault | None
     situation_id: UUID | None
     has_preview: bool
 
@@ -84,7 +86,8 @@ class ChangeIn(Strict):
     rating: Annotated[int, Field(ge=-1, le=5)] | None = None
     situation_id: UUID | None = None
     apart: bool = False
-    change: Annotated[list[Literal["rating", "situation_id", "apart"]], Field(min_length=1, max_length=3)]
+    fault: Fault | None = None
+    change: Annotated[list[Literal["rating", "situation_id", "apart", "fault"]], Field(min_length=1, max_length=4)]
 
 
 class FieldsBefore(Strict):
@@ -93,6 +96,7 @@ class FieldsBefore(Strict):
     rating: Annotated[int, Field(ge=-1, le=5)] | None = None
     situation_id: UUID | None = None
     apart: bool = False
+    fault: Fault | None = None
 
     @model_validator(mode="after")
     def _something(self) -> FieldsBefore:
@@ -186,6 +190,7 @@ class ReviewOut(Schema):
     review: ShootReview
     advice: list[AdvisedChange]
     decisions: ReviewDocument
+    cost: CostCompared
     revision: int | None
     deleted: int
 

@@ -25,6 +25,7 @@ from wide_aperture.server.keeping_api import keeping
 from wide_aperture.setups.api import setups
 from wide_aperture.shoots.api import shoots, situations
 from wide_aperture.sky.api import places, sky
+from wide_aperture.uploads.api import uploads
 
 
 class StrictJson(BaseRenderer):
@@ -87,3 +88,4 @@ api.add_router("/frames", frames)
 api.add_router("/reviews", reviews)
 api.add_router("/review", review)
 api.add_router("/jobs", jobs)
+api.add_router("/uploads", uploads)

@@ -2,6 +2,7 @@
 
 WIDE_APERTURE_DATA   where the database, backups and the secret key live (default ./var)
 WIDE_APERTURE_DEV    "1" while developing: the front end comes from Vite's own server
+WIDE_APERTURE_UPLOAD_GB  room for whole files sent for bench tests (default 20)
 WIDE_APERTURE_TASKS  the back end that runs long work (default: the database and the worker that serve starts)
 """
 
@@ -71,6 +72,7 @@ INSTALLED_APPS = [
     "wide_aperture.pack",
     "wide_aperture.jobs",
     "wide_aperture.frames",
+    "wide_aperture.uploads",
     "django_tasks",
     "django_tasks_db",
 ]
@@ -114,6 +116,7 @@ STATIC_ROOT = FRONT_END / "assets"
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
+UPLOAD_QUOTA_BYTES = int(os.environ.get("WIDE_APERTURE_UPLOAD_GB", "20")) * 1_000_000_000  # of whole files, a person
 DATA_UPLOAD_MAX_NUMBER_FILES = 2000  # parts of files that a browser serves by ranges
 APPEND_SLASH = False
 TEST_RUNNER = "tests.runner.Runner"

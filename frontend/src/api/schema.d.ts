@@ -1895,6 +1895,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/review/{shoot_id}/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Habits Of
+         * @description What the frames of a shoot, or of a folder of old ones, tell of habits: standing values and what belongs in the hand.
+         */
+        get: operations["review_habits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/review/{shoot_id}/proof": {
         parameters: {
             query?: never;
@@ -1913,6 +1933,30 @@ export interface paths {
          * @description Write down how the camera stands by what a frame proves.
          */
         post: operations["review_proof_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/review/{shoot_id}/proofs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prove Places
+         * @description Frames taken before the shoot began against every storage place they should come from.
+         */
+        get: operations["review_proofs"];
+        put?: never;
+        /**
+         * Keep Proofs
+         * @description Write down what these frames prove of places and bodies.
+         */
+        post: operations["review_proofs_keep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2782,6 +2826,74 @@ export interface paths {
          * @description Every setting in which the frames of two bodies would differ.
          */
         post: operations["two_bodies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/uploads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Uploads
+         * @description A person's files, and what room there is for more.
+         */
+        get: operations["uploads"];
+        put?: never;
+        /**
+         * Begin
+         * @description Announce a file. One that was begun before goes on: the answer says from which byte.
+         */
+        post: operations["upload_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/uploads/{upload_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Upload
+         * @description How far it is.
+         */
+        get: operations["upload"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Delete a file for good.
+         */
+        delete: operations["upload_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/uploads/{upload_id}/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Part
+         * @description The next bytes of a file, at most 8 MB. 409 says from which byte to go on.
+         */
+        post: operations["upload_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4575,7 +4687,9 @@ export interface components {
              */
             apart: boolean;
             /** Change */
-            change: ("rating" | "situation_id" | "apart")[];
+            change: ("rating" | "situation_id" | "apart" | "fault")[];
+            /** Fault */
+            fault?: ("other_subject" | "focus" | "smear" | "light" | "moment") | null;
             /** Ids */
             ids: string[];
             /** Rating */
@@ -4792,6 +4906,24 @@ export interface components {
             matches: number;
             /** Of */
             of: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * CompensationUsed
+         * @description The compensation of the frames kept in one kind of light: its middle, and where that middle lies with 95 %.
+         */
+        CompensationUsed: {
+            /** Frames */
+            frames: number;
+            /** High Ev */
+            high_ev: number;
+            /** Light */
+            light: string;
+            /** Low Ev */
+            low_ev: number;
+            /** Middle Ev */
+            middle_ev: number;
             /** Sentence */
             sentence: string;
         };
@@ -5066,6 +5198,18 @@ export interface components {
             setting: string;
             /** Value */
             value: boolean | number | string | null;
+        };
+        /**
+         * CostCompared
+         * @description A shoot's minutes beside others'. null: not timed, or nothing to compare with.
+         */
+        CostCompared: {
+            /** Culling A Thousand */
+            culling_a_thousand: number | null;
+            /** Editing A Kept */
+            editing_a_kept: number | null;
+            /** Sentences */
+            sentences: string[];
         };
         /** CountOut */
         CountOut: {
@@ -5625,6 +5769,8 @@ export interface components {
              * @default false
              */
             apart: boolean;
+            /** Fault */
+            fault?: ("other_subject" | "focus" | "smear" | "light" | "moment") | null;
             /** Rating */
             rating?: number | null;
             /** Situation Id */
@@ -6103,6 +6249,11 @@ export interface components {
              */
             apart: boolean;
             /**
+             * Fault
+             * @description Why it was passed over, as the person said
+             */
+            fault?: ("other_subject" | "focus" | "smear" | "light" | "moment") | null;
+            /**
              * Folder
              * @default
              */
@@ -6365,6 +6516,8 @@ export interface components {
          * @description What a list shows of a frame.
          */
         FrameSummary: {
+            /** Fault */
+            fault: ("other_subject" | "focus" | "smear" | "light" | "moment") | null;
             /** Folder */
             folder: string;
             /** Has Preview */
@@ -6601,6 +6754,32 @@ export interface components {
             magnitude: number[][];
         };
         /**
+         * Habit
+         * @description A setting as it was used. kind standing: it never changed, value is proposed; control: it moved so often in a hundred frames.
+         */
+        Habit: {
+            /** Days */
+            days: number;
+            /** Frames */
+            frames: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "standing" | "control" | "camera";
+            /** Label */
+            label: string;
+            /** Moves A Hundred */
+            moves_a_hundred: number;
+            /** Said */
+            said: string;
+            /** Sentence */
+            sentence: string;
+            setting: components["schemas"]["SettingId"];
+            /** Value */
+            value: boolean | number | string | null;
+        };
+        /**
          * HangsOn
          * @description How a difference changes with one assumption. low, high: the difference in sharp share with it at 0.6 and at 1.6 times.
          */
@@ -6664,6 +6843,26 @@ export interface components {
             sentence: string;
             /** Settings */
             settings: string[];
+        };
+        /**
+         * HeldTime
+         * @description At what time every second frame was still kept, at one focal length (the nearest doubling of 25 mm). null: these frames do not tell.
+         */
+        HeldTime: {
+            /** Focal Mm */
+            focal_mm: number;
+            /** Frames */
+            frames: number;
+            /** High S */
+            high_s: number | null;
+            /** Kept */
+            kept: number;
+            /** Limit S */
+            limit_s: number | null;
+            /** Low S */
+            low_s: number | null;
+            /** Sentence */
+            sentence: string;
         };
         /**
          * HorizonPoint
@@ -7898,6 +8097,23 @@ export interface components {
             situation: string;
             /** What */
             what: string;
+        };
+        /**
+         * MissedThere
+         * @description A hole in a burst, as charts draw it.
+         */
+        MissedThere: {
+            /** After */
+            after: string;
+            /** At Min */
+            at_min: number;
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "buffer" | "waited";
+            /** Frames */
+            frames: number;
         };
         /**
          * Missing
@@ -9251,6 +9467,33 @@ export interface components {
             next: string | null;
         };
         /**
+         * PlaceProven
+         * @description A place with the frame that proves it; null: none was taken from it.
+         */
+        PlaceProven: {
+            /** Body */
+            body: string;
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /**
+             * Frame
+             * @default
+             */
+            frame: string;
+            /** Frame Id */
+            frame_id?: string | null;
+            /** Label */
+            label: string;
+            /** Place */
+            place: string | null;
+            proof?: components["schemas"]["Proof"] | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * Plan
          * @description A computed setup with its limits, prices, other ways, give-way order, margins and findings.
          */
@@ -9632,6 +9875,11 @@ export interface components {
             at_min: (number | null)[];
             /** Comp Ev */
             comp_ev: (number | null)[];
+            /**
+             * Home Ev
+             * @description To lift (+) or darken (-) at home
+             */
+            home_ev: (number | null)[];
             /** Ids */
             ids: string[];
             /** Iso */
@@ -10016,6 +10264,22 @@ export interface components {
              * Format: uuid
              */
             situation_id: string;
+        };
+        /**
+         * ProofRound
+         * @description unseen: settings, by place, that no file tells of; to be looked at and ticked.
+         */
+        ProofRound: {
+            /** As Planned */
+            as_planned: number;
+            /** Differ */
+            differ: number;
+            /** Places */
+            places: components["schemas"]["PlaceProven"][];
+            /** Sentence */
+            sentence: string;
+            /** Unseen */
+            unseen: number;
         };
         /**
          * Proposal
@@ -10770,6 +11034,7 @@ export interface components {
         ReviewOut: {
             /** Advice */
             advice: components["schemas"]["AdvisedChange"][];
+            cost: components["schemas"]["CostCompared"];
             /** Date */
             date: string | null;
             decisions: components["schemas"]["ReviewDocument"];
@@ -12299,6 +12564,11 @@ export interface components {
             bodies: string[];
             /** Clocks */
             clocks: components["schemas"]["ClockOffset"][];
+            /**
+             * Compensations
+             * @default []
+             */
+            compensations: components["schemas"]["CompensationUsed"][];
             /** Figures */
             figures: components["schemas"]["wide_aperture__core__review__own__Measured"][];
             /** Frames */
@@ -12308,6 +12578,11 @@ export interface components {
              * @default []
              */
             gaps: components["schemas"]["MarksGap"][];
+            /**
+             * Held Times
+             * @default []
+             */
+            held_times: components["schemas"]["HeldTime"][];
             /** Judged */
             judged: number;
             /** Kept */
@@ -12703,6 +12978,11 @@ export interface components {
             light_seen: components["schemas"]["LightSpread"] | null;
             /** Limits */
             limits: components["schemas"]["LimitShown"][];
+            /**
+             * Missed
+             * @default []
+             */
+            missed: components["schemas"]["MissedThere"][];
             /** Noticed */
             noticed: components["schemas"]["Noticed"][];
             /**
@@ -14101,6 +14381,53 @@ export interface components {
             title: string;
         };
         /**
+         * UploadIn
+         * @description A file to be sent. identity: as core.frames.identity reckons it.
+         */
+        UploadIn: {
+            /** Identity */
+            identity: string;
+            /** Name */
+            name: string;
+            /** Size Bytes */
+            size_bytes: number;
+        };
+        /**
+         * UploadOut
+         * @description received: bytes that are here; whole: all of them, and they are the file's.
+         */
+        UploadOut: {
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Identity */
+            identity: string;
+            /** Name */
+            name: string;
+            /** Received */
+            received: number;
+            /** Size Bytes */
+            size_bytes: number;
+            /** Whole */
+            whole: boolean;
+        };
+        /** UploadsOut */
+        UploadsOut: {
+            /** Items */
+            items: components["schemas"]["UploadOut"][];
+            /** Quota Bytes */
+            quota_bytes: number;
+            /** Used Bytes */
+            used_bytes: number;
+        };
+        /**
          * UsualControl
          * @description The control most bodies give a setting.
          */
@@ -14621,6 +14948,7 @@ export type Choice = components['schemas']['Choice'];
 export type ChosenPieces = components['schemas']['ChosenPieces'];
 export type Chromaticity = components['schemas']['Chromaticity'];
 export type ClockOffset = components['schemas']['ClockOffset'];
+export type CompensationUsed = components['schemas']['CompensationUsed'];
 export type ComposedScene = components['schemas']['ComposedScene'];
 export type Condition = components['schemas']['Condition'];
 export type ContentsOffer = components['schemas']['ContentsOffer'];
@@ -14628,6 +14956,7 @@ export type Control = components['schemas']['Control'];
 export type ControlConflict = components['schemas']['ControlConflict'];
 export type ControlPlan = components['schemas']['ControlPlan'];
 export type Correction = components['schemas']['Correction'];
+export type CostCompared = components['schemas']['CostCompared'];
 export type CountOut = components['schemas']['CountOut'];
 export type Crop = components['schemas']['Crop'];
 export type CsvFault = components['schemas']['CsvFault'];
@@ -14692,10 +15021,12 @@ export type GaveWay = components['schemas']['GaveWay'];
 export type GiveWay = components['schemas']['GiveWay'];
 export type GiveWayStep = components['schemas']['GiveWayStep'];
 export type GlowOut = components['schemas']['GlowOut'];
+export type Habit = components['schemas']['Habit'];
 export type HangsOn = components['schemas']['HangsOn'];
 export type HangsOnOut = components['schemas']['HangsOnOut'];
 export type HangsOnRequest = components['schemas']['HangsOnRequest'];
 export type HeldOffer = components['schemas']['HeldOffer'];
+export type HeldTime = components['schemas']['HeldTime'];
 export type HorizonPoint = components['schemas']['HorizonPoint'];
 export type ImportOut = components['schemas']['ImportOut'];
 export type ImportRequest = components['schemas']['ImportRequest'];
@@ -14745,6 +15076,7 @@ export type MeterSetting = components['schemas']['MeterSetting'];
 export type MeteredBy = components['schemas']['MeteredBy'];
 export type Minutes = components['schemas']['Minutes'];
 export type Mishap = components['schemas']['Mishap'];
+export type MissedThere = components['schemas']['MissedThere'];
 export type Missing = components['schemas']['Missing'];
 export type MoonEvent = components['schemas']['MoonEvent'];
 export type MoonPlan = components['schemas']['MoonPlan'];
@@ -14796,6 +15128,7 @@ export type PinChange = components['schemas']['PinChange'];
 export type Place = components['schemas']['Place'];
 export type PlaceCost = components['schemas']['PlaceCost'];
 export type PlacePage = components['schemas']['PlacePage'];
+export type PlaceProven = components['schemas']['PlaceProven'];
 export type Plan = components['schemas']['Plan'];
 export type PlanInput = components['schemas']['PlanInput'];
 export type PlannedFrame = components['schemas']['PlannedFrame'];
@@ -14815,6 +15148,7 @@ export type ProblemError = components['schemas']['ProblemError'];
 export type ProgramPoint = components['schemas']['ProgramPoint'];
 export type Proof = components['schemas']['Proof'];
 export type ProofIn = components['schemas']['ProofIn'];
+export type ProofRound = components['schemas']['ProofRound'];
 export type Proposal = components['schemas']['Proposal'];
 export type ProposedControl = components['schemas']['ProposedControl'];
 export type RankedCause = components['schemas']['RankedCause'];
@@ -14954,6 +15288,9 @@ export type TwoBodiesIn = components['schemas']['TwoBodiesIn'];
 export type TypicalOut = components['schemas']['TypicalOut'];
 export type UndoneOut = components['schemas']['UndoneOut'];
 export type Unplanned = components['schemas']['Unplanned'];
+export type UploadIn = components['schemas']['UploadIn'];
+export type UploadOut = components['schemas']['UploadOut'];
+export type UploadsOut = components['schemas']['UploadsOut'];
 export type UsualControl = components['schemas']['UsualControl'];
 export type VisibleOut = components['schemas']['VisibleOut'];
 export type VisibleRequest = components['schemas']['VisibleRequest'];
@@ -25868,6 +26205,86 @@ export interface operations {
             };
         };
     };
+    review_habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habit"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     review_proof: {
         parameters: {
             query: {
@@ -25973,6 +26390,217 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CameraState"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_proofs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofRound"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_proofs_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraState"][];
                 };
             };
             400: {
@@ -31218,6 +31846,519 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    uploads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UploadsOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    upload_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UploadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UploadOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    upload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UploadOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    upload_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    upload_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Offset */
+                    offset: number;
+                    /**
+                     * Part
+                     * Format: binary
+                     */
+                    part: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UploadOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID, uuid5
 
 from pydantic import Field
@@ -38,6 +38,9 @@ class MarksAgainstRaw(Document):
     gap_ev: Finite | None = None
 
 
+Fault = Literal["other_subject", "focus", "smear", "light", "moment"]
+
+
 class Frame(Document):
     """One frame of a shoot. rating: the person's own, over the file's; situation_id: as a person put it, null: found by time, body
     and light; apart: it belongs to no situation, a person said so."""
@@ -52,6 +55,7 @@ class Frame(Document):
     measures: FrameMeasures | None = None
     marks: MarksAgainstRaw | None = None
     rating: Annotated[int, Field(ge=-1, le=5)] | None = None
+    fault: Fault | None = Field(default=None, description="Why it was passed over, as the person said")
     situation_id: UUID | None = None
     apart: bool = False
     note: Text = ""

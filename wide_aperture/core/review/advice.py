@@ -46,6 +46,7 @@ TURNED_EV, TURNED_SHARE = 1 / 3, 0.6
 MOST_OF_THE_KEPT, LATE_FROM, FEWEST_KEPT = 0.9, 0.55, 30
 WORTH_STOPS = 1 / 6
 MOST_NAMED = 50
+CITED = "lab_sharp_ratio"
 
 
 class Gain(Document):
@@ -88,6 +89,9 @@ def _figures(reads: Sequence[Read], figures: Sequence[Measured]) -> Iterator[Adv
         if measured.own is None or not measured.differs:
             continue
         change = FigureChange(name=measured.name, own=measured.own)
+        if measured.name.startswith(CITED):
+            yield _cited(reads, measured, change)
+            continue
         moved = [
             (made, other)
             for made in reads
@@ -113,6 +117,23 @@ def _figures(reads: Sequence[Read], figures: Sequence[Measured]) -> Iterator[Adv
             change=change,
             evidence=_some(made, np.ones(len(made.frames), bool)),
         )  # fmt: skip
+
+
+def _cited(reads: Sequence[Read], measured: Measured, change: FigureChange) -> AdvisedChange:
+    """A figure the plan cites and that moves no setting."""
+    return AdvisedChange(
+        id=f"figure/{measured.name}",
+        title=f"{measured.label}: × {change.own.value:.2f} of the lab’s",
+        because=measured.sentence,
+        costs="Costs nothing the planner prices.",
+        predicted="The plan’s reasons then cite your share beside area and response.",
+        change=change,
+        evidence=tuple(
+            frame
+            for made in reads
+            for frame in _some(made, np.array([fault is not None for fault in made.frames.faults], bool))
+        ),
+    )
 
 
 def _other_plan(made: Read, change: Change) -> Plan | None:

@@ -10,6 +10,7 @@ from uuid import UUID
 
 import numpy as np
 
+from wide_aperture.core.bench.intervals import middle_of
 from wide_aperture.core.craft.marks_gap import turned_ev
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.own_figure import OwnFigure
@@ -20,7 +21,6 @@ from wide_aperture.core.review.table import Floats
 FEWEST = 5  # frames that tell
 WIDEST_EV = 0.5  # of the interval
 CLICK_EV = 1 / 3
-TAIL = 0.025  # on either side of a 95 % interval
 
 
 class MarksGap(Document):
@@ -61,7 +61,7 @@ def _gap(look: str, parts: Sequence[tuple[Read, Floats]], on: dt.date) -> MarksG
     if len(values) < FEWEST:
         sentence = f"{count} with marks where the data still hold; {FEWEST} are needed at least."
     else:
-        value, low, high = interval(values)
+        value, low, high = middle_of(values)
         if high - low > WIDEST_EV:
             sentence = f"{count}, yet they lie too far apart to tell: {low:.1f} to {high:.1f} EV."
         else:
@@ -74,26 +74,6 @@ def _gap(look: str, parts: Sequence[tuple[Read, Floats]], on: dt.date) -> MarksG
     return MarksGap(
         body_id=body.id, body=body.name, look=cast(Profile, look), told=len(values), assumed_ev=assumed, own=own, differs=differs, sentence=sentence
     )  # fmt: skip
-
-
-def interval(values: Floats) -> tuple[float, float, float]:
-    """The middle of these values and where their true middle lies with 95 %: the sign test's, which no far-off frame moves.
-
-    Source: the binomial distribution of how many values lie under the median. With 5 values and fewer it is their whole span.
-    """
-    ordered = np.sort(values)
-    n, k = len(ordered), 0
-    under = _chance(n, 0)
-    while under <= TAIL:
-        k += 1
-        under += _chance(n, k)
-    first = max(k - 1, 0)
-    return float(np.median(ordered)), float(ordered[first]), float(ordered[n - 1 - first])
-
-
-def _chance(n: int, k: int) -> float:
-    """How likely exactly k of n values lie under their true middle."""
-    return math.exp(math.lgamma(n + 1) - math.lgamma(k + 1) - math.lgamma(n - k + 1) - n * math.log(2))
 
 
 def _clicks(ev: float) -> int:

@@ -43,16 +43,16 @@ def own_figures(reads: Sequence[Read], on: dt.date) -> tuple[Measured, ...]:
     """What these frames tell of the photographer's own figures. on: the day they were taken."""
     found = []
     for output in dict.fromkeys(each.case.output.name for each in reads):
-        these = [each for each in reads if each.case.output.name == output and _moves(each)]
+        these = [each for each in reads if each.case.output.name == output and moves(each)]
         if these:
             found.append(accepted_smear(these, output, on))
-    still = [each for each in reads if not _moves(each) and _by_hand(each)]
+    still = [each for each in reads if not moves(each) and by_hand(each)]
     if still:
         found.append(hand_stops(still, on))
     return tuple(found)
 
 
-def _moves(each: Read) -> bool:
+def moves(each: Read) -> bool:
     return (
         each.case.subject.image_speed_px_s > 0
         and each.case.subject.is_moving
@@ -60,7 +60,7 @@ def _moves(each: Read) -> bool:
     )
 
 
-def _by_hand(each: Read) -> bool:
+def by_hand(each: Read) -> bool:
     return not math.isinf(each.case.support.single_frame_limit_s)
 
 
@@ -72,7 +72,7 @@ def smear_at(case: Case, exposure_s: np.ndarray) -> np.ndarray:
 
 def smear_curve(these: Sequence[Read]) -> Curve:
     """How keeping falls with smear."""
-    return _curve([(smear_at(each.case, each.frames.exposure_s), each.frames.kept) for each in these])
+    return keeping_curve([(smear_at(each.case, each.frames.exposure_s), each.frames.kept) for each in these])
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,7 +90,7 @@ class Curve:
         return fit is not None and fit.tells and all(fit.bounded) and fit.high / fit.low <= WIDEST_RATIO
 
 
-def _curve(parts: Sequence[tuple[Floats, Floats]]) -> Curve:
+def keeping_curve(parts: Sequence[tuple[Floats, Floats]]) -> Curve:
     """Of (where, kept) by situation: each has a level of its own, so that what differs between situations is not taken for a fall."""
     count = good = 0
     groups = []
@@ -133,7 +133,7 @@ def accepted_smear(these: Sequence[Read], output: str, on: dt.date) -> Measured:
 def hand_stops(these: Sequence[Read], on: dt.date) -> Measured:
     """How many stops the stabiliser really gives under its sheet: figure stabiliser_lab_loss_stops."""
     parts = [(each.frames.exposure_s / each.case.support.single_frame_limit_s, each.frames.kept) for each in these]
-    curve, found = _curve(parts), None
+    curve, found = keeping_curve(parts), None
     if curve.fit is not None:
         # At the limit nine in ten are sharp and EVEN_CHANCE_STOPS past it every second: where that lies tells the loss.
         trade = figure("stabiliser_lab_loss_stops")

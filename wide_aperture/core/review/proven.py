@@ -12,10 +12,15 @@ from wide_aperture.core.review.seen import Proof
 
 def state_as_seen(state: CameraState, found: Proof, target: Mapping[str, Value], at: dt.datetime) -> CameraState:
     """The state with what the frame showed: as planned where it stands so, else as it was seen. Doubts about those are gone."""
-    seen = {name: target[name] for name in found.as_planned} | {each.setting: each.value for each in found.differ}
+    seen = seen_of(found, target)
     return state.model_copy(
         update={
             "values": {**state.values, **seen}, "unsure": tuple(name for name in state.unsure if name not in seen), "source": "pre_flight",
             "at": at, "note": f"A proof frame showed {len(seen)} settings.",
         }
     )  # fmt: skip
+
+
+def seen_of(found: Proof, target: Mapping[str, Value]) -> dict[str, Value]:
+    """The settings a frame showed, as they stood."""
+    return {name: target[name] for name in found.as_planned} | {each.setting: each.value for each in found.differ}

@@ -11,8 +11,9 @@ from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.frames.our_words import PROGRAM_OF
 from wide_aperture.core.planning.case import Case
-from wide_aperture.core.planning.compute import plan_of
+from wide_aperture.core.planning.compute import drafted, plan_from
 from wide_aperture.core.planning.plan_input import PlanInput
+from wide_aperture.core.planning.prediction import held_compensation_ev
 from wide_aperture.core.review.assign import Span
 from wide_aperture.core.review.table import Floats, FrameTable
 
@@ -63,8 +64,9 @@ class Read:
 
 def read(given: PlanInput, frames: FrameTable) -> Read:
     """A situation with its frames. Raises: as plan_of."""
-    plan = plan_of(given)
-    return Read(given, plan, frames, _light(given.case, plan, frames))
+    draft, findings = drafted(given)
+    plan = plan_from(draft, findings)
+    return Read(given, plan, frames, _light(given.case, plan, frames, held_compensation_ev(draft)))
 
 
 def span_of(given: PlanInput) -> Span:
@@ -76,8 +78,11 @@ def span_of(given: PlanInput) -> Span:
     )  # fmt: skip
 
 
-def _light(case: Case, plan: Plan, frames: FrameTable) -> Floats:
-    """EV at ISO 100 of the light, as a camera that exposes itself says it by what it set; NaN where a hand or an end of its range decided."""
+def _light(case: Case, plan: Plan, frames: FrameTable, held_ev: float) -> Floats:
+    """EV at ISO 100 of the light, as a camera that exposes itself says it by what it set; NaN where a hand or an end of its range decided.
+
+    held_ev: how much brighter than its tones need a compensation held in the plan makes the frame.
+    """
     facts = mode_facts(plan.setup.option("exposure_mode"))
     if not facts.exposes_itself or case.flash.leads:
         return np.full(len(frames), np.nan)
@@ -86,6 +91,7 @@ def _light(case: Case, plan: Plan, frames: FrameTable) -> Floats:
     light = (
         frames.settings_ev
         + turned
+        + held_ev
         + case.light.ambient_offset_ev
         + case.light.highlight_shift_ev
         + plan.choice.nd_stops

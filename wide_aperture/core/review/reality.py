@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import math
 from collections.abc import Iterator, Sequence
-from typing import get_args
+from typing import Literal, get_args
 from uuid import UUID
 
 import numpy as np
@@ -19,13 +19,15 @@ from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.frames.our_words import PROGRAM_OF
+from wide_aperture.core.review.home import home_ev, home_said
 from wide_aperture.core.review.kept import By, KeepRate, keep_rates, rate
+from wide_aperture.core.review.moments import missed, missed_said
 from wide_aperture.core.review.noticed import Noticed, noticed
 from wide_aperture.core.review.read import Read
 from wide_aperture.core.review.seen import stands
 from wide_aperture.core.review.table import Floats, FrameTable, Words, seconds_of
 
-MOST_POINTS = 2500
+MOST_POINTS, MOST_HOLES = 2500, 400
 MOST_LISTED = 3
 HOLDS = 0.9  # of the frames
 SHOWN_AXES = ("shutter_s", "iso")
@@ -72,7 +74,17 @@ class Points(Document):
     aperture: tuple[Finite | None, ...]
     comp_ev: tuple[Finite | None, ...]
     light_ev: tuple[Finite | None, ...]
+    home_ev: tuple[Finite | None, ...] = Field(description="To lift (+) or darken (-) at home")
     kept: tuple[int | None, ...]
+
+
+class MissedThere(Document):
+    """A hole in a burst, as charts draw it."""
+
+    at_min: Finite
+    frames: int
+    cause: Literal["buffer", "waited"]
+    after: str
 
 
 class SituationReview(Document):
@@ -93,6 +105,7 @@ class SituationReview(Document):
     rates: dict[str, tuple[KeepRate, ...]]
     pinned: int = Field(description="Frames that stood on the ISO ceiling")
     broken: int = Field(description="Frames slower than the slowest time that was set")
+    missed: tuple[MissedThere, ...] = ()
     noticed: tuple[Noticed, ...]
 
 
@@ -102,7 +115,9 @@ def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
     kept = frames.kept
     known = ~np.isnan(kept)
     light = made.plan.light
-    points, thinned = _points(made, midnight)
+    home, holes = home_ev(made), missed(frames)
+    points, thinned = _points(made, midnight, home)
+    said = (missed_said(holes), home_said(made, home))
     return SituationReview(
         situation_id=situation.id,
         title=situation.title,
@@ -119,7 +134,11 @@ def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
         rates={by: found for by in get_args(By) if (found := keep_rates(frames, by))},
         pinned=int(made.pinned.sum()),
         broken=int(made.broken.sum()),
-        noticed=tuple(noticed(made)),
+        missed=tuple(
+            MissedThere(at_min=round((hole.at_s - _begins_s(frames, midnight)) / 60, 2), frames=hole.frames, cause=hole.cause, after=hole.after)
+            for hole in holes[:MOST_HOLES]
+        ),
+        noticed=(*noticed(made), *(each for each in said if each is not None)),
     )  # fmt: skip
 
 
@@ -211,7 +230,7 @@ def _limits(made: Read) -> Iterator[LimitShown]:
             )  # fmt: skip
 
 
-def _points(made: Read, midnight: dt.datetime | None) -> tuple[Points, int]:
+def _points(made: Read, midnight: dt.datetime | None, home: Floats) -> tuple[Points, int]:
     """At most so many points: every kept frame, the others thinned evenly."""
     frames, kept = made.frames, made.frames.kept
     chosen = np.arange(len(frames))
@@ -221,8 +240,7 @@ def _points(made: Read, midnight: dt.datetime | None) -> tuple[Points, int]:
         room = MOST_POINTS - len(always)
         some = others[np.linspace(0, len(others) - 1, room).astype(int)] if room > 0 else others[:0]
         chosen = np.union1d(always, some)
-    zero = seconds_of(midnight)
-    minutes = (frames.at_s - zero) / 60 if zero is not None else frames.at_s / 60 - np.nanmin(frames.at_s) / 60
+    minutes = (frames.at_s - _begins_s(frames, midnight)) / 60
 
     def column(values: Floats, digits: int) -> tuple[float | None, ...]:
         return tuple(None if math.isnan(v) else round(v, digits) for v in values[chosen].tolist())
@@ -235,8 +253,15 @@ def _points(made: Read, midnight: dt.datetime | None) -> tuple[Points, int]:
         aperture=column(frames.f_number, 2),
         comp_ev=column(frames.comp_ev, 2),
         light_ev=column(made.light_ev, 2),
+        home_ev=column(home, 2),
         kept=tuple(None if math.isnan(v) else int(v) for v in kept[chosen].tolist()),
     ), len(frames) - len(chosen)
+
+
+def _begins_s(frames: FrameTable, midnight: dt.datetime | None) -> float:
+    """Where charts begin: midnight of the shoot's first day, or the first frame where it has no date."""
+    zero = seconds_of(midnight)
+    return float(np.nanmin(frames.at_s)) if zero is None else zero
 
 
 def by_situation(frames: FrameTable, found: NDArray[np.object_]) -> dict[str | None, NDArray[np.int64]]:

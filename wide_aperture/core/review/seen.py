@@ -86,11 +86,12 @@ def proof(said: FrameMetadata, target: Mapping[str, Value]) -> Proof:
                 )
             )  # fmt: skip
     return Proof(
-        as_planned=tuple(right), differ=tuple(wrong), unseen=tuple(unseen), sentence=_sentence(len(right), len(wrong), len(unseen))
+        as_planned=tuple(right), differ=tuple(wrong), unseen=tuple(unseen), sentence=counted(len(right), len(wrong), len(unseen))
     )  # fmt: skip
 
 
-def _sentence(right: int, wrong: int, unseen: int) -> str:
+def counted(right: int, wrong: int, unseen: int) -> str:
+    """How many settings stand, differ and cannot be seen, as one sentence."""
     parts = [f"{right} {'setting is' if right == 1 else 'settings are'} as planned"]
     parts.append(f"{wrong} {'differs' if wrong == 1 else 'differ'}" if wrong else "none differs")
     if unseen:

@@ -13,7 +13,9 @@ from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning.plan_input import PlanInput
 from wide_aperture.core.review.advice import AdvisedChange, advice
 from wide_aperture.core.review.assign import Span, bursts, situations
+from wide_aperture.core.review.by_hand import CompensationUsed, HeldTime, compensations, held_times
 from wide_aperture.core.review.clocks import ClockOffset, bodies_of, clock_offsets, set_right
+from wide_aperture.core.review.focus_share import focus_shares
 from wide_aperture.core.review.gaps import MarksGap, marks_gaps
 from wide_aperture.core.review.own import Measured, own_figures
 from wide_aperture.core.review.read import Read, read, span_of
@@ -46,6 +48,8 @@ class ShootReview(Document):
     unplanned: tuple[Unplanned, ...]
     figures: tuple[Measured, ...]
     gaps: tuple[MarksGap, ...] = ()
+    held_times: tuple[HeldTime, ...] = ()
+    compensations: tuple[CompensationUsed, ...] = ()
     advice: tuple[AdvisedChange, ...]
 
 
@@ -90,7 +94,7 @@ def review_shoot(
                 Unplanned(situation_id=given.situation.id, title=given.situation.title, sentence=f"It cannot be planned: {error.field} {error.rule}.")
             )  # fmt: skip
     on = midnight.date() if midnight else dt.date.today()
-    figures, gaps = own_figures(reads, on), marks_gaps(reads, on)
+    figures, gaps = (*own_figures(reads, on), *focus_shares(reads, on)), marks_gaps(reads, on)
     kept = right.kept
     return ShootReview(
         frames=len(right),
@@ -106,5 +110,7 @@ def review_shoot(
         unplanned=tuple(unplanned),
         figures=figures,
         gaps=gaps,
+        held_times=held_times(reads),
+        compensations=compensations(reads),
         advice=advice(reads, figures, midnight, gaps),
     )

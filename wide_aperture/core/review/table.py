@@ -41,6 +41,7 @@ class FrameTable:
     serials: Words
     rating: Floats
     kept: Floats
+    faults: Words
     sharpness: Floats
     burnt: Floats
     black: Floats
@@ -77,6 +78,7 @@ class FrameRow:
     said: FrameMetadata
     rating: int | None = None
     situation: str | None = None
+    fault: str | None = None
     sharpness: float | None = None
     burnt: float | None = None
     black: float | None = None
@@ -110,6 +112,7 @@ def table_of(rows: Iterable[FrameRow]) -> FrameTable:
         serials=words([s.body_serial for s in said]),
         rating=rating,
         kept=kept_of(rating),
+        faults=words([row.fault for row in listed]),
         **{name: numbers([getattr(row, name) for row in listed]) for name in MEASURED},
         situations=words([row.situation for row in listed]),
         burst=np.full(len(listed), -1, np.int64),
@@ -140,7 +143,7 @@ def _exposures(rows: Iterable[FrameRow]) -> list[FrameRow]:
         theirs = row.rating if row.rating is not None else row.said.rating
         found[key] = replace(
             first, rating=mine if mine is not None else theirs,
-            **{name: getattr(first, name) if getattr(first, name) is not None else getattr(row, name) for name in ("situation", *MEASURED)},
+            **{name: getattr(first, name) if getattr(first, name) is not None else getattr(row, name) for name in ("situation", "fault", *MEASURED)},
         )  # fmt: skip
     return list(found.values())
 

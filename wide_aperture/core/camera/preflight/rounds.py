@@ -26,7 +26,7 @@ from wide_aperture.core.planning import PlanInput
 from wide_aperture.core.planning.checks import check_setup
 
 BATTERY_FRAMES = figure("battery_frames")
-LOOK_S, TURN_S, WIPE_S, CARD_S, CLOCK_S, FACES_S, READ_S = 3.0, 4.0, 20.0, 30.0, 20.0, 240.0, 30.0
+LOOK_S, TURN_S, WIPE_S, CARD_S, CLOCK_S, FACES_S, READ_S, SHOT_S = 3.0, 4.0, 20.0, 30.0, 20.0, 240.0, 30.0, 6.0
 MOST_NAMED = 4
 COLD_C = 5.0  # from here down a battery is kept near the body
 # What a day before leaves behind, and what is nought again; checked where the first plan does not set it itself.
@@ -274,6 +274,13 @@ class BodyRound:
                     preparation.fill or "It is recalled on the day.", label, preparation.route.seconds + preparation.store_s,
                     of=[each for each in self.own if each.situation.title == preparation.title] or self.own,
                 )  # fmt: skip
+
+        stored = [place.label for place in self.packed.packing.places if place.role == "situation" and place.values]
+        if stored:
+            yield self._line(
+                "proof", "settings", f"A proof frame from each place: {', '.join(stored)}. Bring them into Review, under Proof frames.",
+                "They show at once what was stored wrong, and tick what they show.", "Review", SHOT_S * len(stored), at_risk=False,
+            )  # fmt: skip
 
     def _has(self, setting: SettingId) -> bool:
         declared = self.body.support_of(setting)

@@ -6,6 +6,7 @@ import math
 
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.craft.exposure_modes import exposes_by_hand
+from wide_aperture.core.craft.figures import full_name
 from wide_aperture.core.craft.focus_lab import SURELY, nearest_row
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.setting_ids import SettingId
@@ -61,17 +62,21 @@ def _say_what_the_lab_found(draft: Draft) -> None:
     row = nearest_row(situation, case.subject.kind, case.subject.speed_m_s)
     if row is None or response not in row.shares.get(area, {}):
         return
-    found = row.shares[area]
+    ratio = case.figure("lab_sharp_ratio", case.subject.kind)
+    shares = {each: {how: min(share * ratio, 1.0) for how, share in by.items()} for each, by in row.shares.items()}
+    found = shares[area]
+    measured = full_name("lab_sharp_ratio", case.subject.kind) in case.given.own_values
+    whose = "by your own frames" if measured else "assumed figures"
     word = catalogue.setting("af_response").option_label
     others = [f"{word(each)} {share:.0%}" for each, share in found.items() if each != response]
     if max(found.values()) - min(found.values()) > SURELY:
         said = f"{word(response)} keeps {found[response]:.0%} of frames sharp, {' and '.join(others)}"
-        draft.add_reason("af_response", f"Focus lab, {row.title.lower()}, assumed figures: {said}.")
-    best = max(row.shares, key=lambda each: row.shares[each][response])
-    mine, most = found[response], row.shares[best][response]
+        draft.add_reason("af_response", f"Focus lab, {row.title.lower()}, {whose}: {said}.")
+    best = max(shares, key=lambda each: shares[each][response])
+    mine, most = found[response], shares[best][response]
     other = f"{catalogue.setting('af_area').option_label(best)} {most:.0%}" if most > mine + SURELY else "no other more"
     said = f"this area keeps {mine:.0%} of frames sharp, {other}"
-    draft.add_reason("af_area", f"Focus lab, {row.title.lower()}, assumed figures: {said}.")
+    draft.add_reason("af_area", f"Focus lab, {row.title.lower()}, {whose}: {said}.")
 
 
 def _set_mode(draft: Draft) -> str:

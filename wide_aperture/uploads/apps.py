@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class UploadsConfig(AppConfig):
+    name = "wide_aperture.uploads"
+    label = "uploads"
