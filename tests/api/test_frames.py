@@ -708,3 +708,85 @@ class Pictures(FrameTestCase):
                 self.assertEqual(previews.of(good), NOTHING)
                 previews._longest_s = 20.0
                 self.assertIsNotNone(previews.of(good).jpeg)
+
+
+class ProofRound(FrameTestCase):
+    def before_the_shoot(self, **said) -> bytes:
+        tags = {
+            0x829A: 1 / 500,
+            0x829D: 4.0,
+            0x8827: 800,
+            0x9003: "2026:10:17 08:00:00",
+            0x8822: 1,
+            0x9204: 0.0,
+            **said,
+        }
+        return corpus.jpeg(corpus.block({0x0110: "Alder 24"}, tags))
+
+    def test_frames_from_before_the_shoot_are_proven_and_noted(self):
+        self.offer({"P1.jpg": self.before_the_shoot(), "LATE.jpg": a_jpeg()}, shoot=SHOOT)
+        found = self.client.get(f"/api/v1/review/{SHOOT}/proofs").json()
+        named = [each["frame"] for each in found["places"] if each["frame_id"]]
+        self.assertEqual(named, ["P1.jpg"])
+        self.assertIn("No frame from", found["sentence"])
+        states = self.post(f"review/{SHOOT}/proofs", {}).json()
+        proven = next(each for each in found["places"] if each["frame_id"])
+        (state,) = (each for each in states if each["body_id"] == proven["body_id"])
+        self.assertEqual((state["source"], state["active_slot"]), ("pre_flight", proven["place"]))
+        again = self.post(f"review/{SHOOT}/proofs", {})
+        self.assertEqual(again.status_code, 200)
+
+    def test_without_frames_it_says_so_and_another_s_shoot_is_nobody_s(self):
+        found = self.client.get(f"/api/v1/review/{SHOOT}/proofs").json()
+        self.assertIn("No frame proves anything yet", found["sentence"])
+        self.assertEqual(self.post(f"review/{SHOOT}/proofs", {}).json(), [])
+        self.assertEqual(self.client.get(f"/api/v1/review/{uuid.uuid4()}/proofs").status_code, 404)
+
+
+class HabitsAndCost(FrameTestCase):
+    def test_a_folder_of_old_frames_tells_habits(self):
+        files = {
+            f"O{day}-{k}.jpg": corpus.jpeg(
+                corpus.block(
+                    {0x0110: "Alder 24"},
+                    {0x829A: 1 / 500, 0x829D: 4.0 if k % 3 else 8.0, 0x8827: 800, 0x9003: f"2025:0{day + 1}:11 10:{k:02}:00", 0x8822: 3, 0x9207: 3},
+                )
+            )
+            for day in range(4)
+            for k in range(55)
+        }  # fmt: skip
+        for first in range(0, len(files), 55):
+            self.offer(dict(list(files.items())[first : first + 55]), shoot=TARN)
+        found = {each["setting"]: each for each in self.client.get(f"/api/v1/review/{TARN}/habits").json()}
+        self.assertEqual((found["metering"]["kind"], found["metering"]["value"]), ("standing", "spot"))
+        self.assertEqual(found["aperture"]["kind"], "control")
+        self.assertEqual(self.client.get(f"/api/v1/review/{uuid.uuid4()}/habits").status_code, 404)
+
+    def test_minutes_are_compared_with_the_shoots_before(self):
+        self.offer({"A.jpg": a_jpeg()}, shoot=TARN)
+        self.offer({"B.jpg": a_jpeg(1)}, shoot=SHOOT)
+        ids = {}
+        for shoot, minutes in ((TARN, 0.02), (SHOOT, 0.03)):
+            decided = self.client.get(f"/api/v1/review/{shoot}").json()["decisions"]
+            document = {
+                **decided,
+                "minutes_by_situation": {SECOND_HALF: {"culling": minutes}},
+                "minutes": {"editing": 3},
+            }
+            self.put("reviews", document)
+            ids[shoot] = decided["id"]
+        dates = {shoot: self.client.get(f"/api/v1/review/{shoot}").json()["date"] for shoot in (TARN, SHOOT)}
+        later, earlier = sorted(dates, key=lambda shoot: dates[shoot], reverse=True)
+        cost = self.client.get(f"/api/v1/review/{later}").json()["cost"]
+        self.assertIn("in the 1 shoot before", " ".join(cost["sentences"]))
+        self.assertNotIn("before", " ".join(self.client.get(f"/api/v1/review/{earlier}").json()["cost"]["sentences"]))
+
+    def test_a_fault_is_named_with_the_verdict_and_undone_with_it(self):
+        self.offer({"A.jpg": a_jpeg()}, shoot=TARN)
+        (frame,) = self.frames()
+        change = {"ids": [frame["id"]], "change": ["rating", "fault"], "rating": -1, "fault": "other_subject"}
+        before = self.post("frames/change", change).json()["before"]
+        self.assertEqual([(f["rating"], f["fault"]) for f in self.frames()], [(-1, "other_subject")])
+        self.post("frames/restore", {"before": before})
+        self.assertEqual([(f["rating"], f["fault"]) for f in self.frames()], [(None, None)])
+        self.assertEqual(self.post("frames/change", {**change, "fault": "boredom"}).status_code, 422)

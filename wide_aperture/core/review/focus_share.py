@@ -9,7 +9,7 @@ import numpy as np
 
 from wide_aperture.core.bench.intervals import wilson
 from wide_aperture.core.craft.figures import by_full_name, full_name, practice_table
-from wide_aperture.core.craft.focus_lab import nearest_row
+from wide_aperture.core.craft.focus_lab import SURELY, nearest_row
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.review.own import Measured
 from wide_aperture.core.review.read import Read
@@ -68,5 +68,5 @@ def _measured(kind: str, parts: Sequence[tuple[Read, float]], on: dt.date) -> Me
         )
     return Measured(
         name=name, label=f"Sharp frames of a moving {kind}", unit=practice_table()["lab_sharp_ratio"].unit, trade=trade, own=own, frames=count,
-        kept=sharp, differs=own is not None and not (own.low or 0.0) <= trade <= (own.high or 0.0), sentence=sentence,
+        kept=sharp, differs=own is not None and not (own.low or 0.0) <= trade <= (own.high or 0.0) and abs(sharp / count - lab) > SURELY, sentence=sentence,
     )  # fmt: skip
