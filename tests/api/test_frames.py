@@ -21,6 +21,9 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import call_command
 from django.core.management.base import CommandError
 from django.test import override_settings
+from hypothesis import given
+from hypothesis import strategies as st
+from hypothesis.extra.django import TestCase as HypothesisTestCase
 
 from tests.api.base import ApiTestCase
 from tests.core.frames import corpus
@@ -471,6 +474,40 @@ class ReadingBack(FrameTestCase):
             )
 
 
+KINDS = {
+    "A.jpg": a_jpeg(1),
+    "T.tif": corpus.block({0x0110: "Alder 24"}, {0x8827: 400}),
+    "H.heic": corpus.heif(corpus.block({0x0110: "Alder 24"}, {0x8827: 400})),
+}
+
+
+class Hostile(FrameTestCase, HypothesisTestCase):
+    """Whatever bytes are offered and however they are cut: every file gets an answer, and the server never fails."""
+
+    @given(
+        name=st.sampled_from(sorted(KINDS)),
+        begins=st.integers(0, 200),
+        head=st.integers(0, 3000),
+        grown=st.integers(-50, 10**7),
+        changes=st.lists(st.tuples(st.floats(0, 1), st.integers(0, 255)), max_size=12),
+        preview=st.binary(max_size=200),
+        sidecar=st.binary(max_size=200),
+    )
+    def test_any_bytes_at_any_place(self, name, begins, head, grown, changes, preview, sidecar):
+        data = bytearray(KINDS[name])
+        for at, value in changes:
+            data[int(at * (len(data) - 1))] = value
+        uploads = [SimpleUploadedFile("part", bytes(each)) for each in (data[begins : begins + head], preview, sidecar)]
+        file = {
+            "name": name, "size": max(len(data) + grown, 0), "identity": identity(bytes(data)), "parts": [{"offset": begins, "upload": 0}],
+            "preview": 1, "sidecar": 2,
+        }  # fmt: skip
+        asked = json.dumps({"shoot_id": str(TARN), "files": [file]})
+        answer = self.client.post("/api/v1/frames/read", {"asked": asked, "uploads": uploads})
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        self.assertIn(answer.json()["files"][0]["state"], ("taken", "known", "wants", "refused"))
+
+
 class WorkTestCase(FrameTestCase):
     def started(self, path: str, payload: dict):
         with self.captureOnCommitCallbacks(execute=True):
@@ -525,7 +562,11 @@ class Jobs(WorkTestCase):
         both = self.started(f"jobs/play/{SHOOT}", {"seed": 4, "frames": 2, "files": "both"})
         self.assertEqual((both["report"]["new"], both["report"]["known"]), (taken, taken))
         self.assertEqual(len(self.frames(SHOOT)), 2 * taken)
-        self.assertEqual(self.client.get(f"/api/v1/review/{SHOOT}").json()["review"]["frames"], taken)
+        read = self.client.get(f"/api/v1/review/{SHOOT}").json()
+        self.assertEqual(read["review"]["frames"], taken)
+        self.assertFalse(
+            [each for each in read["advice"] if each["change"]["kind"] == "gap"]
+        )  # its own looks are no news
 
     def test_it_stops_between_batches_and_goes_on_without_doubles(self):
         with tempfile.TemporaryDirectory() as folder, mock.patch("wide_aperture.frames.import_folder.MOST_AT_ONCE", 2):

@@ -18,8 +18,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wide_aperture.core.frames.embedded import embedded_jpegs
-from wide_aperture.core.frames.measures import BURNT, measured
-from wide_aperture.core.frames.raw_marks import fullest_level, marks_against_raw, mask_png
+from wide_aperture.core.frames.measures import measured
+from wide_aperture.core.frames.raw_marks import WHITE, fullest_level, marks_against_raw, mask_png
 
 SIDE_PX, QUALITY = 640, 80
 MOST_BYTES = 60_000_000
@@ -72,7 +72,7 @@ def level_of(path: str) -> NDArray[np.float32] | None:
 def marks_of(path: str, picture: NDArray[np.uint8]) -> dict[str, object]:
     """What the camera's marks say against the data, where the file has both and something is marked."""
     with open(path, "rb") as file:
-        if file.read(2) not in RAW_HEADS or float((picture.max(axis=2) >= BURNT).mean()) < WORTH_OPENING:
+        if file.read(2) not in RAW_HEADS or float((picture.max(axis=2) >= WHITE).mean()) < WORTH_OPENING:
             return {}
     try:
         level = level_of(path)

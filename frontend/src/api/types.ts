@@ -142,16 +142,20 @@ export type {
   ClockOffset,
   Fact,
   FrameSummary,
+  Habit,
   JobOut,
   KeepRate,
   LimitShown,
   Measured,
   Points,
   Proof,
+  ProofRound,
   ReviewDocument,
   ReviewOut,
   SituationReview,
+  UploadOut,
   Window as LimitWindow,
 } from './schema'
+export type Fault = NonNullable<import('./schema').FrameSummary['fault']>
 export type SkyCondition = NonNullable<import('./schema').DayRequest['condition']>
 export type { SavedSetup, StoredBody, StoredLens, StoredShoot, StoredSituation, StoredSetup } from './schema'

@@ -101,6 +101,16 @@ class Bursts(TestCase):
             self.assertEqual(place[rows].tolist(), [1, 2, 3, 4])
         self.assertEqual(len(set(burst)), 2)
 
+    def test_two_bodies_of_one_model_are_told_apart_by_their_numbers(self):
+        table = table_of([frame(600 + k / 600, body_serial=number) for k in range(4) for number in ("17", "18")])
+        burst, place = bursts(table)
+        self.assertEqual(sorted(set(table.cameras)), ["Alder 24 (17)", "Alder 24 (18)"])
+        self.assertEqual(sorted(place.tolist()), [1, 1, 2, 2, 3, 3, 4, 4])
+        self.assertEqual(len(set(burst)), 2)
+        self.assertEqual(set(table.bodies), {"Alder 24"})
+        one = table_of([frame(600, body_serial="17"), frame(601)])
+        self.assertEqual(set(one.cameras), {"Alder 24"})
+
 
 class Clocks(TestCase):
     def two(self, ahead_s: float, *, together: bool = True, count: int = 60, seed: int = 5) -> FrameTable:

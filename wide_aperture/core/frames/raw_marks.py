@@ -14,9 +14,9 @@ from numpy.typing import NDArray
 
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames.frame import MarksAgainstRaw
-from wide_aperture.core.frames.measures import BURNT
 
 WIDTH_PX = 320
+WHITE = 253  # of 255: where the picture itself ends, whatever threshold a camera marks from
 FULL = 0.985  # of the way from black to the white level: noise rounds the edge
 DEEPEST_EV = -4.0
 FEWEST_PIXELS = 40
@@ -25,7 +25,7 @@ SAME_SHAPE = 0.02  # by which width over height may differ
 
 
 def marks_against_raw(
-    picture: NDArray[np.uint8], level: NDArray[np.float32], marked_from: int = BURNT
+    picture: NDArray[np.uint8], level: NDArray[np.float32], marked_from: int = WHITE
 ) -> tuple[MarksAgainstRaw, NDArray[np.uint8]] | None:
     """Compare a picture with the data it was made from; None where the two do not show the same part.
 

@@ -42,8 +42,8 @@ def bursts(frames: FrameTable, intervals_s: float = 0.2) -> tuple[NDArray[np.int
     burst, place = np.full(count, -1, np.int64), np.ones(count, np.int64)
     following = 0
     gap = max(BURST_GAP_S, INTERVALS_OVER * intervals_s)
-    for body in dict.fromkeys(frames.bodies):
-        rows = np.flatnonzero(frames.bodies == body)
+    for camera in dict.fromkeys(frames.cameras):
+        rows = np.flatnonzero(frames.cameras == camera)
         at = frames.at_s[rows]
         opened = np.nan_to_num(frames.exposure_s[rows], nan=0.0)
         since = np.diff(at, prepend=-np.inf) - np.concatenate([[0.0], opened[:-1]])

@@ -36,12 +36,12 @@ class ClockOffset(Document):
 def clock_offsets(frames: FrameTable) -> tuple[ClockOffset, ...]:
     """What is proposed for each body but the one with most frames; nothing where the frames do not tell."""
     known = ~np.isnan(frames.at_s)
-    names, counts = np.unique(np.array([str(each) for each in frames.bodies[known]]), return_counts=True)
+    names, counts = np.unique(np.array([str(each) for each in frames.cameras[known]]), return_counts=True)
     if len(names) < 2:
         return ()
     order = np.argsort(-counts, kind="stable")
     first = str(names[order[0]])
-    beginnings = {str(name): _beginnings(frames.where(known & (frames.bodies == name))) for name in names}
+    beginnings = {str(name): _beginnings(frames.where(known & (frames.cameras == name))) for name in names}
     found = []
     for k in order[1:]:
         body = str(names[k])
@@ -98,12 +98,12 @@ def _length(seconds: float) -> str:
 
 def set_right(frames: FrameTable, ahead_s: dict[str, float]) -> FrameTable:
     """The frames by one clock. ahead_s: by body name."""
-    off = np.array([ahead_s.get(str(body), 0.0) for body in frames.bodies])
+    off = np.array([ahead_s.get(str(body), 0.0) for body in frames.cameras])
     moved = frames.with_columns(at_s=frames.at_s - off)
     return moved.where(in_time(moved.at_s))
 
 
 def bodies_of(frames: FrameTable) -> Sequence[str]:
     """Names of the bodies, the one with most frames first."""
-    names, counts = np.unique(np.array([str(each) for each in frames.bodies if each is not None]), return_counts=True)
+    names, counts = np.unique(np.array([str(each) for each in frames.cameras if each is not None]), return_counts=True)
     return [str(names[k]) for k in np.argsort(-counts, kind="stable")]

@@ -21,6 +21,7 @@ from wide_aperture.core.review.table import Floats
 FEWEST = 5  # frames that tell
 WIDEST_EV = 0.5  # of the interval
 CLICK_EV = 1 / 3
+COLOURS_EV = 0.3  # by which the colours of one scene move where its marks begin: the first channel to end decides
 
 
 class MarksGap(Document):
@@ -66,7 +67,7 @@ def _gap(look: str, parts: Sequence[tuple[Read, Floats]], on: dt.date) -> MarksG
             sentence = f"{count}, yet they lie too far apart to tell: {low:.1f} to {high:.1f} EV."
         else:
             own = OwnFigure(value=value, low=low, high=high, n=len(values), date=on, source="marks against raw data")
-            differs = not low <= assumed <= high and _clicks(value) != _clicks(assumed)
+            differs = not low - COLOURS_EV <= assumed <= high + COLOURS_EV and _clicks(value) != _clicks(assumed)
             sentence = (
                 f"Marks come {value:.1f} EV before the data end ({low:.1f} to {high:.1f}; {count}), so {_said(_clicks(value))} "
                 f"more once the last mark is gone. Until now: {_said(_clicks(assumed))}."

@@ -95,7 +95,7 @@ def _habit(setting: SettingId, values: list[Value], frames: FrameTable, days: np
     moves = sum(
         1
         for a, b in itertools.pairwise(rows)
-        if values[a] != values[b] and days[a] == days[b] and frames.bodies[a] == frames.bodies[b]
+        if values[a] != values[b] and days[a] == days[b] and frames.cameras[a] == frames.cameras[b]
     )
     rate = 100 * moves / len(rows)
     of_days = len(np.unique(days[rows]))

@@ -22,6 +22,7 @@ class FrameTable:
     """One row a frame, in the order they were taken. NaN and None: not said.
 
     at_s: by the camera's clock, seconds from EPOCH; rating: NaN unrated; kept: see kept_of; ids, names, programs, metering, whites, bodies, serials,
+    cameras (a body, with its serial number where two of one model were used),
     situations: words; MEASURED: on a preview, see core.frames.frame; burst, place: -1 and 0 before they are found.
     """
 
@@ -39,6 +40,7 @@ class FrameTable:
     flash: Floats
     bodies: Words
     serials: Words
+    cameras: Words
     rating: Floats
     kept: Floats
     faults: Words
@@ -110,6 +112,7 @@ def table_of(rows: Iterable[FrameRow]) -> FrameTable:
         flash=numbers([None if s.flash_fired is None else float(s.flash_fired) for s in said]),
         bodies=words([s.body_make_model for s in said]),
         serials=words([s.body_serial for s in said]),
+        cameras=words(_cameras(said)),
         rating=rating,
         kept=kept_of(rating),
         faults=words([row.fault for row in listed]),
@@ -146,6 +149,20 @@ def _exposures(rows: Iterable[FrameRow]) -> list[FrameRow]:
             **{name: getattr(first, name) if getattr(first, name) is not None else getattr(row, name) for name in ("situation", "fault", *MEASURED)},
         )  # fmt: skip
     return list(found.values())
+
+
+def _cameras(said: Sequence[FrameMetadata]) -> list[str | None]:
+    """Which camera took each: its model, and its serial number where frames of two of that model are there."""
+    numbers_of: dict[str | None, set[str]] = {}
+    for each in said:
+        if each.body_serial is not None:
+            numbers_of.setdefault(each.body_make_model, set()).add(each.body_serial)
+    return [
+        f"{each.body_make_model} ({each.body_serial})"
+        if each.body_serial is not None and len(numbers_of[each.body_make_model]) > 1
+        else each.body_make_model
+        for each in said
+    ]
 
 
 def kept_of(rating: Floats) -> Floats:

@@ -38,8 +38,8 @@ def zone_shifts(frames: FrameTable, spans: Sequence[Span], midnight: dt.datetime
     if zero is None or not hours:
         return ()
     found = []
-    for body in dict.fromkeys(str(each) for each in frames.bodies if each is not None):
-        minutes = (frames.at_s[frames.bodies == body] - zero) / 60
+    for body in dict.fromkeys(str(each) for each in frames.cameras if each is not None):
+        minutes = (frames.at_s[frames.cameras == body] - zero) / 60
         minutes = minutes[~np.isnan(minutes)]
         if len(minutes) < FEWEST:
             continue

@@ -15,6 +15,7 @@ import { tables } from '@/shared/tables'
 import { useOpenThing } from '@/shell/open'
 import FileReport from './FileReport.vue'
 import FoundationWhere from './FoundationWhere.vue'
+import OwnFigures from './OwnFigures.vue'
 import OwnLooks from './OwnLooks.vue'
 import OwnSchools from './OwnSchools.vue'
 import StandingRow from './StandingRow.vue'
@@ -101,6 +102,7 @@ useOpenThing(() => 'Foundation')
     <FileReport :said="said" :left-out="leftOut" />
     <FoundationWhere :standing="document?.standing ?? []" @change="(standing) => change(() => ({ standing, reviewed: [] }), 'standing')" />
     <OwnLooks :looks="document?.looks ?? []" @change="(looks, what) => change(() => ({ looks }), what)" />
+    <OwnFigures :figures="document?.figures ?? {}" @change="(figures, what) => change(() => ({ figures }), what)" />
     <section aria-label="Your schools">
       <h2>Your schools</h2>
       <p class="soft">Where practitioners disagree: your answer holds wherever a situation gives none of its own.</p>

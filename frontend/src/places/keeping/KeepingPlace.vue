@@ -5,6 +5,7 @@ import { useOpenThing } from '@/shell/open'
 import BinSection from './BinSection.vue'
 import RestoreSection from './RestoreSection.vue'
 import SetAsideSection from './SetAsideSection.vue'
+import UploadsSection from './UploadsSection.vue'
 
 useOpenThing(() => 'Safe keeping')
 </script>
@@ -24,6 +25,7 @@ useOpenThing(() => 'Safe keeping')
       <p class="do"><Button type="primary" href="/api/v1/backup" download>Download a backup</Button></p>
     </section>
     <RestoreSection />
+    <UploadsSection />
     <BinSection />
   </div>
 </template>

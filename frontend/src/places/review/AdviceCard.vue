@@ -13,7 +13,9 @@ const because = ref('')
   <article>
     <h3>{{ advice.title }}</h3>
     <p>
-      {{ advice.because }} <span class="cost">{{ advice.costs }}</span> {{ advice.predicted }}
+      {{ advice.because }}
+      <span :class="{ cost: advice.costs.startsWith('Costs') && !advice.costs.startsWith('Costs nothing') }">{{ advice.costs }}</span>
+      {{ advice.predicted }}
     </p>
     <form v-if="declining" @submit.prevent="emit('decline', because)">
       <label>

@@ -1,14 +1,22 @@
 <script setup lang="ts">
-/** Pictures of some frames, rated with one hand: each is a button; keys rate the one in focus and go on. */
+/** Pictures of some frames, judged with one hand: each is a button; keys judge the one in focus and go on. */
 import { computed, nextTick, ref, watch } from 'vue'
-import type { FrameSummary } from '@/api/types'
-import { apertureText, isoText, shutterText } from '@/shared/format'
+import type { Fault, FrameSummary } from '@/api/types'
 import { useShortcuts } from '@/shared/shortcuts'
+import FrameLarge from './FrameLarge.vue'
+import { FAULTS } from './useLooking'
 
-const props = defineProps<{ frames: FrameSummary[]; title: string; further?: boolean }>()
-const emit = defineEmits<{ rate: [id: string, rating: number | null]; prove: [id: string]; further: []; close: [] }>()
+const props = defineProps<{ frames: FrameSummary[]; title: string; homeOf: Map<string, number | null>; further?: boolean }>()
+const emit = defineEmits<{
+  judge: [id: string, rating: number | null, fault: Fault | null]
+  worked: []
+  prove: [id: string]
+  further: []
+  close: []
+}>()
 const at = ref(0)
 const beside = ref<number | null>(null)
+const marked = ref(false)
 const list = ref<HTMLElement | null>(null)
 watch(
   () => props.frames.map((frame) => frame.id).join(),
@@ -18,13 +26,17 @@ watch(
   },
 )
 const now = computed(() => props.frames[at.value] ?? null)
-const shown = computed(() => [now.value, beside.value === null ? null : props.frames[beside.value]].filter((each) => each != null))
+const shown = computed(() =>
+  [now.value, beside.value === null ? null : props.frames[beside.value]].filter((each): each is FrameSummary => each != null),
+)
+const compared = computed(() => shown.value.some((frame) => frame.marks))
 const SECONDS_APART = 1.2
 
 function secondsOf(frame: FrameSummary): number {
   return frame.said.taken_at ? Date.parse(`${frame.said.taken_at}Z`) / 1000 + (frame.said.subsecond_ms ?? 0) / 1000 : 0
 }
 async function go(to: number): Promise<void> {
+  emit('worked')
   at.value = Math.min(Math.max(to, 0), props.frames.length - 1)
   await nextTick()
   list.value?.querySelector('[aria-current="true"]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
@@ -35,31 +47,20 @@ function nextBurst(): void {
     if (secondsOf(props.frames[k]!) - secondsOf(props.frames[k - 1]!) > SECONDS_APART) return void go(k)
   void go(props.frames.length - 1)
 }
-function rate(rating: number | null): void {
+function judge(rating: number | null, fault: Fault | null = null): void {
   if (!now.value) return
-  emit('rate', now.value.id, rating)
+  emit('judge', now.value.id, rating, fault)
   void go(at.value + 1)
 }
-const word = (rating: number | null): string => (rating === null ? '' : rating > 0 ? `kept, ${rating}` : 'passed over')
-function alt(frame: FrameSummary): string {
-  const { exposure_s, f_number, iso } = frame.said
-  const values = [exposure_s ? shutterText(exposure_s) : '', f_number ? apertureText(f_number) : '', iso ? `ISO ${isoText(iso)}` : '']
-  return [frame.name, ...values.filter(Boolean), word(frame.rating)].filter(Boolean).join(', ')
-}
-/** Where the camera marks and where the data end, laid over a raw's picture: it was compared when it was imported. */
-const marked = ref(false)
-const compared = computed(() => shown.value.some((frame) => frame!.marks))
-function laidOver(frame: FrameSummary, of: 'marked' | 'full'): Record<string, string> {
-  const url = `url(/api/v1/frames/${frame.id}/marks?of=${of})`
-  return { maskImage: url, WebkitMaskImage: url }
-}
-const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
-const source = (frame: FrameSummary): string => `/api/v1/frames/${frame.id}/preview`
+const named = (frame: FrameSummary): string =>
+  [frame.name, frame.rating === null ? '' : frame.rating > 0 ? 'kept' : 'passed over'].filter(Boolean).join(', ')
+const faults = Object.entries(FAULTS) as [Fault, string][]
 
 useShortcuts([
-  { keys: 'F', does: 'Frames: keep, and go on', run: () => rate(3) },
-  { keys: 'D', does: 'Frames: pass over, and go on', run: () => rate(-1) },
-  { keys: 'G', does: 'Frames: no verdict', run: () => rate(null) },
+  { keys: 'F', does: 'Frames: keep, and go on', run: () => judge(3) },
+  { keys: 'D', does: 'Frames: pass over, and go on', run: () => judge(-1) },
+  ...faults.map(([fault, label], k) => ({ keys: `${k + 1}`, does: `Frames: pass over, ${label}`, run: () => judge(-1, fault) })),
+  { keys: 'G', does: 'Frames: no verdict', run: () => judge(null) },
   { keys: 'S', does: 'Frames: on to the next burst', run: nextBurst },
   { keys: 'C', does: 'Frames: put this one beside the next', run: () => (beside.value = beside.value === null ? at.value : null) },
   { keys: 'M', does: 'Frames: the marks against the raw data', run: () => (marked.value = !marked.value) },
@@ -72,46 +73,29 @@ useShortcuts([
   <section :aria-label="title">
     <div class="head">
       <h2>{{ title }}</h2>
-      <span class="soft">F keep · D pass over · G no verdict · S next burst · C compare · arrows</span>
+      <span class="soft">F keep · D pass over · 1 – 5 with the reason · G no verdict · S next burst · C compare · arrows</span>
       <button v-if="further" class="link" @click="emit('further')">Further ones</button>
       <button class="link" @click="emit('close')">Close</button>
     </div>
-    <div v-if="now" class="large" :class="{ two: shown.length > 1 }">
-      <figure v-for="frame in shown" :key="frame!.id">
-        <div v-if="frame!.has_preview" class="picture">
-          <img :src="source(frame!)" :alt="alt(frame!)" />
-          <template v-if="marked && frame!.marks">
-            <i class="over" :style="laidOver(frame!, 'marked')"></i>
-            <i class="over full" :style="laidOver(frame!, 'full')"></i>
-          </template>
-        </div>
-        <div v-else class="blank">No picture of this frame was brought.</div>
-        <figcaption>
-          {{ alt(frame!) }}
-          <template v-if="marked && frame!.marks">
-            · <span class="swatch"></span> marked {{ percent(frame!.marks.marked) }} · <span class="swatch full"></span> data end
-            {{ percent(frame!.marks.full) }} · marked, yet held {{ percent(frame!.marks.held) }}
-          </template>
-        </figcaption>
-      </figure>
-    </div>
+    <FrameLarge v-if="now" :frames="shown" :marked="marked" :home-of="homeOf" />
     <ol ref="list">
       <li v-for="(frame, k) in frames" :key="frame.id">
         <button
           class="plain"
           :aria-current="k === at"
-          :aria-label="alt(frame)"
+          :aria-label="named(frame)"
           :class="{ kept: (frame.rating ?? 0) > 0, out: frame.rating === -1 }"
           @click="go(k)">
-          <img v-if="frame.has_preview" :src="source(frame)" alt="" loading="lazy" />
+          <img v-if="frame.has_preview" :src="`/api/v1/frames/${frame.id}/preview`" alt="" loading="lazy" />
           <span v-else class="none">{{ frame.name }}</span>
         </button>
       </li>
     </ol>
     <p v-if="now" class="deeds">
-      <button class="link" @click="rate(3)">Keep</button>
-      <button class="link" @click="rate(-1)">Pass over</button>
-      <button class="link" @click="rate(null)">No verdict</button>
+      <button class="link" @click="judge(3)">Keep</button>
+      <button class="link" @click="judge(-1)">Pass over</button>
+      <button v-for="([fault, label], k) in faults" :key="fault" class="link soft" @click="judge(-1, fault)">{{ k + 1 }} {{ label }}</button>
+      <button class="link" @click="judge(null)">No verdict</button>
       <button class="link" @click="nextBurst">Next burst</button>
       <button v-if="compared" class="link" :aria-pressed="marked" @click="marked = !marked">Marks against the raw data</button>
       <button class="link" @click="emit('prove', now.id)">Against the plan</button>
@@ -128,65 +112,8 @@ useShortcuts([
   align-items: baseline;
 }
 
-.large {
-  display: grid;
-  gap: 6px;
-}
-
-.large.two {
-  grid-template-columns: 1fr 1fr;
-}
-
-figure {
-  margin: 0;
-}
-
-figure img {
-  display: block;
-  width: 100%;
-  height: min(40vh, 340px);
-  object-fit: contain;
-  background: #000;
-}
-
-.picture {
-  position: relative;
-}
-
-.over {
-  position: absolute;
-  inset: 0;
-  background: repeating-linear-gradient(45deg, #fff 0 3px, #000 3px 6px);
-  mask-size: contain;
-  mask-position: center;
-  mask-repeat: no-repeat;
-}
-
-.over.full,
-.swatch.full {
-  background: repeating-linear-gradient(-45deg, #000 0 2px, #fff 2px 4px);
-}
-
-.swatch {
-  display: inline-block;
-  width: 12px;
-  height: 10px;
-  background: repeating-linear-gradient(45deg, #fff 0 3px, #000 3px 6px);
-  vertical-align: middle;
-}
-
-[data-theme='night-red'] .swatch,
-[data-theme='night-red'] .over,
 [data-theme='night-red'] img {
   filter: grayscale(1) brightness(0.55) sepia(1) hue-rotate(-45deg) saturate(5);
-}
-
-.blank {
-  display: grid;
-  place-items: center;
-  min-height: 120px;
-  border: 1px dashed var(--edge);
-  color: var(--soft);
 }
 
 ol {

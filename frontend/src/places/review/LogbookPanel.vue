@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** What stays of a shoot beside its frames: notes, weather, lessons, and the minutes it cost at home. */
 import { computed, ref } from 'vue'
-import type { ReviewDocument } from '@/api/types'
+import type { ReviewDocument, SituationReview } from '@/api/types'
 
-const props = defineProps<{ decisions: ReviewDocument; frames: number }>()
+const props = defineProps<{ decisions: ReviewDocument; cost: readonly string[]; shown: SituationReview | null }>()
 const emit = defineEmits<{ decide: [next: (now: ReviewDocument) => ReviewDocument] }>()
 const KINDS = { note: 'Note', weather: 'Weather', lesson: 'Lesson' } as const
 const kind = ref<keyof typeof KINDS>('note')
@@ -17,16 +17,20 @@ function add(): void {
   text.value = ''
 }
 const remove = (at: number): void => emit('decide', (now) => ({ ...now, log: now.log.filter((_, k) => k !== at) }))
+type Minutes = ReviewDocument['minutes']
+/** Of the situation that is open, or of the shoot where none is. */
+const minutesNow = computed<Minutes>(() => {
+  const own = props.shown && props.decisions.minutes_by_situation[props.shown.situation_id]
+  return props.shown ? (own ?? { culling: null, editing: null }) : props.decisions.minutes
+})
 function minutes(which: 'culling' | 'editing', event: Event): void {
   const said = (event.target as HTMLInputElement).value.trim()
   const value = said === '' ? null : Number(said.replace(',', '.'))
   if (value !== null && !(value >= 0 && value <= 100_000)) return
-  emit('decide', (now) => ({ ...now, minutes: { ...now.minutes, [which]: value } }))
+  const next = { ...minutesNow.value, [which]: value }
+  const id = props.shown?.situation_id
+  emit('decide', (now) => (id ? { ...now, minutes_by_situation: { ...now.minutes_by_situation, [id]: next } } : { ...now, minutes: next }))
 }
-const aThousand = computed(() => {
-  const { culling } = props.decisions.minutes
-  return culling == null || !props.frames ? '' : `${Math.round((culling * 1000) / props.frames)} min for 1,000 frames`
-})
 </script>
 
 <template>
@@ -51,10 +55,12 @@ const aThousand = computed(() => {
       <button class="link">Add</button>
     </form>
     <p class="minutes">
-      <label>Culling <input :value="decisions.minutes.culling ?? ''" inputmode="decimal" @change="minutes('culling', $event)" /> min</label>
-      <label>Editing <input :value="decisions.minutes.editing ?? ''" inputmode="decimal" @change="minutes('editing', $event)" /> min</label>
-      <span class="soft">{{ aThousand }}</span>
+      <span class="soft">{{ shown ? shown.title : 'All of it' }}:</span>
+      <label>Culling <input :value="minutesNow.culling ?? ''" inputmode="decimal" @change="minutes('culling', $event)" /> min</label>
+      <label>Editing <input :value="minutesNow.editing ?? ''" inputmode="decimal" @change="minutes('editing', $event)" /> min</label>
     </p>
+    <p v-for="line in cost" :key="line" class="soft">{{ line }}</p>
+    <p v-if="!cost.length" class="soft">Looking through is timed by itself; what other programs took can be typed here.</p>
   </section>
 </template>
 

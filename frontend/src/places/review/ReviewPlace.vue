@@ -11,12 +11,15 @@ import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import BurstBars from './BurstBars.vue'
 import FrameLine from './FrameLine.vue'
-import ImportPanel from './ImportPanel.vue'
 import FindFrames from './FindFrames.vue'
+import HabitsPanel from './HabitsPanel.vue'
+import ImportPanel from './ImportPanel.vue'
 import ProofLine from './ProofLine.vue'
+import ProofRoundPanel from './ProofRoundPanel.vue'
 import RatesTable from './RatesTable.vue'
 import ReviewSide from './ReviewSide.vue'
 import TimeChart from './TimeChart.vue'
+import { useLooking } from './useLooking'
 import { useReview } from './useReview'
 
 const props = defineProps<{ shootId: string; situationId?: string }>()
@@ -28,9 +31,11 @@ const shown = computed<SituationReview | null>(
   () => found.value?.situations.find((each) => each.situation_id === props.situationId) ?? found.value?.situations[0] ?? null,
 )
 const bringing = ref(false)
-const lookedAt = ref('')
+const proving = ref(false)
+const habitsShown = ref(false)
 const proven = ref('')
-const chosen = ref<ReadonlySet<number>>(new Set())
+const looking = useLooking(review, shown)
+const { title: lookedAt, chosen } = looking
 
 function open(situation: SituationReview): void {
   void router.replace(`/shoots/${props.shootId}/review/${situation.situation_id}`)
@@ -38,9 +43,8 @@ function open(situation: SituationReview): void {
 watch(
   () => shown.value?.situation_id,
   () => {
-    lookedAt.value = proven.value = ''
-    chosen.value = new Set()
-    review.named.value = []
+    proven.value = ''
+    looking.close()
   },
 )
 const ISO_TICKS = [50, 100, 200, 400, 800, 1600, 3200, 6400, 12800, 25600, 51200, 102400]
@@ -49,42 +53,12 @@ const EV_TICKS = Array.from({ length: 40 }, (_, k) => k - 10)
 const limitsOf = (axis: string) =>
   (shown.value?.limits ?? []).filter((limit) => limit.axis === axis).map((limit) => ({ ...limit, own: limit.whose === 'yours' }))
 
-const SPAN = 30
-/** The frame that was pointed at, with its neighbours in time. */
-function lookAt(index: number): void {
-  const points = shown.value!.points
-  const from = Math.max(index - 6, 0)
-  lookedAt.value = 'Frames round the one you chose'
-  chosen.value = new Set([index])
-  void review.show(points.ids.slice(from, from + SPAN))
-}
-const AT_ONCE = 200
-const lookedFrom = ref(0)
-function lookThrough(from = 0): void {
-  const { ids } = shown.value!.points
-  lookedAt.value =
-    ids.length > AT_ONCE ? `Looking through ${from + 1} to ${Math.min(from + AT_ONCE, ids.length)} of ${ids.length}` : 'Looking through'
-  lookedFrom.value = from
-  void review.show(ids.slice(from, from + AT_ONCE))
-}
-const further = computed(() => {
-  const next = lookedFrom.value + AT_ONCE
-  return lookedAt.value.startsWith('Looking through') && next < (shown.value?.points.ids.length ?? 0) ? next : null
-})
-function evidence(ids: string[]): void {
-  lookedAt.value = 'The frames behind it'
-  void review.show(ids)
-}
-async function rate(id: string, rating: number | null): Promise<void> {
-  await review.change([id], 'rating', rating, rating === null ? 'No verdict' : rating > 0 ? 'Keep a frame' : 'Pass a frame over')
-  review.named.value = review.named.value.map((frame) => (frame.id === id ? { ...frame, rating } : frame))
-}
 const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
 const headline = computed(() => {
   const each = shown.value
   if (!each) return ''
   const kept = each.kept ? ` · ${each.kept.kept} kept (${percent(each.kept.share)}, ${percent(each.kept.low)} – ${percent(each.kept.high)})` : ''
-  return `${each.frames} frames · ${each.bursts} bursts${kept}`
+  return `${each.frames} ${each.frames === 1 ? 'frame' : 'frames'} · ${each.bursts} ${each.bursts === 1 ? 'burst' : 'bursts'}${kept}`
 })
 function next(by: number): void {
   const list = found.value?.situations ?? []
@@ -135,18 +109,20 @@ useShortcuts([
       <div class="head">
         <h1>{{ shown.title }}</h1>
         <span class="soft">{{ headline }}</span>
-        <button class="link" @click="lookThrough()">Look through</button>
+        <button class="link" @click="looking.through()">Look through</button>
         <RouterLink :to="`/shoots/${shootId}/plan/${shown.situation_id}`">To the plan</RouterLink>
       </div>
       <FrameLine
         v-if="lookedAt && review.named.value.length"
         :frames="review.named.value"
         :title="lookedAt"
-        @rate="rate"
+        :home-of="looking.homeOf.value"
+        :further="looking.further.value !== null"
+        @judge="looking.judge"
+        @worked="looking.worked"
         @prove="(id) => (proven = id)"
-        :further="further !== null"
-        @further="further !== null && lookThrough(further)"
-        @close="((lookedAt = ''), (chosen = new Set()))" />
+        @further="looking.further.value !== null && looking.through(looking.further.value)"
+        @close="looking.close" />
       <ProofLine v-if="proven" :shoot-id="shootId" :situation-id="shown.situation_id" :frame-id="proven" @close="proven = ''" />
       <TimeChart
         name="Shutter"
@@ -158,8 +134,10 @@ useShortcuts([
         :say="shutterText"
         :ticks="SHUTTER_TICKS"
         :shaded="limitsOf('shutter_s')"
+        :holes="shown.missed"
         :chosen="chosen"
-        @open="lookAt" />
+        @hole="(id) => looking.these([id], 'The frame after a hole in a burst')"
+        @open="looking.around" />
       <TimeChart
         name="ISO"
         :values="shown.points.iso"
@@ -170,7 +148,7 @@ useShortcuts([
         :ticks="ISO_TICKS"
         :shaded="limitsOf('iso')"
         :chosen="chosen"
-        @open="lookAt" />
+        @open="looking.around" />
       <TimeChart
         name="Light, EV at ISO 100"
         :values="shown.points.light_ev"
@@ -182,7 +160,7 @@ useShortcuts([
         :band="shown.light_planned"
         :chosen="chosen"
         axis
-        @open="lookAt" />
+        @open="looking.around" />
       <p v-if="shown.thinned" class="soft">{{ shown.thinned }} frames that were not kept are left out of the drawing.</p>
       <BurstBars v-if="(shown.rates.place?.length ?? 0) > 1" :rates="shown.rates.place!" />
       <RatesTable :rates="shown.rates" />
@@ -193,6 +171,8 @@ useShortcuts([
     </div>
     <p class="foot">
       <button class="link" @click="bringing = !bringing">{{ bringing ? 'Close' : 'Bring more frames' }}</button>
+      <button class="link" :aria-expanded="proving" @click="proving = !proving">Proof frames</button>
+      <button v-if="shown" class="link" :aria-expanded="habitsShown" @click="habitsShown = !habitsShown">Habits</button>
       <a :href="`/api/v1/review/${shootId}/report?format=markdown`" download>Report</a>
       <a :href="`/api/v1/review/${shootId}/report?format=csv`" download>Frames as CSV</a>
       <a :href="`/api/v1/review/${shootId}/report?format=xmp`" download>Ratings as XMP</a>
@@ -201,8 +181,10 @@ useShortcuts([
       </ConfirmLink>
     </p>
     <ImportPanel v-if="bringing" :shoot-id="shootId" :first="false" @arrived="review.again()" />
+    <ProofRoundPanel v-if="proving" :shoot-id="shootId" @close="proving = false" />
+    <HabitsPanel v-if="habitsShown || !shown" :shoot-id="shootId" :frames="found.frames" />
     <FindFrames />
-    <template #side><ReviewSide :read="read" :shown="shown" :review="review" @evidence="evidence" /></template>
+    <template #side><ReviewSide :read="read" :shown="shown" :review="review" @evidence="(ids) => looking.these(ids)" /></template>
   </TwoColumns>
 </template>
 

@@ -53,6 +53,14 @@ function setClock(body: string, ahead: number): void {
         <strong>{{ each.label }}.</strong> {{ each.sentence }}
       </p>
     </template>
+    <template v-if="found.held_times?.length || found.compensations?.length">
+      <h2>What your hand did</h2>
+      <p v-for="each in found.held_times" :key="each.focal_mm">{{ each.sentence }}</p>
+      <template v-if="found.compensations?.length">
+        <h3>Compensation, by light</h3>
+        <p v-for="each in found.compensations" :key="each.light">{{ each.sentence }}</p>
+      </template>
+    </template>
     <template v-if="found.gaps?.length">
       <h2>Marks against the raw data</h2>
       <p v-for="each in found.gaps" :key="each.body + each.look">
@@ -73,7 +81,7 @@ function setClock(body: string, ahead: number): void {
         <button v-else-if="each.ahead_s" class="link" @click="setClock(each.body, 0)">As the files say</button>
       </p>
     </template>
-    <LogbookPanel :decisions="read.decisions" :frames="found.frames" @decide="(change) => review.decide(change)" />
+    <LogbookPanel :decisions="read.decisions" :cost="read.cost.sentences" :shown="shown" @decide="(change) => review.decide(change)" />
   </div>
 </template>
 

@@ -4,6 +4,8 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, useId } from 'vue'
 import { clockText } from '@/shared/format'
 import { isNear, roundTimes, shareOf } from './chartScale'
+import HoleMarks from './HoleMarks.vue'
+import { type Hole } from './holes'
 
 export interface Shaded {
   low: number | null
@@ -25,10 +27,11 @@ const props = defineProps<{
   ticks: readonly number[]
   shaded?: readonly Shaded[]
   band?: { low: number; middle: number; high: number }
+  holes?: readonly Hole[]
   chosen: ReadonlySet<number>
   axis?: boolean
 }>()
-const emit = defineEmits<{ open: [index: number] }>()
+const emit = defineEmits<{ open: [index: number]; hole: [after: string] }>()
 const hatch = useId()
 const drawing = ref<SVGSVGElement | null>(null)
 const { width } = useElementSize(drawing)
@@ -131,6 +134,7 @@ const summary = computed(() => {
         <line :x1="LEFT" :x2="wide - 10" :y1="y(tick)" :y2="y(tick)" class="grid" />
         <text :x="LEFT - 6" :y="y(tick) + 4" text-anchor="end">{{ say(tick) }}</text>
       </g>
+      <HoleMarks :holes="holes ?? []" :x="x" :foot="foot" @open="(after) => emit('hole', after)" />
       <rect v-if="band" class="planned" :x="LEFT" :y="y(band.high)" :width="wide - LEFT - 10" :height="Math.max(y(band.low) - y(band.high), 2)" />
       <text v-if="band" class="planned-word" :x="wide - 14" :y="Math.max(y(band.high) - 4, TOP + 10)" text-anchor="end">planned</text>
       <line v-if="band" class="middle" :x1="LEFT" :x2="wide - 10" :y1="y(band.middle)" :y2="y(band.middle)" />

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { isNear, roundTimes, shareOf } from './chartScale'
-import { identityOf, withSidecars } from './broughtFiles'
+import { identityOf } from '@/shared/fileIdentity'
+import { withSidecars } from './broughtFiles'
 
 describe('the scale of a chart', () => {
   it('makes a stop as high everywhere on a scale of ratios', () => {

@@ -4,7 +4,8 @@
  */
 import { computed, onScopeDispose, ref } from 'vue'
 import { client, Problem, stored } from '@/api/client'
-import { type Brought, identityOf, withSidecars } from './broughtFiles'
+import { identityOf } from '@/shared/fileIdentity'
+import { type Brought, withSidecars } from './broughtFiles'
 import { smallPicture } from './smallPicture'
 
 const FIRST_SENT = 64 * 1024

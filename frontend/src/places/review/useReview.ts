@@ -2,11 +2,16 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef } from 'vue'
 import { answered, client, Problem } from '@/api/client'
-import type { AdvisedChange, FrameSummary, ReviewDocument } from '@/api/types'
+import type { AdvisedChange, Fault, FrameSummary, ReviewDocument } from '@/api/types'
 import { reloadKind } from '@/saving/documents'
 import { noteDeed } from '@/saving/undo'
 
-type Changed = 'rating' | 'situation_id' | 'apart'
+interface Changed {
+  rating: number | null
+  fault: Fault | null
+  situation_id: string | null
+  apart: boolean
+}
 
 export function useReview(shootId: () => string) {
   const queries = useQueryClient()
@@ -58,8 +63,8 @@ export function useReview(shootId: () => string) {
   }
 
   /** The same change to some frames, undone in one step. */
-  async function change(ids: string[], what: Changed, value: number | string | boolean | null, label: string): Promise<void> {
-    const body = { ids, change: [what], rating: null as number | null, situation_id: null as string | null, apart: false, [what]: value }
+  async function change(ids: string[], values: Partial<Changed>, label: string): Promise<void> {
+    const body = { ids, change: Object.keys(values), ...values }
     const tell = () => answered(client.POST('/api/v1/frames/change', { body: body as never }))
     await guarded(async () => {
       const { before } = await tell()

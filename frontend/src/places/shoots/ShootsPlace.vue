@@ -3,7 +3,7 @@
 import { Button, Popconfirm } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Shoot, ShootSummary } from '@/api/types'
+import type { ShootSummary } from '@/api/types'
 import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
 import ListPlace from '@/shared/ListPlace.vue'
@@ -13,6 +13,7 @@ import { useShortcuts } from '@/shared/shortcuts'
 import { useStillOrder } from '@/shared/useStillOrder'
 import { useOpenThing } from '@/shell/open'
 import { labelOf } from '@/planning/labels'
+import { blankShoot } from '@/planning/blankShoot'
 import ShootForm from './ShootForm.vue'
 import { useOverview } from './useOverview'
 
@@ -47,17 +48,7 @@ const rows = computed(() =>
 )
 
 function add(): void {
-  const fresh: Shoot = {
-    id: newId(),
-    title: 'New shoot',
-    note: '',
-    genre: 'sports',
-    date: null,
-    zone: 'Etc/UTC',
-    place: null,
-    photographers: [],
-    faces: [],
-  }
+  const fresh = blankShoot(newId())
   edit('shoots', fresh)
   editing.value = fresh.id
 }

@@ -7,11 +7,13 @@ import type { Body, CatalogueEntry, SettingValue } from '@/api/types'
 import { blankFoundation, inPlans } from '@/planning/useFoundation'
 import { tables } from '@/shared/tables'
 import { useSupported } from '@/shared/useSupported'
+import { useOldFrames } from '@/planning/oldFrames'
 import StandingRow from '../StandingRow.vue'
 
 type Value = SettingValue['value']
 const props = defineProps<{ body: Body; own: Readonly<Record<string, Value>>; schools: Readonly<Record<string, string>> }>()
 const emit = defineEmits<{ change: [own: Record<string, Value>, setting: string] }>()
+const readOldFrames = useOldFrames()
 const { optionsOn } = useSupported(() => props.body)
 const items = computed(() => (tables.value?.settings ?? []).filter((entry) => entry.asked_first && optionsOn(entry) !== 'none'))
 
@@ -40,5 +42,9 @@ function choose(item: CatalogueEntry, value: Value | undefined): void {
     :proposed="proposed(item)"
     :note="item.usual_because || item.explanation"
     @choose="(value) => choose(item, value)" />
+  <p class="soft">
+    Or let frames of the past tell: <button class="link" @click="readOldFrames">read a folder of old frames</button>, and what you never changed is
+    proposed here.
+  </p>
   <p class="soft">All others: <RouterLink to="/gear/foundation">your foundation</RouterLink>.</p>
 </template>
