@@ -121,7 +121,7 @@ LAY_DOWN = """
 import datetime as dt, hashlib, random, sys
 from wide_aperture.core.frames.frame import Frame, frame_id
 from wide_aperture.core.frames.metadata import FrameMetadata
-from wide_aperture.frames.keep import batches, take_frames
+from wide_aperture.frames.keep import Arrived, batches, take_frames
 from wide_aperture.server.middleware.owner import local_owner
 from uuid import UUID
 shoot, count = UUID(sys.argv[1]) if len(sys.argv) > 1 else UUID(SHOOT), COUNT
@@ -132,7 +132,7 @@ def each():
         taken = dt.datetime(2026, 11, 7, 7) + dt.timedelta(seconds=3.2 * k)
         said = FrameMetadata(taken_at=taken.replace(microsecond=0), exposure_s=1 / rolled.choice((2000, 1000, 500)), f_number=4, iso=rolled.choice((400, 800, 1600)),
             compensation_ev=0, focal_mm=500, exposure_program="manual", metering="spot", white_balance="auto", body_make_model="Alder 24", rating=3 if rolled.random() < .1 else None)
-        yield Frame(id=frame_id(shoot, digest), shoot_id=shoot, identity=digest, name=f"E{k:05}.jpg", said=said), None
+        yield Arrived(Frame(id=frame_id(shoot, digest), shoot_id=shoot, identity=digest, name=f"E{k:05}.jpg", said=said))
 for batch in batches(each()):
     take_frames(batch, owner=owner)
 """

@@ -32,6 +32,7 @@ from tests.demo import played_frames
 from wide_aperture.core.frames import FrameMetadata, identity, read_metadata
 from wide_aperture.core.frames.write import dng, xmp_packet
 from wide_aperture.demo.ids import demo_id
+from wide_aperture.frames import reader
 from wide_aperture.frames.keep import remove_frames
 from wide_aperture.frames.models import Frame, Preview, Review
 from wide_aperture.frames.previews import NOTHING, Previews
@@ -725,6 +726,36 @@ class MarksAgainstRaw(WorkTestCase):
         )
         answer = self.client.get(f"/api/v1/frames/{plain['id']}/marks")
         self.assertEqual((answer.status_code, "raw file" in answer.json()["detail"]), (404, True))
+
+
+class Readers(FrameTestCase):
+    """Children read while the parent writes: the same answers in the same order, and what kills a child is read all the same."""
+
+    def read(self, folder: str, names: list[str], *, children: bool, killed: bool = False) -> list:
+        with (
+            mock.patch.object(reader, "WORTH_A_CHILD", 1 if children else 10**9),
+            reader.Reader(TARN, Path(folder), location=False, files=len(names)) as found,
+        ):
+            self.assertEqual([child is not None for child in found._children], [children] * reader.CHILDREN)
+            answers = []
+            for first in range(0, len(names), 3):
+                if killed and first == 3:
+                    found._children[0].kill()
+                    found._children[0].wait()
+                found.ask(names[first : first + 3])
+                answers += found.answers()
+            return answers
+
+    def test_children_answer_as_this_process_does_even_where_one_is_killed(self):
+        with tempfile.TemporaryDirectory() as folder:
+            for k in range(8):
+                (Path(folder) / f"A{k}.jpg").write_bytes(a_jpeg(k))
+            (Path(folder) / "notes.txt").write_text("no picture")
+            names = [*(f"A{k}.jpg" for k in range(8)), "notes.txt", "gone.jpg"]
+            plain = self.read(folder, names, children=False)
+            self.assertEqual([isinstance(each, str) for each in plain], [False] * 8 + [True] * 2)
+            self.assertEqual(self.read(folder, names, children=True), plain)
+            self.assertEqual(self.read(folder, names, children=True, killed=True), plain)
 
 
 class Pictures(FrameTestCase):

@@ -60,7 +60,8 @@ def table_of_shoot(shoot_id: UUID, *, owner: User) -> FrameTable:
 
 
 def _row(frame_id: UUID, document: dict[str, Any]) -> FrameRow:
-    said, measures = {**SAYS_NOTHING, **(document.get("said") or {})}, document.get("measures") or {}
+    said, measures = document.get("said") or {}, document.get("measures") or {}
+    said = dict(said) if len(said) == len(SAYS_NOTHING) else {**SAYS_NOTHING, **said}
     marks = document.get("marks") or {}
     taken = said["taken_at"]
     said["taken_at"] = dt.datetime.fromisoformat(taken) if taken else None

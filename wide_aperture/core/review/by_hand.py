@@ -111,7 +111,7 @@ def compensations(reads: Sequence[Read]) -> tuple[CompensationUsed, ...]:
         kept = made.frames.kept
         chosen = (kept == 1) if (kept == 1).any() else np.ones(len(kept), bool)
         turned = made.frames.comp_ev[
-            chosen & np.array([program != "manual" or made.automatic_iso for program in made.frames.programs], bool)
+            chosen & (made.automatic_iso or np.array([program != "manual" for program in made.frames.programs], bool))
         ]
         if len(turned):
             groups.setdefault(kind_of_light(made), []).append(turned[~np.isnan(turned)])

@@ -10,7 +10,7 @@ import numpy as np
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents import wording
 from wide_aperture.core.review.noticed import MOST_NAMED, Noticed
-from wide_aperture.core.review.table import FrameTable
+from wide_aperture.core.review.table import FrameTable, rows_by
 
 FEWEST_FRAMES = 5
 STEADY_WITHIN, STEADY_SHARE = (
@@ -38,12 +38,7 @@ class Missed(Document):
 
 def missed(frames: FrameTable) -> tuple[Missed, ...]:
     """The holes of every burst that a camera's own rhythm shows. Frames without parts of a second tell none."""
-    return tuple(
-        hole
-        for burst in np.unique(frames.burst)
-        if burst >= 0
-        for hole in _holes(frames, np.flatnonzero(frames.burst == burst))
-    )
+    return tuple(hole for rows in rows_by(frames.burst) for hole in _holes(frames, rows))
 
 
 def _holes(frames: FrameTable, rows: np.ndarray) -> Iterator[Missed]:

@@ -195,8 +195,8 @@ def _number_fact(setting: SettingId, planned: float, column: Floats, *, floats: 
         was = low if low == high else f"{low} to {high}"
         yield _fact(entry, f"about {say_value(entry, planned)}", was, len(values), len(values))
         return
-    right = sum(stands(setting, float(value), planned) for value in values)
     names, counts = np.unique(np.round(values, 6), return_counts=True)
+    right = sum(int(count) for name, count in zip(names, counts, strict=True) if stands(setting, float(name), planned))
     was = _listed([say_value(entry, float(name)) for name in names], counts)
     yield _fact(entry, say_value(entry, planned), was, int(right), len(values))
 

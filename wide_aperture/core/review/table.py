@@ -178,6 +178,14 @@ def in_time(at_s: Floats) -> NDArray[np.int64]:
     return np.argsort(np.where(np.isnan(at_s), np.inf, at_s), kind="stable")
 
 
+def rows_by(numbers_: NDArray[np.int64]) -> list[NDArray[np.int64]]:
+    """The rows of each number that is not below 0, from the lowest number up, each in the table's order."""
+    order = np.argsort(numbers_, kind="stable")
+    order = order[np.searchsorted(numbers_[order], 0) :]
+    ends = np.flatnonzero(np.diff(numbers_[order])) + 1
+    return [rows for rows in np.split(order, ends) if len(rows)]
+
+
 def seconds_of(at: dt.datetime | None, thousandths: int | None = None) -> float | None:
     """A camera's time in seconds from EPOCH."""
     return None if at is None else (at - EPOCH).total_seconds() + (thousandths or 0) / 1000
