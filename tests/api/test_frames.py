@@ -772,6 +772,16 @@ class Pictures(FrameTestCase):
             self.assertIsNone(opened.marks)
             self.assertEqual(previews.of(Path(folder) / "none.jpg"), NOTHING)
 
+    def test_one_that_was_killed_from_outside_is_replaced(self):
+        with tempfile.TemporaryDirectory() as folder, Previews() as previews:
+            good = Path(folder) / "A.jpg"
+            good.write_bytes(cv2.imencode(".jpg", np.full((60, 90, 3), 90, np.uint8))[1].tobytes())
+            self.assertIsNotNone(previews.of(good).jpeg)
+            previews._child.kill()
+            previews._child.wait()
+            self.assertEqual(previews.of(good), NOTHING)
+            self.assertIsNotNone(previews.of(good).jpeg)
+
     def test_one_that_stalls_is_left_and_the_next_has_a_new_child(self):
         with tempfile.TemporaryDirectory() as folder:
             good = Path(folder) / "A.jpg"

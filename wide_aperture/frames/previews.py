@@ -14,6 +14,7 @@ from types import TracebackType
 from typing import Any
 
 from wide_aperture.core.frames.frame import FrameMeasures, MarksAgainstRaw
+from wide_aperture.frames.child_process import end
 
 LONGEST_S = 20.0
 CHILD = Path(__file__).with_name("preview_child.py")
@@ -96,9 +97,5 @@ class Previews:
 
     def _end(self) -> None:
         if self._child is not None:
-            self._child.kill()
-            self._child.wait()
-            for pipe in (self._child.stdin, self._child.stdout):
-                if pipe is not None:
-                    pipe.close()
+            end(self._child)
             self._child = None

@@ -12,6 +12,7 @@ from uuid import UUID
 
 from wide_aperture.core.frames.brought import read_brought
 from wide_aperture.core.frames.frame import Frame
+from wide_aperture.frames.child_process import end
 
 CHILD = Path(__file__).with_name("reader_child.py")
 WORTH_A_CHILD = 400  # files: it takes half a second to begin
@@ -85,8 +86,4 @@ class Reader:
     def _end(self, k: int) -> None:
         child, self._children[k] = self._children[k], None
         if child is not None:
-            child.kill()
-            child.wait()
-            for pipe in (child.stdin, child.stdout):
-                if pipe is not None:
-                    pipe.close()
+            end(child)
