@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import csv
-import datetime as dt
 import io
 import json
 import os
@@ -27,10 +26,10 @@ from hypothesis.extra.django import TestCase as HypothesisTestCase
 
 from tests.api.base import ApiTestCase
 from tests.core.frames import corpus
-from tests.core.frames.test_raw_marks import ramp
+from tests.core.frames.raws import raws
 from tests.demo import played_frames
-from wide_aperture.core.frames import FrameMetadata, identity, read_metadata
-from wide_aperture.core.frames.write import dng, xmp_packet
+from wide_aperture.core.frames import identity, read_metadata
+from wide_aperture.core.frames.write import xmp_packet
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.frames import reader
 from wide_aperture.frames.keep import remove_frames
@@ -677,23 +676,9 @@ class PlayCommand(FrameTestCase):
 class MarksAgainstRaw(WorkTestCase):
     """Raw files with the camera's picture in them, in a folder: what the marks mean is learnt and becomes the card's."""
 
-    def folder_of_raws(self, folder: str, count: int, *, gap: float = 1.6) -> None:
-        for k in range(count):
-            picture, level = ramp(gap, seed=k)
-            mosaic = np.repeat(np.repeat(np.rint(level[::3, ::3] * 4095).astype(np.uint16), 2, axis=0), 2, axis=1)
-            said = FrameMetadata(
-                taken_at=dt.datetime(2026, 10, 17, 18, 30 + k),
-                exposure_s=1 / 500,
-                f_number=4.0,
-                iso=800,
-                body_make_model="Alder 24",
-            )
-            jpeg = cv2.imencode(".jpg", picture[::2, ::2])[1].tobytes()
-            (Path(folder) / f"R{k}.dng").write_bytes(dng(mosaic, said, white=4095, preview=jpeg))
-
     def test_a_folder_of_raws_ends_on_the_field_card(self):
         with tempfile.TemporaryDirectory() as folder:
-            self.folder_of_raws(folder, 6)
+            raws(Path(folder), 6)
             self.started(f"jobs/import/{SHOOT}", {"folder": folder})
         frame = self.client.get(f"/api/v1/frames/of/{SHOOT}").json()["items"][0]
         self.assertAlmostEqual(frame["marks"]["gap_ev"], 1.6, delta=0.15)
@@ -714,7 +699,7 @@ class MarksAgainstRaw(WorkTestCase):
 
     def test_too_few_tell_nothing_and_a_jpeg_has_no_marks(self):
         with tempfile.TemporaryDirectory() as folder:
-            self.folder_of_raws(folder, 4)
+            raws(Path(folder), 4)
             (Path(folder) / "J.jpg").write_bytes(a_jpeg())
             self.started(f"jobs/import/{SHOOT}", {"folder": folder})
         read = self.client.get(f"/api/v1/review/{SHOOT}").json()

@@ -1,14 +1,19 @@
 """A shoot read back in the browser: frames brought in by ranges, judged by keys, a log kept, advice taken and taken back."""
 
+import datetime as dt
+import io
+import os
 import re
 import tempfile
 from pathlib import Path
 
 import cv2
 import numpy as np
+from django.core.management import call_command
 from playwright.sync_api import expect
 
 from tests.browser.base import BrowserTestCase
+from tests.core.frames.raws import raws
 from tests.demo import played_frames
 from wide_aperture.core.frames import identity
 from wide_aperture.core.frames.metadata import FrameMetadata
@@ -16,6 +21,8 @@ from wide_aperture.core.frames.write import with_exif, xmp_packet
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.frames.models import Frame, Review
 from wide_aperture.server.middleware.owner import local_owner
+from wide_aperture.store.models import model_of
+from wide_aperture.uploads.models import Upload
 
 MATCH = demo_id("shoot/cup-final")
 SECOND_HALF = demo_id("situation/cup-final/2")
@@ -24,8 +31,6 @@ TARN = demo_id("shoot/tarn")
 
 class ReviewJourney(BrowserTestCase):
     def test_a_folder_is_brought_in_once_with_pictures_and_sidecars(self):
-        import datetime as dt
-
         page = self.open(f"/shoots/{TARN}/review")
         expect(page.get_by_text("No frames of this shoot yet.")).to_be_visible()
         with tempfile.TemporaryDirectory() as folder:
@@ -65,7 +70,7 @@ class ReviewJourney(BrowserTestCase):
         first = line.locator("figcaption").inner_text().partition(",")[0]
         page.keyboard.press("f")
         expect(line.locator("figcaption")).not_to_contain_text(first)
-        expect(line.get_by_role("button", name=re.compile(f"^{first}.*kept, 3"))).to_have_count(1)
+        expect(line.get_by_role("button", name=re.compile(f"^{first}, kept"))).to_have_count(1)
         self.assertEqual(Frame.objects.get(shoot_id=MATCH, name=first).rating, 3)
         page.keyboard.press("d")
         page.keyboard.press("s")
@@ -76,6 +81,126 @@ class ReviewJourney(BrowserTestCase):
         page.keyboard.press("Control+z")
         expect(page.get_by_role("button", name="Undo")).to_be_disabled()
         self.within(lambda: Frame.objects.get(shoot_id=MATCH, name=first).rating is None)
+
+    def test_a_verdict_with_its_reason_is_timed_and_the_marks_lie_over_a_raw_s_picture(self):
+        self.brought_raws()
+        page = self.open(f"/shoots/{MATCH}/review/{SECOND_HALF}")
+        page.get_by_role("button", name="Look through").click()
+        line = page.get_by_role("region", name=re.compile("^Looking through"))
+        expect(line.locator("figcaption")).to_contain_text("R0.dng")
+        page.keyboard.press("m")
+        expect(line.locator("figcaption")).to_contain_text("marked, yet held")
+        self.assertEqual(line.locator("i.over").count(), 2)
+        page.wait_for_timeout(3500)  # a look at it
+        page.keyboard.press("2")
+        self.within(lambda: Frame.objects.get(name="R0.dng").document["fault"] == "other_subject")
+        self.assertEqual(Frame.objects.get(name="R0.dng").rating, -1)
+        page.keyboard.press("ArrowLeft")
+        expect(line.locator("figcaption")).to_contain_text("passed over, sharp on something else")
+        line.get_by_role("button", name="Close").click()
+        self.within(lambda: Review.objects.filter(document__minutes_by_situation__has_key=str(SECOND_HALF)).exists())
+        expect(page.get_by_label("Culling")).to_have_value(re.compile(r"^0\.\d+"))
+        expect(page.get_by_text(re.compile("^Culling: "))).to_be_visible()
+        card = page.get_by_role("article").filter(has_text="Marks on Alder 24")
+        card.get_by_role("button", name="Accept").click()
+        expect(page.get_by_text(re.compile("Marks on Alder 24.*accepted"))).to_be_visible()
+        body = f"/gear/bodies/{demo_id('body/alder-24')}"
+        page = self.open(body)
+        expect(page.get_by_role("heading", name="Marks before the raw data end")).to_be_visible()
+        page.get_by_role("button", name=re.compile("^Forget ")).click()
+        expect(page.get_by_role("heading", name="Marks before the raw data end")).to_have_count(0)
+
+    def brought_raws(self) -> None:
+        """Six raw files of the second half, their own pictures marked 1.6 EV before the data end."""
+        with tempfile.TemporaryDirectory() as folder:
+            raws(Path(folder), 6)
+            call_command("import_frames", folder, shoot=str(MATCH), previews=True, location=False, stdout=io.StringIO())
+
+    def test_proof_frames_find_their_places_and_are_noted(self):
+        page = self.open(f"/shoots/{MATCH}/review")
+        said = FrameMetadata(
+            taken_at=dt.datetime(2026, 10, 17, 8),
+            exposure_s=1 / 1000,
+            f_number=2.8,
+            iso=800,
+            exposure_program="manual",
+            body_make_model="Alder 24",
+        )
+        picture = cv2.imencode(".jpg", np.full((120, 180, 3), 90, np.uint8))[1].tobytes()
+        files = [{"name": "P1.jpg", "mimeType": "image/jpeg", "buffer": with_exif(picture, said)}]
+        page.get_by_label("Frames", exact=True).set_input_files(files)
+        page.get_by_role("button", name="Proof frames").click()
+        proof = page.get_by_role("region", name="Proof frames")
+        expect(proof.get_by_role("status")).to_contain_text("No frame from")
+        expect(proof.get_by_text("P1.jpg")).to_be_visible()
+        proof.get_by_role("button", name="Note that the cameras stand so").click()
+        expect(proof.get_by_role("button", name="Noted for 1 body: the pre-flight knows it")).to_be_visible()
+        states = [row.document for row in model_of("states").objects.all()]
+        self.assertIn(
+            ("pre_flight", str(demo_id("body/alder-24"))), [(each["source"], each["body_id"]) for each in states]
+        )
+
+    def test_old_frames_tell_habits_that_stand_once_accepted(self):
+        page = self.open(f"/gear/bodies/{demo_id('body/alder-24')}/set-up")
+        page.get_by_role("button", name="How it stands on any day").click()
+        page.get_by_role("button", name="read a folder of old frames").click()
+        expect(page.get_by_text("No frames of this shoot yet.")).to_be_visible()
+        self.within(lambda: self.shoot("Old frames") is not None)
+        shoot = self.shoot("Old frames")
+        picture = cv2.imencode(".jpg", np.full((60, 90, 3), 90, np.uint8))[1].tobytes()
+        with tempfile.TemporaryDirectory() as folder:
+            for day in range(4):
+                for k in range(55):
+                    said = FrameMetadata(
+                        taken_at=dt.datetime(2025, 3 + day, 9, 10, k), exposure_s=1 / 500, f_number=4.0 if k % 3 else 8.0, iso=800, metering="spot",
+                        exposure_program="aperture_priority", body_make_model="Alder 24",
+                    )  # fmt: skip
+                    (Path(folder) / f"O{day}-{k}.jpg").write_bytes(with_exif(picture, said))
+            call_command(
+                "import_frames", folder, shoot=str(shoot), previews=False, location=False, stdout=io.StringIO()
+            )
+        page = self.open(f"/shoots/{shoot}/review")
+        habits = page.get_by_role("region", name="Habits")
+        expect(habits.get_by_role("listitem").filter(has_text="Aperture Moved")).to_contain_text("Have it in the hand")
+        metering = habits.get_by_role("listitem").filter(has_text="Metering")
+        metering.get_by_role("button", name=re.compile("^Let it stand")).click()
+        expect(metering).to_contain_text("It stands in your foundation.")
+        self.within(
+            lambda: any(
+                row.document["settings"].get("metering") == "spot" for row in model_of("foundations").objects.all()
+            )
+        )
+        page.get_by_role("button", name="Undo").click()
+        expect(metering.get_by_role("button", name=re.compile("^Let it stand"))).to_be_visible()
+
+    def shoot(self, title: str):
+        row = next((row for row in model_of("shoots").objects.all() if row.document["title"] == title), None)
+        return row and row.pk
+
+    def test_a_whole_file_is_sent_stopped_gone_on_with_and_deleted(self):
+        page = self.open("/keeping")
+        data = os.urandom(9_000_000)
+        sent: list[str] = []
+
+        def once(route) -> None:
+            sent.append(route.request.url)
+            if len(sent) == 2:
+                route.abort()
+            else:
+                route.continue_()
+
+        page.route("**/api/v1/uploads/*/part", once)
+        page.get_by_label("A whole file").set_input_files(
+            {"name": "bench.dng", "mimeType": "image/dng", "buffer": data}
+        )
+        row = page.get_by_role("row").filter(has_text="bench.dng")
+        expect(row.get_by_role("cell", name="9.0 MB", exact=True)).to_be_visible(timeout=20_000)
+        self.assertEqual(len(sent), 4)  # three parts, one of them twice
+        self.assertEqual(Upload.objects.get().path.read_bytes(), data)
+        row.get_by_role("button", name="Delete bench.dng").click()
+        page.get_by_role("button", name="Delete", exact=True).click()
+        expect(row).to_have_count(0)
+        self.assertFalse(Upload.objects.exists())
 
     def test_advice_changes_the_plan_and_is_taken_back(self):
         played_frames(local_owner())

@@ -4,15 +4,8 @@ from unittest import TestCase
 
 import numpy as np
 
+from tests.core.frames.raws import ramp
 from wide_aperture.core.frames.raw_marks import FULL_BIT, MARKED_BIT, fullest_level, marks_against_raw
-
-
-def ramp(gap_ev: float, *, ends_ev: float = 1.0, noise: float = 0.01, seed: int = 3):
-    """(picture, level) of a frame whose light rises from left to right to ends_ev over the end of the data; marks come gap_ev earlier."""
-    ev = np.linspace(-5, ends_ev, 900)[None, :] + np.random.default_rng(seed).normal(0, noise, (600, 900))
-    level = np.clip(2.0**ev, 0, 1).astype(np.float32)
-    shown = np.where(ev >= -gap_ev, 255, 120).astype(np.uint8)
-    return np.dstack([shown] * 3), level
 
 
 class Ramps(TestCase):

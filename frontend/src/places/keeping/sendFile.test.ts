@@ -59,7 +59,7 @@ describe('a file sent in parts', () => {
     expect(server.data.length).toBe(bytes.length)
   })
   it('tries again after a broken line, and gives up after four', async () => {
-    server.fail = [new TypeError('line'), new Problem(503, 'busy')]
+    server.fail = [new TypeError('line'), new Problem(0, 'no server'), new Problem(503, 'busy')]
     expect((await sendFile(file, sending())).whole).toBe(true)
     begin(0)
     server.fail = Array.from({ length: 4 }, () => new TypeError('line'))

@@ -20,16 +20,16 @@ export async function sendFile(file: File, sending: Sending): Promise<UploadOut>
   let upload = await answered(client.POST('/api/v1/uploads', { body: { name: file.name, size_bytes: file.size, identity: await identityOf(file) } }))
   let failed = 0
   while (!upload.whole && !sending.stopped()) {
-    sending.reached(upload.received)
     try {
+      if (failed) upload = await answered(client.GET('/api/v1/uploads/{upload_id}', { params: { path: { upload_id: upload.id } } }))
+      sending.reached(upload.received)
       upload = await sendPart(upload, file.slice(upload.received, upload.received + PART_BYTES))
       failed = 0
     } catch (error) {
-      const refused = error instanceof Problem && error.status !== 409 && error.status < 500
+      const refused = error instanceof Problem && error.status >= 400 && error.status < 500 && error.status !== 409
       failed += 1
       if (refused || failed >= TRIES) throw error
       await wait(WAIT_MS * 2 ** failed)
-      upload = await answered(client.GET('/api/v1/uploads/{upload_id}', { params: { path: { upload_id: upload.id } } }))
     }
   }
   sending.reached(upload.received)

@@ -1,5 +1,6 @@
 /** A shoot read back: asked for, asked again after every change, with what can be done to it. */
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { AdvisedChange, Fault, FrameSummary, ReviewDocument } from '@/api/types'
@@ -26,6 +27,8 @@ export function useReview(shootId: () => string) {
   async function again(): Promise<void> {
     await queries.invalidateQueries({ queryKey: ['review', shootId()] })
   }
+  /** Verdicts come by the second; the whole shoot is read anew once they pause. */
+  const againSoon = useDebounceFn(again, 600, { maxWait: 4000 })
   async function guarded<T>(work: () => Promise<T>): Promise<T | null> {
     failed.value = ''
     try {
@@ -68,7 +71,7 @@ export function useReview(shootId: () => string) {
     const tell = () => answered(client.POST('/api/v1/frames/change', { body: body as never }))
     await guarded(async () => {
       const { before } = await tell()
-      void again()
+      void againSoon()
       noteDeed({
         label,
         undo: async () =>
