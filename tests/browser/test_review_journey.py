@@ -133,6 +133,8 @@ class ReviewJourney(BrowserTestCase):
         proof = page.get_by_role("region", name="Proof frames")
         expect(proof.get_by_role("status")).to_contain_text("No frame from")
         expect(proof.get_by_text("P1.jpg")).to_be_visible()
+        taller = page.evaluate("document.documentElement.scrollHeight - innerHeight")
+        self.assertLessEqual(taller, 0)  # the columns scroll, the page does not
         proof.get_by_role("button", name="Note that the cameras stand so").click()
         expect(proof.get_by_role("button", name="Noted for 1 body: the pre-flight knows it")).to_be_visible()
         states = [row.document for row in model_of("states").objects.all()]

@@ -5,6 +5,7 @@ from typing import Annotated
 from ninja import Router, Schema
 from pydantic import Field
 
+from wide_aperture.core.craft.figures import practice_table
 from wide_aperture.core.document import Iso, Megapixels, Positive, SensorSideMm
 from wide_aperture.core.documents.body import Body as BodyDocument
 from wide_aperture.core.documents.body import IsoCeilings, proposed_ceilings
@@ -132,3 +133,22 @@ def gear_factory_changes(request: PersonRequest, asked: NewBody) -> object:
 def gear_proposals(request: PersonRequest, asked: NewBody) -> object:
     """What we would set on this body on any day, by the photographer's schools."""
     return list(proposals(asked.body, asked.foundation))
+
+
+class FigureOfPractice(Schema):
+    """A figure plans count with. trade: as the trade has it; unit and why: of the table."""
+
+    name: str
+    trade: float
+    unit: str
+    why: str
+
+
+@gear.get("/figures", response={200: list[FigureOfPractice]}, operation_id="figures_of_practice")
+def figures_of_practice(request: PersonRequest) -> object:
+    """Every figure of practice by its full name."""
+    return [
+        {"name": full, "trade": value, "unit": entry.unit, "why": entry.why}
+        for entry in practice_table().values()
+        for full, value in entry.flat().items()
+    ]

@@ -831,6 +831,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gear/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Figures Of Practice
+         * @description Every figure of practice by its full name.
+         */
+        get: operations["figures_of_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/gear/foundation-file": {
         parameters: {
             query?: never;
@@ -5789,6 +5809,20 @@ export interface components {
             /** Name */
             name: string;
             own: components["schemas"]["OwnFigure"];
+        };
+        /**
+         * FigureOfPractice
+         * @description A figure plans count with. trade: as the trade has it; unit and why: of the table.
+         */
+        FigureOfPractice: {
+            /** Name */
+            name: string;
+            /** Trade */
+            trade: number;
+            /** Unit */
+            unit: string;
+            /** Why */
+            why: string;
         };
         /**
          * FigureUsed
@@ -14985,6 +15019,7 @@ export type FieldNote = components['schemas']['FieldNote'];
 export type FieldNotePage = components['schemas']['FieldNotePage'];
 export type FieldsBefore = components['schemas']['FieldsBefore'];
 export type FigureChange = components['schemas']['FigureChange'];
+export type FigureOfPractice = components['schemas']['FigureOfPractice'];
 export type FigureUsed = components['schemas']['FigureUsed'];
 export type FileAnswer = components['schemas']['FileAnswer'];
 export type FinderItem = components['schemas']['FinderItem'];
@@ -20118,6 +20153,58 @@ export interface operations {
                 };
             };
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    figures_of_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureOfPractice"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -24,6 +24,7 @@ defineProps<{
 }
 
 section {
+  position: relative; /* what is hidden from eyes in it stays in it, and lengthens no page */
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 8px;

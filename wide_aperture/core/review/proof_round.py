@@ -104,9 +104,10 @@ def proof_round(places: Sequence[ProofPlace], frames: Sequence[ProofFrame]) -> P
         for part in ("as_planned", "differ", "unseen")
     )
     without = [f"{each.label} of {each.body}" for each in proven if each.proof is None]
-    sentence = counted(right, wrong, unseen) if len(without) < len(proven) else "No frame proves anything yet."
-    if without:
-        sentence += f" No frame from {wording.listed(without)}."
+    if len(without) == len(proven):
+        sentence = "No frame proves anything yet."
+    else:
+        sentence = counted(right, wrong, unseen) + (f" No frame from {wording.listed(without)}." if without else "")
     return ProofRound(places=tuple(proven), as_planned=right, differ=wrong, unseen=unseen, sentence=sentence)
 
 
