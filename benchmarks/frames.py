@@ -12,6 +12,7 @@ import time
 from pathlib import Path
 
 from benchmarks.figures import report
+from wide_aperture.core.frames.identity import HEAD, TAIL
 from wide_aperture.core.frames.metadata import FrameMetadata
 from wide_aperture.core.frames.write import with_exif
 from wide_aperture.demo.ids import demo_id
@@ -41,7 +42,7 @@ def main() -> None:
 
 
 def _files(folder: Path) -> list[str]:
-    """Files of a camera's size: sparse behind their heads, as no reader looks there."""
+    """Files of a camera's size: what a reader looks at is there, between head and tail they are holes."""
     import datetime as dt
 
     import cv2
@@ -54,12 +55,15 @@ def _files(folder: Path) -> list[str]:
         exposure_s=1 / 1000, f_number=2.8, iso=1600, focal_mm=300, exposure_program="manual", metering="spot", body_make_model="Alder 24",
         lens_model="300 mm f/2.8", body_serial="A-1", white_balance="auto", compensation_ev=0.0, flash_fired=False, orientation=1,
     )  # fmt: skip
-    names = []
+    names, data = [], random.Random(1).randbytes(HEAD)
     for k in range(FILES):
         taken = dt.datetime(2026, 11, 7, 8) + dt.timedelta(seconds=k)
         path = folder / f"E{k:05}.jpg"
-        path.write_bytes(with_exif(picture, said.model_copy(update={"taken_at": taken, "subsecond_ms": k % 1000})))
-        os.truncate(path, FILE_BYTES)
+        head = with_exif(picture, said.model_copy(update={"taken_at": taken, "subsecond_ms": k % 1000}))
+        with path.open("wb") as file:
+            file.write(head + data[len(head) : HEAD])
+            file.seek(FILE_BYTES - TAIL)
+            file.write(data[:TAIL])
         names.append(str(path))
     return names
 
