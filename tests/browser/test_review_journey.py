@@ -110,10 +110,10 @@ class ReviewJourney(BrowserTestCase):
         page.get_by_role("button", name=re.compile("^Forget ")).click()
         expect(page.get_by_role("heading", name="Marks before the raw data end")).to_have_count(0)
 
-    def brought_raws(self) -> None:
+    def brought_raws(self, later: dt.timedelta = dt.timedelta()) -> None:
         """Six raw files of the second half, their own pictures marked 1.6 EV before the data end."""
         with tempfile.TemporaryDirectory() as folder:
-            raws(Path(folder), 6)
+            raws(Path(folder), 6, later=later)
             call_command("import_frames", folder, shoot=str(MATCH), previews=True, location=False, stdout=io.StringIO())
 
     def test_proof_frames_find_their_places_and_are_noted(self):
@@ -178,6 +178,20 @@ class ReviewJourney(BrowserTestCase):
     def shoot(self, title: str):
         row = next((row for row in model_of("shoots").objects.all() if row.document["title"] == title), None)
         return row and row.pk
+
+    def test_frames_that_fit_nowhere_are_put_where_they_belong_and_back(self):
+        self.brought_raws(dt.timedelta(hours=5))
+        page = self.open(f"/shoots/{MATCH}/review")
+        expect(page.get_by_text("No frame fits a situation of this shoot.")).to_be_visible()
+        page.get_by_role("button", name="put them where they belong").click()
+        line = page.get_by_role("region", name="Frames that fit no situation")
+        expect(line.get_by_role("listitem")).to_have_count(6)
+        line.get_by_label("Belongs to").select_option("Second half, floodlights")
+        expect(page.get_by_role("heading", level=1, name="Second half, floodlights")).to_be_visible()
+        self.within(lambda: Frame.objects.get(name="R0.dng").document["situation_id"] == str(SECOND_HALF))
+        page.get_by_role("button", name="Undo").click()
+        self.within(lambda: Frame.objects.get(name="R0.dng").document["situation_id"] is None)
+        expect(page.get_by_text("No frame fits a situation of this shoot.")).to_be_visible()
 
     def test_a_whole_file_is_sent_stopped_gone_on_with_and_deleted(self):
         page = self.open("/keeping")

@@ -12625,6 +12625,11 @@ export interface components {
             situations: components["schemas"]["SituationReview"][];
             /** Unassigned */
             unassigned: number;
+            /**
+             * Unassigned Ids
+             * @default []
+             */
+            unassigned_ids: string[];
             /** Unplanned */
             unplanned: components["schemas"]["Unplanned"][];
             /** Without Time */

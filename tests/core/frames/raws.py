@@ -18,13 +18,13 @@ def ramp(gap_ev: float, *, ends_ev: float = 1.0, noise: float = 0.01, seed: int 
     return np.dstack([shown] * 3), level
 
 
-def raws(folder: Path, count: int, *, gap_ev: float = 1.6) -> None:
+def raws(folder: Path, count: int, *, gap_ev: float = 1.6, later: dt.timedelta = dt.timedelta()) -> None:
     """Files of the demo match's second half, a minute apart, whose pictures are marked so much before the data end."""
     for k in range(count):
         picture, level = ramp(gap_ev, seed=k)
         mosaic = np.repeat(np.repeat(np.rint(level[::3, ::3] * 4095).astype(np.uint16), 2, axis=0), 2, axis=1)
         said = FrameMetadata(
-            taken_at=dt.datetime(2026, 10, 17, 18, 30 + k),
+            taken_at=dt.datetime(2026, 10, 17, 18, 30 + k) + later,
             exposure_s=1 / 500,
             f_number=4.0,
             iso=800,

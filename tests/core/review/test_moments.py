@@ -11,6 +11,7 @@ from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.review.assign import bursts
 from wide_aperture.core.review.home import home_ev, noise_stops
 from wide_aperture.core.review.moments import missed, missed_said
+from wide_aperture.core.review.places import other_places
 from wide_aperture.core.review.read import read
 from wide_aperture.core.review.shoot import review_shoot
 from wide_aperture.core.review.table import FrameTable, table_of
@@ -102,3 +103,23 @@ class AtHome(TestCase):
             table(play(self.shoot, [Player(self.given)], Day(), 1, 60)), [self.given], midnight(self.shoot)
         )
         self.assertNotIn("home", {each.code for each in plain.situations[0].noticed})
+
+
+class OtherPlaces(TestCase):
+    def test_frames_left_in_the_place_before_are_told_with_its_name_and_no_others(self):
+        shoot, given = asked("cup-final", 1, 2)
+        first, second = (Player(each) for each in given)
+        frames = play(shoot, [second], Day(), 1, 80)
+        before = play(shoot, [first], Day(), 1, 20)[0].said
+        left = [
+            f.model_copy(update={"said": before.model_copy(update={"taken_at": f.said.taken_at, "subsecond_ms": f.said.subsecond_ms, "focal_mm": f.said.focal_mm})})
+            if k < 12
+            else f
+            for k, f in enumerate(frames)
+        ]  # fmt: skip
+        reads = [read(each, table(left)) for each in given]
+        (told,) = other_places(reads[1], reads)
+        self.assertEqual((told.frames, len(told.ids)), (12, 12))
+        self.assertIn("First half", told.sentence)
+        plain = [read(given[1], table(frames))]
+        self.assertEqual(list(other_places(plain[0], [reads[0], *plain])), [])

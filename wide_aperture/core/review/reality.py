@@ -23,6 +23,7 @@ from wide_aperture.core.review.home import home_ev, home_said
 from wide_aperture.core.review.kept import By, KeepRate, keep_rates, rate
 from wide_aperture.core.review.moments import missed, missed_said
 from wide_aperture.core.review.noticed import Noticed, noticed
+from wide_aperture.core.review.places import other_places
 from wide_aperture.core.review.read import Read
 from wide_aperture.core.review.seen import stands
 from wide_aperture.core.review.table import Floats, FrameTable, Words, seconds_of
@@ -109,8 +110,8 @@ class SituationReview(Document):
     noticed: tuple[Noticed, ...]
 
 
-def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
-    """What there is to see of a situation."""
+def review(made: Read, midnight: dt.datetime | None, others: Sequence[Read] = ()) -> SituationReview:
+    """What there is to see of a situation. others: the shoot's situations, whose storage places its frames may come from."""
     frames, situation = made.frames, made.given.situation
     kept = frames.kept
     known = ~np.isnan(kept)
@@ -138,7 +139,7 @@ def review(made: Read, midnight: dt.datetime | None) -> SituationReview:
             MissedThere(at_min=round((hole.at_s - _begins_s(frames, midnight)) / 60, 2), frames=hole.frames, cause=hole.cause, after=hole.after)
             for hole in holes[:MOST_HOLES]
         ),
-        noticed=(*noticed(made), *(each for each in said if each is not None)),
+        noticed=(*noticed(made), *other_places(made, others), *(each for each in said if each is not None)),
     )  # fmt: skip
 
 

@@ -23,6 +23,8 @@ from wide_aperture.core.review.reality import SituationReview, by_situation, rev
 from wide_aperture.core.review.table import FrameTable
 from wide_aperture.core.review.zones import ZoneShift, zone_shifts
 
+MOST_LISTED = 200
+
 
 class Unplanned(Spoken):
     """A situation whose frames have no plan to be compared with."""
@@ -39,6 +41,7 @@ class ShootReview(Document):
     judged: int
     kept: int
     unassigned: int
+    unassigned_ids: tuple[str, ...] = ()
     without_time: int
     bodies: tuple[str, ...]
     clocks: tuple[ClockOffset, ...]
@@ -101,12 +104,13 @@ def review_shoot(
         judged=int((kept == kept).sum()),
         kept=int((kept == 1).sum()),
         unassigned=len(groups.get(None, ())),
+        unassigned_ids=tuple(right.ids[groups[None]][:MOST_LISTED]) if None in groups else (),
         without_time=int((right.at_s != right.at_s).sum()),
         bodies=tuple(bodies_of(right)),
         clocks=clock_offsets(frames),
         zones=zone_shifts(right, spans_of(planned), midnight),
         ahead_s=dict(ahead_s or {}),
-        situations=tuple(review(each, midnight) for each in reads),
+        situations=tuple(review(each, midnight, reads) for each in reads),
         unplanned=tuple(unplanned),
         figures=figures,
         gaps=gaps,

@@ -20,6 +20,16 @@ function said(frame: FrameSummary): string {
   const values = [exposure_s ? shutterText(exposure_s) : '', f_number ? apertureText(f_number) : '', iso ? `ISO ${isoText(iso)}` : '']
   return [frame.name, ...values.filter(Boolean), word(frame)].filter(Boolean).join(', ')
 }
+/** What was measured on the small picture, at the size of the file: how wide edges are, how much is at white. */
+function measured(frame: FrameSummary): string {
+  const { measures, said } = frame
+  if (!measures) return ''
+  const PREVIEW_PX = 640
+  const edge = said.width_px && measures.sharpness > 0 ? Math.max(said.width_px / PREVIEW_PX, 1) / measures.sharpness : null
+  const parts = [edge ? `edges ${edge.toFixed(edge < 10 ? 1 : 0)} px wide` : '', measures.burnt >= 0.001 ? `${percent(measures.burnt)} at white` : '']
+  const found = parts.filter(Boolean).join(', ')
+  return found && ` · ${found}`
+}
 function atHome(ev: number | null | undefined): string {
   if (ev == null || Math.abs(ev) < WORTH_EV) return ''
   const noise = `${(Math.abs(ev) / 2).toFixed(1)} stop ${ev < 0 ? 'less' : 'more'} noise`
@@ -39,7 +49,7 @@ function atHome(ev: number | null | undefined): string {
       </div>
       <div v-else class="blank">No picture of this frame was brought.</div>
       <figcaption>
-        {{ said(frame) }}{{ atHome(homeOf.get(frame.id)) }}
+        {{ said(frame) }}{{ measured(frame) }}{{ atHome(homeOf.get(frame.id)) }}
         <template v-if="marked && frame.marks">
           · <span class="swatch"></span> marked {{ percent(frame.marks.marked) }} · <span class="swatch full"></span> data end
           {{ percent(frame.marks.full) }} · marked, yet held {{ percent(frame.marks.held) }}

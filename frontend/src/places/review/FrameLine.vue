@@ -3,13 +3,22 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Fault, FrameSummary } from '@/api/types'
 import { useShortcuts } from '@/shared/shortcuts'
+import BelongsTo from './BelongsTo.vue'
+import { nextBurstFrom } from './bursts'
 import FrameLarge from './FrameLarge.vue'
 import { FAULTS } from './useLooking'
 
-const props = defineProps<{ frames: FrameSummary[]; title: string; homeOf: Map<string, number | null>; further?: boolean }>()
+const props = defineProps<{
+  frames: FrameSummary[]
+  title: string
+  homeOf: Map<string, number | null>
+  situations: readonly { id: string; title: string }[]
+  further?: boolean
+}>()
 const emit = defineEmits<{
   judge: [id: string, rating: number | null, fault: Fault | null]
   worked: []
+  move: [ids: string[], to: string | null | 'none', label: string]
   prove: [id: string]
   further: []
   close: []
@@ -30,23 +39,13 @@ const shown = computed(() =>
   [now.value, beside.value === null ? null : props.frames[beside.value]].filter((each): each is FrameSummary => each != null),
 )
 const compared = computed(() => shown.value.some((frame) => frame.marks))
-const SECONDS_APART = 1.2
-
-function secondsOf(frame: FrameSummary): number {
-  return frame.said.taken_at ? Date.parse(`${frame.said.taken_at}Z`) / 1000 + (frame.said.subsecond_ms ?? 0) / 1000 : 0
-}
 async function go(to: number): Promise<void> {
   emit('worked')
   at.value = Math.min(Math.max(to, 0), props.frames.length - 1)
   await nextTick()
   list.value?.querySelector('[aria-current="true"]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
 }
-/** The first frame of the next burst. */
-function nextBurst(): void {
-  for (let k = at.value + 1; k < props.frames.length; k += 1)
-    if (secondsOf(props.frames[k]!) - secondsOf(props.frames[k - 1]!) > SECONDS_APART) return void go(k)
-  void go(props.frames.length - 1)
-}
+const nextBurst = (): void => void go(nextBurstFrom(props.frames, at.value))
 function judge(rating: number | null, fault: Fault | null = null): void {
   if (!now.value) return
   emit('judge', now.value.id, rating, fault)
@@ -99,6 +98,7 @@ useShortcuts([
       <button class="link" @click="nextBurst">Next burst</button>
       <button v-if="compared" class="link" :aria-pressed="marked" @click="marked = !marked">Marks against the raw data</button>
       <button class="link" @click="emit('prove', now.id)">Against the plan</button>
+      <BelongsTo :frame="now" :frames="frames" :situations="situations" @move="(ids, to, label) => emit('move', ids, to, label)" />
     </p>
   </section>
 </template>

@@ -3,8 +3,8 @@
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { SituationReview } from '@/api/types'
+import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import ConfirmLink from '@/shared/ConfirmLink.vue'
-import { evText, isoText, shutterText } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
 import TwoColumns from '@/shared/TwoColumns.vue'
 import WhileOpening from '@/shared/WhileOpening.vue'
@@ -18,7 +18,7 @@ import ProofLine from './ProofLine.vue'
 import ProofRoundPanel from './ProofRoundPanel.vue'
 import RatesTable from './RatesTable.vue'
 import ReviewSide from './ReviewSide.vue'
-import TimeChart from './TimeChart.vue'
+import SituationCharts from './SituationCharts.vue'
 import { useLooking } from './useLooking'
 import { useReview } from './useReview'
 
@@ -47,12 +47,15 @@ watch(
     looking.close()
   },
 )
-const ISO_TICKS = [50, 100, 200, 400, 800, 1600, 3200, 6400, 12800, 25600, 51200, 102400]
-const SHUTTER_TICKS = [16, 4, 1, 1 / 4, 1 / 15, 1 / 30, 1 / 60, 1 / 125, 1 / 250, 1 / 500, 1 / 1000, 1 / 2000, 1 / 4000, 1 / 8000]
-const EV_TICKS = Array.from({ length: 40 }, (_, k) => k - 10)
-const limitsOf = (axis: string) =>
-  (shown.value?.limits ?? []).filter((limit) => limit.axis === axis).map((limit) => ({ ...limit, own: limit.whose === 'yours' }))
-
+void loadKind('situations').catch(() => undefined)
+const entries = useEntries('situations')
+/** Every situation of the shoot, those without frames too: a frame can be put into each. */
+const situationNames = computed(() =>
+  entries.value.flatMap((entry) => {
+    const planned = currentOf(entry)
+    return planned?.shoot_id === props.shootId ? [{ id: planned.situation.id, title: planned.situation.title }] : []
+  }),
+)
 const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
 const headline = computed(() => {
   const each = shown.value
@@ -103,8 +106,23 @@ useShortcuts([
     <p v-if="found.unassigned" class="boxed cost">
       {{ found.unassigned }} of {{ found.frames }} frames fit no situation: they were taken at other times, or by a clock that is wrong.
       {{ found.without_time ? `${found.without_time} say no time at all.` : '' }}
-      Give the situations their hours in the plan, or set a clock right below.
+      Give the situations their hours in the plan, set a clock right, or
+      <button class="link" @click="looking.these(found.unassigned_ids ?? [], 'Frames that fit no situation')">put them where they belong</button>
     </p>
+    <FrameLine
+      v-if="lookedAt && review.named.value.length"
+      :frames="review.named.value"
+      :title="lookedAt"
+      :home-of="looking.homeOf.value"
+      :situations="situationNames"
+      :further="looking.further.value !== null"
+      @judge="looking.judge"
+      @worked="looking.worked"
+      @move="looking.move"
+      @prove="(id) => (proven = id)"
+      @further="looking.further.value !== null && looking.through(looking.further.value)"
+      @close="looking.close" />
+    <ProofLine v-if="proven && shown" :shoot-id="shootId" :situation-id="shown.situation_id" :frame-id="proven" @close="proven = ''" />
     <template v-if="shown">
       <div class="head">
         <h1>{{ shown.title }}</h1>
@@ -112,55 +130,7 @@ useShortcuts([
         <button class="link" @click="looking.through()">Look through</button>
         <RouterLink :to="`/shoots/${shootId}/plan/${shown.situation_id}`">To the plan</RouterLink>
       </div>
-      <FrameLine
-        v-if="lookedAt && review.named.value.length"
-        :frames="review.named.value"
-        :title="lookedAt"
-        :home-of="looking.homeOf.value"
-        :further="looking.further.value !== null"
-        @judge="looking.judge"
-        @worked="looking.worked"
-        @prove="(id) => (proven = id)"
-        @further="looking.further.value !== null && looking.through(looking.further.value)"
-        @close="looking.close" />
-      <ProofLine v-if="proven" :shoot-id="shootId" :situation-id="shown.situation_id" :frame-id="proven" @close="proven = ''" />
-      <TimeChart
-        name="Shutter"
-        falls
-        :values="shown.points.shutter_s"
-        :at="shown.points.at_min"
-        :kept="shown.points.kept"
-        log
-        :say="shutterText"
-        :ticks="SHUTTER_TICKS"
-        :shaded="limitsOf('shutter_s')"
-        :holes="shown.missed"
-        :chosen="chosen"
-        @hole="(id) => looking.these([id], 'The frame after a hole in a burst')"
-        @open="looking.around" />
-      <TimeChart
-        name="ISO"
-        :values="shown.points.iso"
-        :at="shown.points.at_min"
-        :kept="shown.points.kept"
-        log
-        :say="isoText"
-        :ticks="ISO_TICKS"
-        :shaded="limitsOf('iso')"
-        :chosen="chosen"
-        @open="looking.around" />
-      <TimeChart
-        name="Light, EV at ISO 100"
-        :values="shown.points.light_ev"
-        :at="shown.points.at_min"
-        :kept="shown.points.kept"
-        :log="false"
-        :say="evText"
-        :ticks="EV_TICKS"
-        :band="shown.light_planned"
-        :chosen="chosen"
-        axis
-        @open="looking.around" />
+      <SituationCharts :of="shown" :chosen="chosen" @open="looking.around" @hole="(id) => looking.these([id], 'The frame after a hole in a burst')" />
       <p v-if="shown.thinned" class="soft">{{ shown.thinned }} frames that were not kept are left out of the drawing.</p>
       <BurstBars v-if="(shown.rates.place?.length ?? 0) > 1" :rates="shown.rates.place!" />
       <RatesTable :rates="shown.rates" />

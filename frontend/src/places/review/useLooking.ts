@@ -56,6 +56,14 @@ export function useLooking(review: ReturnType<typeof useReview>, shown: Ref<Situ
     await review.change([id], { rating, fault }, label)
     review.named.value = review.named.value.map((frame) => (frame.id === id ? { ...frame, rating, fault } : frame))
   }
+  /** Puts frames into a situation, into none, or back to where they are found to belong. */
+  async function move(ids: string[], to: string | null | 'none', label: string): Promise<void> {
+    clock.worked()
+    const situation_id = to === 'none' ? null : to
+    await review.change(ids, { situation_id, apart: to === 'none' }, label)
+    const moved = new Set(ids)
+    review.named.value = review.named.value.map((frame) => (moved.has(frame.id) ? { ...frame, situation_id } : frame))
+  }
   /** What the looking took is added to the situation's minutes of culling. */
   function keepTime(): void {
     const minutes = clock.take()
@@ -74,5 +82,5 @@ export function useLooking(review: ReturnType<typeof useReview>, shown: Ref<Situ
     const { ids, home_ev } = shown.value?.points ?? { ids: [], home_ev: [] }
     return new Map(ids.map((id, k) => [id, home_ev[k] ?? null]))
   })
-  return { title, chosen, further, homeOf, close, around, through, these, judge, worked: () => clock.worked() }
+  return { title, chosen, further, homeOf, close, around, through, these, judge, move, worked: () => clock.worked() }
 }
