@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import json
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 from uuid import UUID
@@ -13,7 +14,8 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from wide_aperture.core.frames.frame import Frame as FrameDocument
-from wide_aperture.frames.models import Frame, Preview, columns_of, owned_shoot
+from wide_aperture.frames.models import COLUMNS, Frame, Preview, columns_of, owned_shoot
+from wide_aperture.store.many import insert_many
 from wide_aperture.store.models import Revision
 from wide_aperture.store.services import Precondition, get_row, put_row, write_next
 
@@ -43,16 +45,32 @@ def take_frames(arrived: Sequence[Arrived], *, owner: User) -> int:
     there = {row.pk: row for row in Frame.objects.filter(pk__in=unique, owner=owner)}
     now = timezone.now()
     new = [
-        Frame(
-            id=document.id, owner=owner, revision=1, document=document.model_dump(mode="json"), created_at=now, updated_at=now,
-            has_preview=preview is not None, **columns_of(document),
-        )
-        for document, preview, _ in unique.values()
-        if document.id not in there
-    ]  # fmt: skip
-    Frame.objects.bulk_create(new)
-    Revision.objects.bulk_create(
-        Revision(kind=Frame.kind(), row_id=row.pk, number=1, document=row.document) for row in new
+        (each, json.dumps(each.document.model_dump(mode="json")))
+        for each in unique.values()
+        if each.document.id not in there
+    ]
+    insert_many(
+        Frame,
+        ("id", "owner", "revision", "document", "created_at", "updated_at", "deleted_at", "has_preview", *COLUMNS),
+        (
+            (
+                each.document.id,
+                owner.pk,
+                1,
+                written,
+                now,
+                now,
+                None,
+                each.preview is not None,
+                *columns_of(each.document).values(),
+            )
+            for each, written in new
+        ),
+    )
+    insert_many(
+        Revision,
+        ("kind", "row_id", "number", "document", "deleted", "written_at"),
+        ((Frame.kind(), each.document.id, 1, written, False, now) for each, written in new),
     )
     back = [row for row in there.values() if row.is_deleted]
     for row in back:

@@ -69,8 +69,11 @@ def words_of(document: core_frame.Frame) -> str:
     return " ".join(part for part in parts if part).lower()
 
 
+COLUMNS = ("shoot_id", "digest", "name", "words", "taken_at", "rating")
+
+
 def columns_of(document: core_frame.Frame) -> dict[str, Any]:
-    """What stands beside a frame's document. taken_at: the camera's clock, written as if it were UTC."""
+    """What stands beside a frame's document, in the order of COLUMNS. taken_at: the camera's clock, written as if it were UTC."""
     taken = document.said.taken_at
     return {
         "shoot_id": document.shoot_id,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import stat
 from collections.abc import Iterator
 from pathlib import Path
 from uuid import UUID
@@ -45,9 +46,11 @@ def _plain(name: str) -> str:
 
 def _sidecars(path: Path) -> Iterator[bytes]:
     """Bytes of an XMP file of the same name, with or without the picture's own ending."""
-    for beside in (path.with_suffix(SIDECAR), path.with_name(path.name + SIDECAR)):
+    plain = str(path)
+    for beside in (os.path.splitext(plain)[0] + SIDECAR, plain + SIDECAR):
         try:
-            if beside.is_file() and beside.stat().st_size <= MOST_SIDECAR_BYTES:
-                yield beside.read_bytes()
+            found = os.stat(beside)
+            if stat.S_ISREG(found.st_mode) and found.st_size <= MOST_SIDECAR_BYTES:
+                yield Path(beside).read_bytes()
         except OSError:
             continue

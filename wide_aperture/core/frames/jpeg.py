@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from wide_aperture.core.frames.source import Part, Source
+from wide_aperture.core.frames.source import Held, Source
 
 MOST_SEGMENTS = 400
 EXIF_HEAD = b"Exif\0\0"
@@ -22,7 +22,7 @@ FRAMES = {*range(0xC0, 0xD0)} - {0xC4, 0xC8, 0xCC}  # but tables and the arithme
 class Jpeg:
     """exif: the TIFF block; xmp: the packet."""
 
-    exif: Part | None = None
+    exif: Source | None = None
     xmp: bytes | None = None
     width_px: int | None = None
     height_px: int | None = None
@@ -35,7 +35,7 @@ def read_jpeg(source: Source, begin: int = 0) -> Jpeg:
         if marker == APP1:
             head = source.read(at, len(XMP_HEAD))
             if head.startswith(EXIF_HEAD) and found.exif is None:
-                found.exif = Part(source, at + len(EXIF_HEAD), size - len(EXIF_HEAD))
+                found.exif = Held(source.read(at + len(EXIF_HEAD), size - len(EXIF_HEAD)))
             elif head == XMP_HEAD and found.xmp is None:
                 found.xmp = source.read(at + len(XMP_HEAD), size - len(XMP_HEAD))
         elif marker in FRAMES:

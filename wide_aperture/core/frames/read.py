@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import math
 import os
+import re
 from collections.abc import Mapping
 from typing import Any
 
@@ -150,6 +151,9 @@ def _meaning(tags: Tags, packet: Packet, size: tuple[int, int] | None, location:
     return FrameMetadata(**found)
 
 
+WHEN = re.compile(r"(\d{4}):(\d{1,2}):(\d{1,2}) (\d{1,2}):(\d{1,2}):(\d{1,2})", re.ASCII)
+
+
 def _whole(value: float | None) -> int:
     return -1 if value is None else int(value)
 
@@ -195,8 +199,12 @@ def _taken(text: Any) -> tuple[dt.datetime | None, int | None]:
     for which, tag in enumerate((0x9003, 0x9004, 0x0132)):
         said = text(tag)
         if said:
+            parts = WHEN.match(said)
+            if parts is None:
+                continue
             try:
-                return dt.datetime.strptime(said[:19], "%Y:%m:%d %H:%M:%S"), which
+                year, month, day, hour, minute, second = map(int, parts.groups())
+                return dt.datetime(year, month, day, hour, minute, second), which
             except ValueError:
                 continue
     return None, None

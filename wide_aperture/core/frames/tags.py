@@ -48,7 +48,15 @@ class Tags:
 
     def number(self, entry: Entry | None) -> float | None:
         """The first number of a tag; None for text, and for a fraction over nought."""
-        return next(iter(self.numbers(entry)), None)
+        if entry is None or not entry.count or entry.type in TEXTS or entry.type not in TYPES:
+            return None
+        size, code = TYPES[entry.type]
+        if len(entry.raw) < size:
+            return None
+        parts = struct.unpack_from(self.order + code, entry.raw)
+        if entry.type in FRACTIONS:
+            return parts[0] / parts[1] if parts[1] else None
+        return float(parts[0])
 
     def numbers(self, entry: Entry | None) -> list[float]:
         """All numbers of a tag, up to the first that is none."""
@@ -75,8 +83,9 @@ class Tags:
             said = raw.decode("utf-8")
         except UnicodeDecodeError:
             said = raw.decode("latin-1")
-        said = "".join(each for each in said if each.isprintable()).strip()
-        return said or None
+        if not said.isprintable():
+            said = "".join(each for each in said if each.isprintable())
+        return said.strip() or None
 
 
 def read_tags(source: Source, begin: int = 0) -> Tags | None:
