@@ -18,7 +18,7 @@ from wide_aperture.core.frames.write import with_exif
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.served import PROJECT, DemoServer
 
-FILES, FILE_BYTES, ROUNDS = 5000, 6_000_000, 3
+FILES, FILE_BYTES, ROUNDS = 20_000, 6_000_000, 3
 COMPARED = 300  # by the other tool: it takes ten times as long
 REVIEWED, ASKED = 10_000, 7
 SHOOT = demo_id("shoot/estuary")

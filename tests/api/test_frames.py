@@ -569,7 +569,7 @@ class Jobs(WorkTestCase):
         )  # its own looks are no news
 
     def test_it_stops_between_batches_and_goes_on_without_doubles(self):
-        with tempfile.TemporaryDirectory() as folder, mock.patch("wide_aperture.frames.import_folder.MOST_AT_ONCE", 2):
+        with tempfile.TemporaryDirectory() as folder, mock.patch("wide_aperture.frames.import_folder.HEADS_AT_ONCE", 2):
             for k in range(7):
                 (Path(folder) / f"A{k}.jpg").write_bytes(a_jpeg(k))
             calls = []

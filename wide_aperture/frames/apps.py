@@ -6,8 +6,7 @@ class FramesConfig(AppConfig):
     label = "frames"
 
     def ready(self) -> None:
-        from wide_aperture.frames import import_folder, play
         from wide_aperture.jobs.work import register
 
-        register("import", import_folder.carry_out)
-        register("play", play.carry_out)
+        register("import", "wide_aperture.frames.import_folder.carry_out")
+        register("play", "wide_aperture.frames.play.carry_out")

@@ -17,6 +17,7 @@ from wide_aperture.frames.reader import Reader
 from wide_aperture.jobs.work import Under
 
 MOST_FILES, DEEPEST = 200_000, 20
+HEADS_AT_ONCE = 500  # files of which no picture is made: they go by quickly
 MOST_REFUSALS = 500
 
 
@@ -58,16 +59,17 @@ def carry_out(job: Under) -> dict[str, Any]:
     done = int(job.checkpoint.get("done", 0))
     report = {"new": 0, "known": 0, "refused": 0, "reasons": [], **job.checkpoint.get("report", {})}
     job.reached(done, len(listed), {"done": done, "report": report})
-    wants = bool(job.asked.get("location"))
+    wants, pictures = bool(job.asked.get("location")), bool(job.asked.get("previews", True))
+    size = MOST_AT_ONCE if pictures else HEADS_AT_ONCE
     with (
-        Previews(wanted=bool(job.asked.get("previews", True))) as previews,
+        Previews(wanted=pictures) as previews,
         Reader(shoot_id, folder, location=wants, files=len(listed) - done) as reader,
     ):
-        batch = listed[done : done + MOST_AT_ONCE]
+        batch = listed[done : done + size]
         reader.ask([name for name, _ in batch])
         while batch:
             found = reader.answers()
-            following = listed[done + len(batch) : done + len(batch) + MOST_AT_ONCE]
+            following = listed[done + len(batch) : done + len(batch) + size]
             reader.ask([name for name, _ in following])
             arrived: list[Arrived] = []
             refused: list[list[str]] = []

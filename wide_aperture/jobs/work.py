@@ -19,6 +19,7 @@ from django.contrib.auth.models import User
 from django.db import connection, transaction
 from django.db.models import F, Q
 from django.utils import timezone
+from django.utils.module_loading import import_string
 
 from wide_aperture.core.errors import DomainError
 from wide_aperture.jobs.models import Job
@@ -54,11 +55,11 @@ class Under:
 
 
 Kind = Callable[[Under], dict[str, Any]]
-_kinds: dict[str, Kind] = {}
+_kinds: dict[str, str] = {}
 
 
-def register(kind: str, carry_out: Kind) -> None:
-    """Make a kind of job known. It gets the job and returns its report."""
+def register(kind: str, carry_out: str) -> None:
+    """Name what carries out a kind of job, as module.function: it gets the job, returns its report, and is loaded for its first job."""
     _kinds[kind] = carry_out
 
 
@@ -110,7 +111,8 @@ def work_on(job_id: UUID, *, now: Callable[[], dt.datetime] = timezone.now) -> s
     heart = threading.Thread(target=_beat, args=(job_id, worker, beating), daemon=True)
     heart.start()
     try:
-        report = _kinds[row.kind](Under(row, worker))
+        carry_out: Kind = import_string(_kinds[row.kind])
+        report = carry_out(Under(row, worker))
         return _ended(row, worker, "done", report=report)
     except StoppedError:
         return _stopped(row, worker)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import sys
 import threading
 import time
@@ -36,6 +37,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         owner = local_owner()
         shoot_id, title = shoot_named(str(options["shoot"]), owner)
+        gc.freeze()  # what the program is made of stays until its end: no need to look through it again
         folder = str(Path(options["folder"]).expanduser().resolve())
         asked = {"folder": folder, "location": options["location"], "previews": options["previews"]}
         row = _unfinished(owner, shoot_id, asked) or Job.objects.create(
