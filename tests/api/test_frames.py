@@ -19,6 +19,7 @@ import numpy as np
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import call_command
 from django.core.management.base import CommandError
+from django.db import connection
 from django.test import override_settings
 from hypothesis import given
 from hypothesis import strategies as st
@@ -29,9 +30,11 @@ from tests.core.frames import corpus
 from tests.core.frames.raws import raws
 from tests.demo import played_frames
 from wide_aperture.core.frames import identity, read_metadata
+from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.write import xmp_packet
+from wide_aperture.core.review.table import seconds_of
 from wide_aperture.demo.ids import demo_id
-from wide_aperture.frames import reader
+from wide_aperture.frames import reader, reviewing
 from wide_aperture.frames.keep import remove_frames
 from wide_aperture.frames.models import Frame, Preview, Review
 from wide_aperture.frames.previews import NOTHING, Previews
@@ -479,6 +482,43 @@ KINDS = {
     "T.tif": corpus.block({0x0110: "Alder 24"}, {0x8827: 400}),
     "H.heic": corpus.heif(corpus.block({0x0110: "Alder 24"}, {0x8827: 400})),
 }
+
+
+class Columns(FrameTestCase):
+    def test_they_hold_what_the_documents_say_and_leave_out_what_is_no_json(self):
+        self.offer({"A.jpg": a_jpeg(1), "B.jpg": a_jpeg(2), "C.jpg": a_jpeg(3)}, shoot=SHOOT)
+        rows = {row.name: row for row in Frame.objects.filter(shoot_id=SHOOT)}
+        self.post(
+            "frames/change",
+            {
+                "ids": [str(rows["A.jpg"].pk)],
+                "change": ["rating", "fault", "apart"],
+                "rating": -1,
+                "fault": "smear",
+                "apart": True,
+            },
+        )
+        self.post(
+            "frames/change", {"ids": [str(rows["B.jpg"].pk)], "change": ["situation_id"], "situation_id": SECOND_HALF}
+        )
+        with connection.cursor() as cursor:
+            cursor.execute("PRAGMA ignore_check_constraints = ON")  # as a damaged disk would
+            cursor.execute("UPDATE frames_frame SET document = %s WHERE name = %s", ["{broken", "C.jpg"])
+            cursor.execute("PRAGMA ignore_check_constraints = OFF")
+        table = reviewing.table_of_shoot(SHOOT, owner=self.owner)
+        self.assertEqual(list(table.names), ["A.jpg", "B.jpg"])
+        self.assertEqual(
+            (list(table.rating[:1]), list(table.faults), list(table.situations)),
+            ([-1.0], ["smear", None], ["", SECOND_HALF]),
+        )
+        for k, name in enumerate(table.names):
+            said = FrameDocument.model_validate(Frame.objects.get(name=name).document).said
+            self.assertEqual(
+                (table.iso[k], table.exposure_s[k], table.programs[k], table.bodies[k]),
+                (said.iso, said.exposure_s, said.exposure_program, said.body_make_model),
+            )
+            self.assertEqual(table.at_s[k], seconds_of(said.taken_at, said.subsecond_ms))
+        self.assertEqual(self.client.get(f"/api/v1/review/{SHOOT}").json()["review"]["frames"], 2)
 
 
 class Hostile(FrameTestCase, HypothesisTestCase):
