@@ -244,7 +244,10 @@ def _points(made: Read, midnight: dt.datetime | None, home: Floats) -> tuple[Poi
     minutes = (frames.at_s - _begins_s(frames, midnight)) / 60
 
     def column(values: Floats, digits: int) -> tuple[float | None, ...]:
-        return tuple(None if math.isnan(v) else round(v, digits) for v in values[chosen].tolist())
+        rounded = np.round(values[chosen], digits)
+        if not np.isnan(rounded).any():
+            return tuple(rounded.tolist())
+        return tuple(None if math.isnan(v) else v for v in rounded.tolist())
 
     return Points(
         ids=tuple(frames.ids[chosen]),
