@@ -74,3 +74,16 @@ class SchoolsAndFoundation(BrowserTestCase):
         page = self.open(f"/shoots/{demo_id('shoot/market')}/plan/{demo_id('situation/market/0')}")
         page.get_by_role("slider", name="Shutter").wait_for()
         expect(page.get_by_text("This body lacks")).to_be_visible()
+
+    def test_other_people_s_words_find_a_page_here_and_in_the_palette(self):
+        page = self.open("/atlas/settings")
+        page.get_by_label("Search the Atlas").fill("over-exposure stripes")
+        index = page.get_by_role("navigation", name="Atlas")
+        expect(index.get_by_role("link", name="Clip warning", exact=True)).to_be_visible()
+        page.get_by_label("Search the Atlas").fill("apature")
+        expect(index.get_by_role("link", name="Aperture", exact=True)).to_be_visible()
+        page.keyboard.press("Control+k")
+        page.get_by_role("combobox", name="Open or do").fill("blury photos")
+        expect(page.get_by_role("listbox", name="Found").get_by_role("option").first).to_contain_text("Soft")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("heading", level=1)).to_contain_text("Soft")

@@ -1,7 +1,9 @@
 """The live answers of the Plan place: stateless, each from one PlanInput."""
 
+from typing import Annotated
+
 from django.http import HttpResponse
-from ninja import Router, Schema
+from ninja import Query, Router, Schema
 from pydantic import Field, TypeAdapter
 
 from wide_aperture.core.camera.card import CardHand, card_markdown, card_text
@@ -17,6 +19,7 @@ from wide_aperture.core.physics.quantities.nominal import THIRD
 from wide_aperture.core.planning import Brief, PlanInput, plan_of
 from wide_aperture.core.planning.asking import WayToAsk, ways_to_ask
 from wide_aperture.core.planning.assess import Assessment, assess
+from wide_aperture.core.planning.atlas import index
 from wide_aperture.core.planning.checks import Checked, check_setup
 from wide_aperture.core.planning.framing import Framing, rank_kit
 from wide_aperture.core.planning.reserve import ReserveAdvice, reserve_advice
@@ -186,3 +189,9 @@ def tables(request: PersonRequest) -> object:
         "asking": ways_to_ask(),
         "field_names": NAMES,
     }
+
+
+@live.get("/find", response={200: list[str]}, operation_id="find_pages")
+def find_pages(request: PersonRequest, q: Annotated[str, Query(max_length=100)] = "") -> object:
+    """Keys of the Atlas pages that answer a question in anybody's words, the best first: kind and id, as addresses have them."""
+    return [page.key for page in index().found(q)]

@@ -2,13 +2,15 @@
 /** One field to open or do anything by name. Arrow keys choose, Enter does it, Escape leaves. */
 import { Modal } from 'ant-design-vue'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { useFound } from '@/shared/useFound'
 import { type Command, foundCommands, useCommands } from './commands'
 
 const emit = defineEmits<{ close: [] }>()
 const sought = ref('')
 const at = ref(0)
 const all = useCommands()
-const listed = computed(() => foundCommands(all.value, sought.value))
+const answer = useFound(() => sought.value)
+const listed = computed(() => foundCommands(all.value, sought.value, answer.value))
 const field = ref<HTMLInputElement | null>(null)
 const list = ref<HTMLElement | null>(null)
 watch(sought, () => (at.value = 0))

@@ -20,6 +20,7 @@ export interface Command {
   run: () => void
 }
 
+const MOST_ANSWERS = 12
 const MOST_SHOWN = 40
 
 export function useCommands(): ComputedRef<Command[]> {
@@ -97,15 +98,22 @@ export function useCommands(): ComputedRef<Command[]> {
   })
 }
 
-/** Commands that hold every word; those whose label begins with the first word come first. */
-export function foundCommands(commands: readonly Command[], query: string): Command[] {
+/**
+ * Commands that hold every word; those whose label begins with the first word come first. answer: keys of Atlas pages that answer in
+ * other words; they follow the beginnings.
+ */
+export function foundCommands(commands: readonly Command[], query: string, answer: readonly string[] | null = null): Command[] {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean)
+  const places = new Map((answer ?? []).slice(0, MOST_ANSWERS).map((key, k) => [key, k]))
   const ranked = commands.flatMap((command) => {
     const label = command.label.toLowerCase()
     const all = `${label} ${command.kind} ${command.text ?? ''}`.toLowerCase()
-    if (!words.every((word) => all.includes(word))) return []
-    const rank = !words.length || label.startsWith(words[0]!) ? 0 : words.every((word) => label.includes(word)) ? 1 : 2
-    return [{ command, rank }]
+    const holds = words.every((word) => all.includes(word))
+    const place = places.get(command.id)
+    if (!holds && place === undefined) return []
+    if (holds && (!words.length || label.startsWith(words[0]!))) return [{ command, rank: 0 }]
+    if (place !== undefined) return [{ command, rank: 1 + place / MOST_ANSWERS }]
+    return [{ command, rank: words.every((word) => label.includes(word)) ? 2 : 3 }]
   })
   return ranked
     .sort((a, b) => a.rank - b.rank)

@@ -5,6 +5,7 @@ import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useShortcuts } from '@/shared/shortcuts'
 import { tables } from '@/shared/tables'
+import { useFound } from '@/shared/useFound'
 import { useOpenThing } from '@/shell/open'
 import CheckPage from './CheckPage.vue'
 import { type AtlasEntry, type AtlasKind, entriesOf, found, KINDS } from './entries'
@@ -20,7 +21,13 @@ const sought = ref(typeof route.query.q === 'string' ? route.query.q : '')
 const all = computed(() => (tables.value ? entriesOf(tables.value) : []))
 
 /** While searching, every kind is looked through; without a search, one kind is browsed. */
-const listed = computed(() => (sought.value.trim() ? found(all.value, sought.value) : all.value.filter((entry) => entry.kind === shown.value)))
+const answer = useFound(() => sought.value)
+const byKey = computed(() => new Map(all.value.map((entry) => [`${entry.kind}/${entry.id}`, entry])))
+const listed = computed(() => {
+  if (!sought.value.trim()) return all.value.filter((entry) => entry.kind === shown.value)
+  // Until the server answers, and while it is away, what holds every word.
+  return answer.value?.flatMap((key) => byKey.value.get(key) ?? []) ?? found(all.value, sought.value)
+})
 const groups = computed(() => {
   const made = new Map<string, AtlasEntry[]>()
   for (const entry of listed.value) {

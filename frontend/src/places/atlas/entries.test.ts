@@ -52,6 +52,22 @@ describe('the entries', () => {
   })
 })
 
+describe('an answer of the server', () => {
+  const command = (id: string, label: string): Command => ({ id, label, kind: 'Setting', text: '', run: () => undefined })
+  const commands = [command('settings/iso', 'ISO'), command('settings/shutter_s', 'Shutter'), command('checks/iso_dark', 'Dark at the ISO ceiling')]
+
+  it('stands behind what begins so and before what only holds the words', () => {
+    const names = (answer: string[] | null) => foundCommands(commands, 'iso', answer).map((each) => each.id)
+    expect(names(null)).toEqual(['settings/iso', 'checks/iso_dark'])
+    expect(names(['settings/shutter_s'])).toEqual(['settings/iso', 'settings/shutter_s', 'checks/iso_dark'])
+  })
+
+  it('finds what holds no word of it, the best first', () => {
+    const found = foundCommands(commands, 'film speed', ['settings/shutter_s', 'settings/iso'])
+    expect(found.map((each) => each.id)).toEqual(['settings/shutter_s', 'settings/iso'])
+  })
+})
+
 describe('the palette', () => {
   const command = (label: string, kind = 'Place', text = ''): Command => ({ id: label, label, kind, text, run: () => undefined })
 
