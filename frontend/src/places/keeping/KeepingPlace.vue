@@ -21,7 +21,10 @@ useOpenThing(() => 'Safe keeping')
     <SetAsideSection />
     <section aria-label="Backup">
       <h2>Backup</h2>
-      <p>One zip holds your shoots, frames’ records, gear, foundation, setups and places with their earlier versions and the bin, and a copy of the database.</p>
+      <p>
+        One zip holds your shoots, frames’ records, gear, foundation, setups and places with their earlier versions and the bin, and a copy of the
+        database.
+      </p>
       <p class="do"><Button type="primary" href="/api/v1/backup" download>Download a backup</Button></p>
     </section>
     <RestoreSection />
