@@ -17,11 +17,19 @@ from wide_aperture.store.reading import owned, parsed
 
 def cost_of_shoot(shoot_id: UUID, made: ShootReview, *, owner: User) -> CostCompared:
     """A shoot's minutes beside those of the owner's other shoots. made: its review, which knows its frames."""
-    shoots: dict[UUID, Shoot] = {each.id: each for each in owned("shoots", owner)}
     decided: list[ReviewDocument] = [parsed(row) for row in Review.objects.filter(owner=owner, deleted_at__isnull=True)]  # type: ignore[misc]
+    own = next((each for each in decided if each.shoot_id == shoot_id), ReviewDocument(id=shoot_id, shoot_id=shoot_id))
+    if together(own) == Minutes():
+        return CostCompared(
+            culling_a_thousand=None, editing_a_kept=None, sentences=()
+        )  # nothing to set beside the others
+    shoots: dict[UUID, Shoot] = {each.id: each for each in owned("shoots", owner)}
+    others = [each for each in decided if each.shoot_id != shoot_id and each.shoot_id in shoots]
     counts = {
         row["shoot_id"]: row
-        for row in Frame.objects.filter(owner=owner, deleted_at__isnull=True)
+        for row in Frame.objects.filter(
+            owner=owner, deleted_at__isnull=True, shoot_id__in=[each.shoot_id for each in others]
+        )
         .values("shoot_id")
         .annotate(frames=Count("pk"), kept=Count("pk", filter=Q(rating__gt=0)))
     }
@@ -36,10 +44,7 @@ def cost_of_shoot(shoot_id: UUID, made: ShootReview, *, owner: User) -> CostComp
             changed=tuple(each.title for each in document.answered if each.answer == "accepted" and each.title),
         )  # fmt: skip
 
-    own = next((each for each in decided if each.shoot_id == shoot_id), ReviewDocument(id=shoot_id, shoot_id=shoot_id))
-    return compared(
-        cost(own), [cost(each) for each in decided if each.shoot_id != shoot_id and each.shoot_id in shoots]
-    )
+    return compared(cost(own), [cost(each) for each in others])
 
 
 def together(document: ReviewDocument) -> Minutes:

@@ -39,7 +39,7 @@ def take_frames(arrived: Sequence[Arrived], *, owner: User) -> int:
     """
     if not arrived:
         return 0
-    for shoot_id in {document.shoot_id for document in (each.document for each in arrived)}:
+    for shoot_id in {each.document.shoot_id for each in arrived}:
         owned_shoot(shoot_id, owner)
     unique = {each.document.id: each for each in arrived}
     there = {row.pk: row for row in Frame.objects.filter(pk__in=unique, owner=owner)}

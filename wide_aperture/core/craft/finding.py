@@ -75,7 +75,8 @@ class Index:
         for k, page in enumerate(pages):
             called_so = {word for phrase in self._phrases[k] for word in phrase}
             for words, counts in ((plain_words(page.text), TEXT), (called_so, WORD), (self._names[k], NAME)):
-                held.update((word, held[word] | {k: counts}) for word in words)
+                for word in words:
+                    held[word][k] = counts
         self._held = dict(held)
         self._sorted = sorted(held)
         self._known = sorted({word for word, on in held.items() if max(on.values()) >= WORD})

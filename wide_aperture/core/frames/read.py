@@ -28,6 +28,7 @@ LIGHT_SOURCES: Mapping[int, str] = {1: "daylight", 2: "fluorescent", 3: "tungste
 MANUAL_WHITE, AUTO_WHITE = 1, 0
 UNSAID_ISO = 65_535
 FULL_IMAGE, SUBFILE_TYPE, WIDTH, HEIGHT = 0, 0x00FE, 0x0100, 0x0101
+WHEN = re.compile(r"(\d{4}):(\d{1,2}):(\d{1,2})\s+(\d{1,2}):(\d{1,2}):(\d{1,2})", re.ASCII)
 
 
 def read_metadata(file: str | os.PathLike[str] | bytes, *, location: bool = False) -> FrameMetadata:
@@ -151,9 +152,6 @@ def _meaning(tags: Tags, packet: Packet, size: tuple[int, int] | None, location:
     return FrameMetadata(**found)
 
 
-WHEN = re.compile(r"(\d{4}):(\d{1,2}):(\d{1,2}) (\d{1,2}):(\d{1,2}):(\d{1,2})", re.ASCII)
-
-
 def _whole(value: float | None) -> int:
     return -1 if value is None else int(value)
 
@@ -199,7 +197,7 @@ def _taken(text: Any) -> tuple[dt.datetime | None, int | None]:
     for which, tag in enumerate((0x9003, 0x9004, 0x0132)):
         said = text(tag)
         if said:
-            parts = WHEN.match(said)
+            parts = WHEN.fullmatch(said[:19])
             if parts is None:
                 continue
             try:
