@@ -85,15 +85,19 @@ class IsoCeilings(Document):
         return self
 
 
-def proposed_ceilings(electrons: SensorFigures, megapixels: float, base_iso: float) -> IsoCeilings:
+def proposed_ceilings(
+    electrons: SensorFigures, megapixels: float, base_iso: float, highest_iso: float = math.inf
+) -> IsoCeilings:
     """Propose the two ceilings from the light a frame gathers: ISO 12800 and 25600 for 36 x 24 mm of typical pixels.
 
-    The person decides; a bench test measures. Source: equal total electrons give equal noise at equal output.
+    The person decides; a bench test measures. Neither lies above highest_iso.
+    Source: equal total electrons give equal noise at equal output.
     """
     frame_e = electrons.full_well_e * megapixels * base_iso / 100  # what the whole frame holds at ISO 100
     routine = 12800 * frame_e / FULL_FRAME_ELECTRONS_M
     steps = round(math.log2(max(routine, base_iso * 4) / 100))  # whole stops
-    return IsoCeilings(routine=100.0 * 2**steps, push=100.0 * 2 ** (steps + 1), provenance="proposed")
+    proposed = (min(100.0 * 2**stops, highest_iso) for stops in (steps, steps + 1))
+    return IsoCeilings(routine=next(proposed), push=next(proposed), provenance="proposed")
 
 
 class ProgramPoint(Document):
