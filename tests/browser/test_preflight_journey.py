@@ -138,6 +138,7 @@ class PreflightJourney(SimpleTestCase):
         elsewhere.goto(f"file://{along}")
         self.line(elsewhere, "The lever stands at stills").first.get_by_role("button").first.click()
         expect(elsewhere.get_by_text("1 to save in this file")).to_be_visible()
+        elsewhere.wait_for_timeout(500)  # the browser carries what a page keeps to its own process in its own time
         elsewhere.reload()
         expect(elsewhere.get_by_text("1 to save in this file")).to_be_visible()
         with elsewhere.expect_download() as saved:

@@ -12,11 +12,16 @@ from wide_aperture.core.documents.body import IsoCeilings, proposed_ceilings
 from wide_aperture.core.documents.body_file import body_file, read_body
 from wide_aperture.core.documents.body_support import SettingSupport
 from wide_aperture.core.documents.foundation import FoundationDocument, foundation_file, read_foundation
+from wide_aperture.core.documents.lens import Lens as LensDocument
 from wide_aperture.core.documents.setup import Foundation as FoundationSettings
+from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.sensor import SensorFigures, typical
 from wide_aperture.core.planning.body_facts import BodyFact, body_facts
 from wide_aperture.core.planning.foundation import FactoryChange, factory_changes
 from wide_aperture.core.planning.proposals import Proposal, proposals
+from wide_aperture.core.sheets.body_sheet import MOST_TEXT, ReadSheet, read_body_sheet
+from wide_aperture.core.sheets.lens_line import read_lens_line
+from wide_aperture.core.sheets.starting import StartingKit, starting_kit
 from wide_aperture.gear.models import Body, Foundation, Lens
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.files import refused_as_text
@@ -114,6 +119,38 @@ def gear_foundation_read(request: PersonRequest, asked: KitFile) -> object:
     with refused_as_text(asked.text):
         found = read_foundation(asked.text)
     return {"document": found.document, "left_out": list(found.left_out)}
+
+
+@gear.get("/starting", response={200: StartingKit}, operation_id="starting_kit")
+def gear_starting(request: PersonRequest) -> object:
+    """Bodies and lenses to begin with, by class."""
+    return starting_kit()
+
+
+class SheetIn(Schema):
+    """A specification sheet's text, and the body it is read over."""
+
+    text: Annotated[str, Field(min_length=1, max_length=MOST_TEXT)]
+    body: BodyDocument
+
+
+@gear.post("/sheet", response={200: ReadSheet, 422: Problem}, operation_id="read_sheet")
+def gear_sheet(request: PersonRequest, asked: SheetIn) -> object:
+    """Read a pasted specification sheet. Nothing is stored; what was not understood is told."""
+    return read_body_sheet(asked.text, asked.body)
+
+
+class LensLineIn(Schema):
+    text: Annotated[str, Field(min_length=1, max_length=400)]
+
+
+@gear.post("/lens-line", response={200: LensDocument, 422: Problem}, operation_id="read_lens_line")
+def gear_lens_line(request: PersonRequest, asked: LensLineIn) -> object:
+    """Read a lens from what people call it. Nothing is stored."""
+    lens = read_lens_line(asked.text)
+    if lens is None:
+        raise DomainError("text", asked.text, "must name focal length and aperture, like 70-200 mm f/2.8")
+    return lens
 
 
 class NewBody(Schema):

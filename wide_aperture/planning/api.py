@@ -1,6 +1,7 @@
 """The live answers of the Plan place: stateless, each from one PlanInput."""
 
 from typing import Annotated
+from uuid import UUID
 
 from django.http import HttpResponse
 from ninja import Query, Router, Schema
@@ -8,13 +9,15 @@ from pydantic import Field, TypeAdapter
 
 from wide_aperture.core.camera.card import CardHand, card_markdown, card_text
 from wide_aperture.core.craft.activities import Activity, activities
+from wide_aperture.core.craft.beginnings import Beginning, beginning, beginnings
 from wide_aperture.core.craft.check_pages import CheckExplanation, explanations
-from wide_aperture.core.craft.lights import NamedLight, named_lights
+from wide_aperture.core.craft.lights import NamedLight, named_light, named_lights
 from wide_aperture.core.craft.schools import SchoolQuestion, school_questions
 from wide_aperture.core.craft.settings import CatalogueEntry, catalogue
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.plan import Finding, Plan
 from wide_aperture.core.documents.setup import Setup
+from wide_aperture.core.documents.situation import Output, Situation
 from wide_aperture.core.physics.quantities.nominal import THIRD
 from wide_aperture.core.planning import Brief, PlanInput, plan_of
 from wide_aperture.core.planning.asking import WayToAsk, ways_to_ask
@@ -165,6 +168,7 @@ class Tables(Schema):
 
     settings: list[CatalogueEntry]
     activities: list[Activity]
+    beginnings: list[Beginning]
     lights: list[NamedLight]
     scales: Scales
     checks: list[CheckExplanation]
@@ -181,6 +185,7 @@ def tables(request: PersonRequest) -> object:
     return {
         "settings": catalogue(),
         "activities": activities(),
+        "beginnings": beginnings(),
         "lights": named_lights(),
         "scales": scales,
         "checks": explanations(),
@@ -189,6 +194,25 @@ def tables(request: PersonRequest) -> object:
         "asking": ways_to_ask(),
         "field_names": NAMES,
     }
+
+
+class BeginIn(Schema):
+    """Answers of a guided brief. distance: which of the beginning's distances; light null: its likeliest."""
+
+    id: UUID
+    beginning: Annotated[str, Field(max_length=60)]
+    distance: int = 0
+    light: Annotated[str, Field(min_length=1, max_length=60)] | None = None
+    output: Output = "print_a3"
+
+
+@live.post("/begin", response={200: Situation, 422: Problem}, operation_id="begin_situation")
+def begin_situation(request: PersonRequest, asked: BeginIn) -> object:
+    """The situation a guided brief stands for. Nothing is stored."""
+    begun = beginning(asked.beginning)
+    if asked.light is not None:
+        named_light(asked.light)
+    return begun.situation(asked.id, distance=asked.distance, light=asked.light, output=asked.output)
 
 
 @live.get("/find", response={200: list[str]}, operation_id="find_pages")

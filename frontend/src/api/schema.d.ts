@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Situation
+         * @description The situation a guided brief stands for. Nothing is stored.
+         */
+        post: operations["begin_situation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bin": {
         parameters: {
             query?: never;
@@ -911,6 +931,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gear/lens-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear Lens Line
+         * @description Read a lens from what people call it. Nothing is stored.
+         */
+        post: operations["read_lens_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/gear/proposals": {
         parameters: {
             query?: never;
@@ -925,6 +965,46 @@ export interface paths {
          * @description What we would set on this body on any day, by the photographer's schools.
          */
         post: operations["gear_proposals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gear/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear Sheet
+         * @description Read a pasted specification sheet. Nothing is stored; what was not understood is told.
+         */
+        post: operations["read_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gear/starting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gear Starting
+         * @description Bodies and lenses to begin with, by class.
+         */
+        get: operations["starting_kit"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3544,6 +3624,80 @@ export interface components {
              */
             id: string;
         };
+        /**
+         * BeginIn
+         * @description Answers of a guided brief. distance: which of the beginning's distances; light null: its likeliest.
+         */
+        BeginIn: {
+            /** Beginning */
+            beginning: string;
+            /**
+             * Distance
+             * @default 0
+             */
+            distance: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Light */
+            light?: string | null;
+            /**
+             * Output
+             * @default print_a3
+             * @enum {string}
+             */
+            output: "screen" | "print_a4" | "print_a3" | "print_60cm";
+        };
+        /**
+         * Beginning
+         * @description A situation before anything particular is known of it.
+         *
+         *     lights: ids of the table of lights, the likeliest first; lens: the starting kit's lens it is usually taken with.
+         */
+        Beginning: {
+            /** Activity */
+            activity: string;
+            /**
+             * Constraints
+             * @default []
+             */
+            constraints: ("silent" | "discreet" | "no_flash" | "no_lamp" | "print_60cm" | "crowd_behind" | "foreground_obstacles" | "background_changes" | "plain_sky_background" | "windy" | "panorama" | "star_tracker" | "unrepeatable" | "moon_not_in_frame" | "photographer_in_picture")[];
+            /**
+             * Depth
+             * @default auto
+             * @enum {string}
+             */
+            depth: "auto" | "subject" | "range";
+            /** Distances */
+            distances: components["schemas"]["DistanceChoice"][];
+            /**
+             * Genre
+             * @enum {string}
+             */
+            genre: "sports" | "wildlife" | "street" | "landscape" | "wedding" | "night_sky" | "portrait" | "everyday";
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Lens */
+            lens: string;
+            /** Lights */
+            lights: string[];
+            /**
+             * Look
+             * @default as_seen
+             * @enum {string}
+             */
+            look: "as_seen" | "freeze" | "pan_blur" | "blur" | "silhouette" | "silky_water" | "deep_focus" | "shallow" | "shadow_graphic" | "star_trails" | "light_trails";
+            /**
+             * Support
+             * @default handheld
+             * @enum {string}
+             */
+            support: "handheld" | "monopod" | "rest" | "tripod";
+        };
         /** BinOut */
         BinOut: {
             /** Items */
@@ -5465,6 +5619,21 @@ export interface components {
             /** Value */
             value: boolean | number | string | null;
         };
+        /**
+         * DistanceChoice
+         * @description How far the subject comes and goes, in words and metres. far_m null: infinity.
+         */
+        DistanceChoice: {
+            /** Far M */
+            far_m?: number | null;
+            /** Label */
+            label: string;
+            /**
+             * Near M
+             * @description metres from the lens
+             */
+            near_m: number;
+        };
         /** DotOut */
         DotOut: {
             /** Altitude Deg */
@@ -7352,6 +7521,11 @@ export interface components {
             stabiliser_stops: number;
             /** Widest */
             widest: components["schemas"]["ApertureAt"][];
+        };
+        /** LensLineIn */
+        LensLineIn: {
+            /** Text */
+            text: string;
         };
         /** LensPage */
         LensPage: {
@@ -10477,6 +10651,18 @@ export interface components {
             /** Files */
             files: components["schemas"]["FileAnswer"][];
         };
+        /**
+         * ReadSheet
+         * @description A body as its sheet describes it, its built-in lens, what was understood, and the lines that were not.
+         */
+        ReadSheet: {
+            body: components["schemas"]["Body"];
+            lens: components["schemas"]["Lens"] | null;
+            /** Rest */
+            rest: string[];
+            /** Understood */
+            understood: components["schemas"]["Understood"][];
+        };
         /** ReadingRequest */
         ReadingRequest: {
             /** At Min */
@@ -12515,6 +12701,15 @@ export interface components {
             subject_near_m: number;
         };
         /**
+         * SheetIn
+         * @description A specification sheet's text, and the body it is read over.
+         */
+        SheetIn: {
+            body: components["schemas"]["Body"];
+            /** Text */
+            text: string;
+        };
+        /**
          * Shoot
          * @description A day or a night of work. Situations name their shoot; their order is their own.
          */
@@ -13341,6 +13536,38 @@ export interface components {
             /** Right Ascension Deg */
             right_ascension_deg: number;
         };
+        /**
+         * StartingBody
+         * @description A class of cameras. says: what it is in a line; lens: the one that cannot be taken off.
+         */
+        StartingBody: {
+            body: components["schemas"]["Body"];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            lens?: components["schemas"]["Lens"] | null;
+            /** Says */
+            says: string;
+        };
+        /** StartingKit */
+        StartingKit: {
+            /** Bodies */
+            bodies: components["schemas"]["StartingBody"][];
+            /** Lenses */
+            lenses: components["schemas"]["StartingLens"][];
+        };
+        /**
+         * StartingLens
+         * @description A kind of lens.
+         */
+        StartingLens: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            lens: components["schemas"]["Lens"];
+        };
         /** StatePage */
         StatePage: {
             /** Items */
@@ -13786,6 +14013,8 @@ export interface components {
             asking: {
                 [key: string]: components["schemas"]["WayToAsk"][];
             };
+            /** Beginnings */
+            beginnings: components["schemas"]["Beginning"][];
             /** Checks */
             checks: components["schemas"]["CheckExplanation"][];
             /**
@@ -14410,6 +14639,18 @@ export interface components {
             electrons: components["schemas"]["SensorFigures"];
         };
         /**
+         * Understood
+         * @description One thing read: the line it stood in, the field it fills, and what it came to.
+         */
+        Understood: {
+            /** Field */
+            field: string;
+            /** Line */
+            line: string;
+            /** Value */
+            value: string;
+        };
+        /**
          * UndoneOut
          * @description stays: what was edited since the restore, and therefore was left as it is.
          */
@@ -14966,6 +15207,8 @@ export type Assumption = components['schemas']['Assumption'];
 export type AtHand = components['schemas']['AtHand'];
 export type BalancedRise = components['schemas']['BalancedRise'];
 export type BeforeItem = components['schemas']['BeforeItem'];
+export type BeginIn = components['schemas']['BeginIn'];
+export type Beginning = components['schemas']['Beginning'];
 export type BinOut = components['schemas']['BinOut'];
 export type BlockLightOut = components['schemas']['BlockLightOut'];
 export type Body = components['schemas']['Body'];
@@ -15028,6 +15271,7 @@ export type DeletedOut = components['schemas']['DeletedOut'];
 export type Development = components['schemas']['Development'];
 export type Difference = components['schemas']['Difference'];
 export type Differs = components['schemas']['Differs'];
+export type DistanceChoice = components['schemas']['DistanceChoice'];
 export type DotOut = components['schemas']['DotOut'];
 export type Drill = components['schemas']['Drill'];
 export type DrillStep = components['schemas']['DrillStep'];
@@ -15102,6 +15346,7 @@ export type LabRequest = components['schemas']['LabRequest'];
 export type Left = components['schemas']['Left'];
 export type LeftOut = components['schemas']['LeftOut'];
 export type Lens = components['schemas']['Lens'];
+export type LensLineIn = components['schemas']['LensLineIn'];
 export type LensPage = components['schemas']['LensPage'];
 export type LightByEv = components['schemas']['LightByEv'];
 export type LightByName = components['schemas']['LightByName'];
@@ -15216,6 +15461,7 @@ export type RawTrial = components['schemas']['RawTrial'];
 export type Reach = components['schemas']['Reach'];
 export type ReadNoisePoint = components['schemas']['ReadNoisePoint'];
 export type ReadOut = components['schemas']['ReadOut'];
+export type ReadSheet = components['schemas']['ReadSheet'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingsOut = components['schemas']['ReadingsOut'];
 export type Rehearsal = components['schemas']['Rehearsal'];
@@ -15273,6 +15519,7 @@ export type Setup = components['schemas']['Setup'];
 export type SetupInCase = components['schemas']['SetupInCase'];
 export type SetupPage = components['schemas']['SetupPage'];
 export type Sharpness = components['schemas']['Sharpness'];
+export type SheetIn = components['schemas']['SheetIn'];
 export type Shoot = components['schemas']['Shoot'];
 export type ShootCards = components['schemas']['ShootCards'];
 export type ShootChecklist = components['schemas']['ShootChecklist'];
@@ -15298,6 +15545,9 @@ export type Standing = components['schemas']['Standing'];
 export type StandingPlace = components['schemas']['StandingPlace'];
 export type StandingReport = components['schemas']['StandingReport'];
 export type Star = components['schemas']['Star'];
+export type StartingBody = components['schemas']['StartingBody'];
+export type StartingKit = components['schemas']['StartingKit'];
+export type StartingLens = components['schemas']['StartingLens'];
 export type StatePage = components['schemas']['StatePage'];
 export type Stored = components['schemas']['Stored'];
 export type StoredBody = components['schemas']['StoredBody'];
@@ -15346,6 +15596,7 @@ export type TurnRequest = components['schemas']['TurnRequest'];
 export type TwoBodies = components['schemas']['TwoBodies'];
 export type TwoBodiesIn = components['schemas']['TwoBodiesIn'];
 export type TypicalOut = components['schemas']['TypicalOut'];
+export type Understood = components['schemas']['Understood'];
 export type UndoneOut = components['schemas']['UndoneOut'];
 export type Unplanned = components['schemas']['Unplanned'];
 export type UploadIn = components['schemas']['UploadIn'];
@@ -15508,6 +15759,94 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_situation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Situation"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20477,6 +20816,94 @@ export interface operations {
             };
         };
     };
+    read_lens_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LensLineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lens"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     gear_proposals: {
         parameters: {
             query?: never;
@@ -20556,6 +20983,146 @@ export interface operations {
                 };
             };
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadSheet"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    starting_kit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartingKit"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -19,7 +19,8 @@ from wide_aperture.core.picture.imaging.raw import exposure_ev100
 from wide_aperture.core.picture.imaging.readings import raw_clip_mask
 from wide_aperture.core.picture.metering import meter
 from wide_aperture.core.picture.scenes.colour_space import SRGB_FROM_BALANCED, white_of
-from wide_aperture.core.picture.scenes.scene import Layer, Scene, ev_over_mid
+from wide_aperture.core.picture.scenes.composition import Composition
+from wide_aperture.core.picture.scenes.scene import Layer, Scene, Tuning, ev_over_mid
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.planning.case.intent import LET_GO
 from wide_aperture.core.planning.case.tones_seen import LEAST_SHARE, SPOKEN, may_lose
@@ -76,22 +77,16 @@ def agreement_of(case: Case, plan: Plan, darkroom: Darkroom) -> Agreement:
 
     Raises: as Darkroom.render.
     """
-    begun = rehearsal(case, plan)
-    look = Look(width_px=WIDTH_PX)
-    tuning = tuning_of(begun.tuning)
-    composition = begun.scene.through(begun.capture)
-    drawing = darkroom.drawing(composition, case.body, look, tuning=tuning)
+    taken = frame_taken(case, plan, darkroom)
+    begun, tuning, drawing, look = taken.begun, taken.tuning, taken.drawing, taken.look
+    composition, capture, frame = taken.composition, taken.capture, taken.frame
     wanted = composition.place.ev100 + tuning.light_ev
-    read = _metered(drawing, begun, tuning.light_ev)
     planned = begun.meter.comp_ev
     meant = case.light.highlight_shift_ev  # a school, a habit, or what must hold exposes so much off the middle
-    taken = read - planned if begun.exposes_itself else exposure_ev100(begun.capture)
-    capture = _at(begun.capture, taken) if begun.exposes_itself else begun.capture
-    frame = darkroom.render(composition, case.body, capture, look, tuning=tuning)
     row = begun.bracket
     darkest = min(bracket_offsets(row.frames, row.step_ev, row.shift_ev)) if row.frames > 1 else 0.0
     held = (
-        darkroom.render(composition, case.body, _at(capture, taken - darkest), look, tuning=tuning)
+        darkroom.render(composition, case.body, _at(capture, taken.ev100 - darkest), look, tuning=tuning)
         if darkest
         else frame
     )
@@ -99,18 +94,46 @@ def agreement_of(case: Case, plan: Plan, darkroom: Darkroom) -> Agreement:
     return Agreement(
         scene=f"{composition.cast} in {composition.surroundings}",
         exposes_itself=begun.exposes_itself,
-        needed_ev=read - wanted,
+        needed_ev=taken.read_ev100 - wanted,
         planned_ev=planned,
-        off_ev=wanted - taken - meant,
+        off_ev=wanted - taken.ev100 - meant,
         burnt=float((np.asarray(frame.picture).min(axis=-1) >= BURNT).mean()),
         not_held=tuple(name for name in case.situation.must_hold if lost.get(name, 0.0) > may_lose(name)),
         clipped=_clipped_elsewhere(case, frame),
-        bracket_misses_ev=_bracket_misses_ev(case, begun, drawing, tuning.light_ev, taken, frame),
+        bracket_misses_ev=_bracket_misses_ev(case, begun, drawing, tuning.light_ev, taken.ev100, frame),
         moves_over_ev=_moves_over_ev(case, plan, drawing, begun.capture),
         shake_over_ev=_shake_over_ev(case, plan, begun.capture),
         out_of_focus_coc=_out_of_focus_coc(case, drawing, begun.capture),
         skin_de=_skin_de(case, frame, capture.flash, tuning.light_ev),
     )
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """A plan's frame as its own camera takes it. read_ev100: what its meter asks for; ev100: what it was exposed for."""
+
+    begun: Rehearsal
+    composition: Composition
+    tuning: Tuning
+    look: Look
+    drawing: Scene
+    capture: Capture
+    frame: Rendered
+    read_ev100: float
+    ev100: float
+
+
+def frame_taken(case: Case, plan: Plan, darkroom: Darkroom, width_px: int = WIDTH_PX) -> Taken:
+    """Expose the plan's frame as its own meter would and develop it. Raises: as Darkroom.render."""
+    begun = rehearsal(case, plan)
+    look, tuning = Look(width_px=width_px), tuning_of(begun.tuning)
+    composition = begun.scene.through(begun.capture)
+    drawing = darkroom.drawing(composition, case.body, look, tuning=tuning)
+    read = _metered(drawing, begun, tuning.light_ev)
+    ev100 = read - begun.meter.comp_ev if begun.exposes_itself else exposure_ev100(begun.capture)
+    capture = _at(begun.capture, ev100) if begun.exposes_itself else begun.capture
+    frame = darkroom.render(composition, case.body, capture, look, tuning=tuning)
+    return Taken(begun, composition, tuning, look, drawing, capture, frame, read, ev100)
 
 
 def _metered(drawing: Scene, begun: Rehearsal, level_ev: float) -> float:
