@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import contract from '../../tests/api/openapi.json'
 import type { Shoot } from '@/api/types'
 import { blankBody, blankLens } from '@/places/gear/blanks'
-import { newSituation } from '@/places/plan/newSituation'
+import { newSituation } from '@/planning/newSituation'
 import { same } from '@/saving/merge'
 
 type Field = { default?: unknown; $ref?: string; anyOf?: Field[]; enum?: string[] }

@@ -6,7 +6,7 @@ import { plainCopy } from '@/saving/merge'
 import { edit, removeWithUndo } from '@/saving/undo'
 import { newId } from '@/shared/ids'
 import type { Ref } from 'vue'
-import { newSituation } from './newSituation'
+import { newSituation } from '@/planning/newSituation'
 import type { Hours } from './strip/blocks'
 
 /** The same situation at other hours. */
