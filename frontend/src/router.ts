@@ -5,6 +5,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/shoots' },
+    { path: '/begin', name: 'begin', component: () => import('./places/begin/BeginPlace.vue') },
     { path: '/shoots', name: 'shoots', component: () => import('./places/shoots/ShootsPlace.vue') },
     { path: '/shoots/:shootId/plan/:situationId?', name: 'plan', component: () => import('./places/plan/PlanPlace.vue'), props: true },
     { path: '/shoots/:shootId/rehearse/:situationId', name: 'rehearse', component: () => import('./places/rehearse/RehearsePlace.vue'), props: true },
@@ -14,6 +15,8 @@ export const router = createRouter({
     { path: '/shoots/:shootId/review/:situationId?', name: 'read-back', component: () => import('./places/review/ReviewPlace.vue'), props: true },
     { path: '/places', name: 'places', component: () => import('./places/sky/SavedPlaces.vue') },
     { path: '/shoots/:shootId/card/:situationId', name: 'card', component: () => import('./places/card/CardPlace.vue'), props: true },
+    { path: '/settings', name: 'settings', component: () => import('./places/settings/SettingsPlace.vue') },
+    { path: '/about', name: 'about', component: () => import('./places/settings/AboutPlace.vue') },
     { path: '/keeping', name: 'keeping', component: () => import('./places/keeping/KeepingPlace.vue') },
     { path: '/gear', name: 'gear', component: () => import('./places/gear/GearPlace.vue') },
     { path: '/gear/bodies/:id', name: 'body', component: () => import('./places/gear/BodyForm.vue'), props: true },

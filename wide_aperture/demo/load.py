@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+import datetime as dt
+from collections.abc import Iterable, Iterator
 from uuid import UUID
 
 from django.contrib.auth.models import User
 from django.db import transaction
 
 from wide_aperture.core.document import Document
+from wide_aperture.demo.days import next_like
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.places import PLACES
-from wide_aperture.demo.played import frames
+from wide_aperture.demo.played import PLAYED, frames
 from wide_aperture.demo.setups import setups
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.demo.ticks import notes, ticks
@@ -24,16 +26,18 @@ from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.sky.models import Place
 from wide_aperture.store.models import StoredDocument
-from wide_aperture.store.services import Precondition, put_row
+from wide_aperture.store.services import Precondition, delete_row, put_row
 
 
-def _rows() -> Iterator[tuple[type[StoredDocument], Document]]:
+def demo_documents(today: dt.date | None = None) -> Iterator[tuple[type[StoredDocument], Document]]:
+    """Every demo row. today: shoots that were not played lie ahead of it; None: on the days they were written for."""
     for body in BODIES:
         yield Body, body
     for lens in LENSES:
         yield Lens, lens
     for shoot in SHOOTS:
-        yield Shoot, shoot
+        moves = today is not None and shoot.date is not None and shoot.id not in PLAYED
+        yield Shoot, shoot.model_copy(update={"date": next_like(shoot.date, today)}) if moves else shoot  # type: ignore[arg-type]
     for planned in SITUATIONS:
         yield Situation, planned
     for place in PLACES:
@@ -49,15 +53,19 @@ def _rows() -> Iterator[tuple[type[StoredDocument], Document]]:
 
 
 @transaction.atomic
-def load_demo(*, owner: User, reset: bool = False, played: bool = True) -> tuple[int, int]:
+def load_demo(
+    *, owner: User, reset: bool = False, revive: bool = False, played: bool = True, today: dt.date | None = None
+) -> tuple[int, int]:
     """Add demo rows that were never there; return (added, left as they are). played: the frames of the played shoots, too.
 
-    Rows the user edited are not overwritten and deleted ones not brought back, unless reset is asked for.
+    Rows the user edited are not overwritten and deleted ones not brought back; with revive the deleted ones are, and with
+    reset every row is put back to how it came. today: see demo_documents.
     """
     added = left = 0
-    for model, document in _rows():
+    for model, document in demo_documents(today):
         held = model.objects.filter(pk=document.id).first()  # type: ignore[attr-defined]
-        if held is not None and (not reset or issubclass(model, ShootEvent)):  # what happened is never put back
+        wanted = held is None or reset or (revive and held.is_deleted)
+        if held is not None and (not wanted or issubclass(model, ShootEvent)):  # what happened is never put back
             left += 1
             continue
         expects = Precondition(creates=True) if held is None else Precondition(revision=held.revision)
@@ -70,3 +78,21 @@ def load_demo(*, owner: User, reset: bool = False, played: bool = True) -> tuple
         for batch in batches(frames(there)):  # a frame that was deleted stays deleted
             added += take_frames(batch, owner=owner)
     return added, left + len(there)
+
+
+def rows_there(owner: User) -> Iterable[StoredDocument]:
+    """The owner's demo rows that are not deleted, whatever they were edited to."""
+    for model, document in demo_documents():
+        yield from model.objects.filter(pk=document.id, owner=owner, deleted_at__isnull=True)  # type: ignore[attr-defined]
+
+
+@transaction.atomic
+def remove_demo(*, owner: User) -> int:
+    """Delete the demo rows together; how many. What happened on a shoot (ticks, notes) goes with its shoot."""
+    gone = 0
+    for row in rows_there(owner):
+        if isinstance(row, ShootEvent):
+            continue
+        delete_row(type(row), owner=owner, row_id=row.pk, expects=Precondition(revision=row.revision))
+        gone += 1
+    return gone

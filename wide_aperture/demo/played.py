@@ -14,6 +14,7 @@ from wide_aperture.frames.keep import Arrived
 from wide_aperture.frames.play import arrived_of
 
 FOLDER = Path(__file__).with_name("files")
+PLAYED = frozenset(demo_id(f"shoot/{path.stem}") for path in FOLDER.glob("*.zip"))  # their frames have their days
 
 
 def frames(there: Container[UUID] = ()) -> Iterator[Arrived]:

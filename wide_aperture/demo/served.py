@@ -24,7 +24,7 @@ class DemoServer:
         self.port = _free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self._manage("prepare")
-        self._manage("load_demo", *([] if frames else ["--no-frames"]))
+        self._manage("load_demo", "--fixed-days", *([] if frames else ["--no-frames"]))
         self.start()
 
     def start(self) -> None:

@@ -140,7 +140,10 @@ FRAMINGS = TypeAdapter(list[Framing])
 @live.post("/framing", response={200: list[Framing], 422: Problem}, operation_id="framing")
 def rank_owned_kit(request: PersonRequest, asked: Brief) -> object:
     """Rank the owned bodies and lenses for a situation by what each would cost."""
-    ranked = rank_kit(owned("bodies", request.user), owned("lenses", request.user), asked)
+    bodies, lenses = (
+        [each for each in owned(kind, request.user) if not each.archived] for kind in ("bodies", "lenses")
+    )
+    ranked = rank_kit(bodies, lenses, asked)
     # Thousands of validated lines: written straight out, not validated again.
     return HttpResponse(FRAMINGS.dump_json(ranked), content_type="application/json")
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import platform
 from typing import Any
 
 from django.http import HttpRequest
@@ -10,7 +11,9 @@ from ninja import Router, Schema
 from ninja.renderers import BaseRenderer
 from ninja.responses import NinjaJSONEncoder
 
+from wide_aperture import VERSION
 from wide_aperture.core.planning import PLANNER_VERSION
+from wide_aperture.demo.api import demo
 from wide_aperture.focus.api import focus
 from wide_aperture.frames.api import frames, jobs, review, reviews
 from wide_aperture.gear.api import bodies, foundations, gear, lenses
@@ -21,7 +24,9 @@ from wide_aperture.http.person import PersonRequest
 from wide_aperture.pack.api import camera, notes, pack, packings, phrasebooks, states, ticks
 from wide_aperture.planning.api import live
 from wide_aperture.rehearse.api import register_abandoned, rehearse
+from wide_aperture.server.data_folder.here import data_folder
 from wide_aperture.server.keeping_api import keeping
+from wide_aperture.server.libraries import libraries
 from wide_aperture.setups.api import setups
 from wide_aperture.shoots.api import shoots, situations
 from wide_aperture.sky.api import places, sky
@@ -50,6 +55,36 @@ about = Router(tags=["about"])
 def session(request: PersonRequest) -> Any:
     """Who is signed in; also tells that the server is up."""
     return {"owner": request.user.get_username(), "mode": "personal", "planner_version": PLANNER_VERSION}
+
+
+class Part(Schema):
+    """A library this is built on."""
+
+    name: str
+    version: str
+    licence: str
+
+
+class About(Schema):
+    """What runs here, where it keeps what it keeps, and what it is built on."""
+
+    version: str
+    planner_version: str
+    python: str
+    data_folder: str
+    parts: list[Part]
+
+
+@about.get("/about", response={200: About}, operation_id="about")
+def about_this(request: PersonRequest) -> Any:
+    """Version, data folder and the libraries with their licences."""
+    return {
+        "version": VERSION,
+        "planner_version": PLANNER_VERSION,
+        "python": platform.python_version(),
+        "data_folder": str(data_folder().path),
+        "parts": libraries(),
+    }
 
 
 api = DescribedApi(
@@ -89,3 +124,4 @@ api.add_router("/reviews", reviews)
 api.add_router("/review", review)
 api.add_router("/jobs", jobs)
 api.add_router("/uploads", uploads)
+api.add_router("/demo", demo)

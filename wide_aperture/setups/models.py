@@ -11,7 +11,7 @@ from wide_aperture.core.documents import saved_setup as documents
 from wide_aperture.store.errors import SnapshotError
 from wide_aperture.store.models import StoredDocument
 
-MAY_CHANGE = {"title", "note", "tags"}
+MAY_CHANGE = {"title", "note", "tags", "archived"}
 
 
 class SavedSetup(StoredDocument):
@@ -32,7 +32,7 @@ class SavedSetup(StoredDocument):
 
     @classmethod
     def refuse_change(cls, held: Self, document: documents.SavedSetup) -> None:
-        """Raises SnapshotError when a stored setup would change in more than title, note and tags."""
+        """Raises SnapshotError when a stored setup would change in more than title, note, tags and whether it is put away."""
         new = document.model_dump(mode="json")
         old = cls.parse(held.document).model_dump(mode="json")
         if any(new[name] != old[name] for name in set(new) - MAY_CHANGE):

@@ -7,11 +7,13 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from wide_aperture.core.camera.preflight import Run
+from wide_aperture.core.camera.shoot_file import ShootFile
 from wide_aperture.core.documents import shoot as shoot_document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.planning.agreement import Agreement
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page
+from wide_aperture.http.files import refused_as_text
 from wide_aperture.http.paging import Cursor, Limit, page_schema
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem
@@ -43,6 +45,7 @@ class ShootSummary(Schema):
 
 ShootSummaryPage = page_schema("ShootSummary", ShootSummary)
 BUDGET_MS, MOST_BUDGET_MS = 120, 2000
+MOST_FILE_LETTERS = 8_000_000
 
 
 @shoots.get("/overview", response={200: ShootSummaryPage, **PROBLEMS}, operation_id="shoot_overview")
@@ -68,6 +71,33 @@ class OwnAnswers(Schema):
 def shoots_agreement(request: PersonRequest, asked: OwnAnswers) -> object:
     """How far a photographer's own answers and values move their own plans from what we would propose."""
     return own_agreement(owner=request.user, body=asked.body, own=asked.foundation)
+
+
+class ShootFileIn(Schema):
+    """A shoot's file, as text."""
+
+    text: Annotated[str, Field(max_length=MOST_FILE_LETTERS)]
+
+
+class ShootFileRead(Schema):
+    """A shoot from a file, not saved yet. left_out: each thing that was not taken, with its reason."""
+
+    document: ShootFile
+    left_out: list[str]
+
+
+@shoots.post("/file-read", response={200: ShootFileRead, 422: Problem}, operation_id="shoot_file_read")
+def shoot_file_read(request: PersonRequest, asked: ShootFileIn) -> object:
+    """Read a shoot's file leniently: what is not known, and kit that is here already, is left out and told."""
+    with refused_as_text(asked.text):
+        found = services.read_file(owner=request.user, text=asked.text)
+    return {"document": found.document, "left_out": list(found.left_out)}
+
+
+@shoots.get("/{uuid:shoot_id}/file", response={200: ShootFile, 404: Problem}, operation_id="shoot_file")
+def shoot_whole(request: PersonRequest, shoot_id: UUID) -> object:
+    """A shoot with its situations, kit, words and packing: for another photographer or another installation."""
+    return services.whole_shoot(owner=request.user, shoot_id=shoot_id)
 
 
 StoredShoot = add_document_routes(shoots, Shoot)

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * About This
+         * @description Version, data folder and the libraries with their licences.
+         */
+        get: operations["about"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/assess": {
         parameters: {
             query?: never;
@@ -296,6 +316,34 @@ export interface paths {
          */
         post: operations["check_setup"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Demo There
+         * @description The demo rows that are there, edited or not.
+         */
+        get: operations["demo"];
+        put?: never;
+        /**
+         * Demo Load
+         * @description Load the demo world, its shoots on days that lie ahead; what was deleted of it comes back, what was edited stays.
+         */
+        post: operations["demo_load"];
+        /**
+         * Demo Remove
+         * @description Take every demo row away, edited ones too. Loading brings them back as they were written.
+         */
+        delete: operations["demo_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2366,6 +2414,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shoots/file-read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shoot File Read
+         * @description Read a shoot's file leniently: what is not known, and kit that is here already, is left out and told.
+         */
+        post: operations["shoot_file_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shoots/overview": {
         parameters: {
             query?: never;
@@ -2414,6 +2482,26 @@ export interface paths {
         };
         /** Revisions */
         get: operations["shoot_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shoots/{shoot_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shoot Whole
+         * @description A shoot with its situations, kit, words and packing: for another photographer or another installation.
+         */
+        get: operations["shoot_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3171,6 +3259,22 @@ export interface components {
             zone_depths_m: number[];
         };
         /**
+         * About
+         * @description What runs here, where it keeps what it keeps, and what it is built on.
+         */
+        About: {
+            /** Data Folder */
+            data_folder: string;
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Planner Version */
+            planner_version: string;
+            /** Python */
+            python: string;
+            /** Version */
+            version: string;
+        };
+        /**
          * Accessories
          * @description What else is in the bag. It opens some advice and closes other.
          */
@@ -3756,6 +3860,12 @@ export interface components {
              * @default false
              */
             anti_flicker: boolean;
+            /**
+             * Archived
+             * @description Put away: kept, and not shown or proposed
+             * @default false
+             */
+            archived: boolean;
             /**
              * Auto Iso Slowest Shutter
              * @default fixed
@@ -5567,6 +5677,22 @@ export interface components {
             title: string;
         };
         /**
+         * DemoDone
+         * @description How many rows an answer wrote or took away.
+         */
+        DemoDone: {
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * DemoOut
+         * @description Which demo rows are there.
+         */
+        DemoOut: {
+            /** Ids */
+            ids: string[];
+        };
+        /**
          * Development
          * @description A raw developed at home instead of the camera's picture.
          */
@@ -6398,6 +6524,11 @@ export interface components {
                 [key: string]: components["schemas"]["OwnFigure"];
             };
             /**
+             * Home Zone
+             * @description Time zone a new shoot starts from; null: UTC
+             */
+            home_zone?: string | null;
+            /**
              * Id
              * Format: uuid
              */
@@ -6413,6 +6544,13 @@ export interface components {
              * @default []
              */
             looks: components["schemas"]["NamedLook"][];
+            /**
+             * Mains Hz
+             * @description Of the grid at home; what a new situation starts from
+             * @default 50
+             * @enum {integer}
+             */
+            mains_hz: 50 | 60;
             /**
              * Reviewed
              * @default []
@@ -7437,6 +7575,12 @@ export interface components {
          */
         Lens: {
             /**
+             * Archived
+             * @description Put away: kept, and not shown or proposed
+             * @default false
+             */
+            archived: boolean;
+            /**
              * Autofocus
              * @default true
              */
@@ -7855,6 +7999,11 @@ export interface components {
          * @description A saved setup in a list.
          */
         ListedSetup: {
+            /**
+             * Archived
+             * @default false
+             */
+            archived: boolean;
             /** Brief */
             brief: string;
             /**
@@ -9498,6 +9647,18 @@ export interface components {
             target?: string | null;
             /** Until Min */
             until_min: number;
+        };
+        /**
+         * Part
+         * @description A library this is built on.
+         */
+        Part: {
+            /** Licence */
+            licence: string;
+            /** Name */
+            name: string;
+            /** Version */
+            version: string;
         };
         /**
          * PatternOut
@@ -11475,6 +11636,12 @@ export interface components {
          */
         SavedPlace: {
             /**
+             * Archived
+             * @description Put away: kept, and not shown or proposed
+             * @default false
+             */
+            archived: boolean;
+            /**
              * Dark Mag
              * @description Sky by night, magnitudes a square second of arc
              * @default 21.7
@@ -11534,6 +11701,12 @@ export interface components {
              *     }
              */
             accessories: components["schemas"]["Accessories"];
+            /**
+             * Archived
+             * @description Put away: kept, and not shown or proposed
+             * @default false
+             */
+            archived: boolean;
             body: components["schemas"]["Body"];
             choice: components["schemas"]["Choice"];
             /**
@@ -12714,6 +12887,12 @@ export interface components {
          * @description A day or a night of work. Situations name their shoot; their order is their own.
          */
         Shoot: {
+            /**
+             * Archived
+             * @description Put away: kept, and not shown or proposed
+             * @default false
+             */
+            archived: boolean;
             /** Date */
             date?: string | null;
             /**
@@ -12743,6 +12922,12 @@ export interface components {
              */
             photographers: components["schemas"]["Photographer"][];
             place?: components["schemas"]["Place"] | null;
+            /**
+             * Template
+             * @description A pattern for shoots to come, not one of them
+             * @default false
+             */
+            template: boolean;
             /** Title */
             title: string;
             /**
@@ -12790,6 +12975,72 @@ export interface components {
             seconds: number;
             /** Title */
             title: string;
+        };
+        /**
+         * ShootFile
+         * @description A shoot with everything its plans are computed from.
+         */
+        ShootFile: {
+            /**
+             * Bodies
+             * @default []
+             */
+            bodies: components["schemas"]["Body"][];
+            /**
+             * Format
+             * @default wide-aperture-shoot-file
+             * @constant
+             */
+            format: "wide-aperture-shoot-file";
+            /**
+             * Format Version
+             * @default 1
+             * @constant
+             */
+            format_version: 1;
+            /**
+             * Foundations
+             * @default []
+             */
+            foundations: components["schemas"]["FoundationDocument"][];
+            /**
+             * Lenses
+             * @default []
+             */
+            lenses: components["schemas"]["Lens"][];
+            /**
+             * Packings
+             * @default []
+             */
+            packings: components["schemas"]["PackingDocument"][];
+            /**
+             * Phrasebooks
+             * @default []
+             */
+            phrasebooks: components["schemas"]["Phrasebook"][];
+            shoot: components["schemas"]["Shoot"];
+            /**
+             * Situations
+             * @default []
+             */
+            situations: components["schemas"]["PlannedSituation"][];
+        };
+        /**
+         * ShootFileIn
+         * @description A shoot's file, as text.
+         */
+        ShootFileIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ShootFileRead
+         * @description A shoot from a file, not saved yet. left_out: each thing that was not taken, with its reason.
+         */
+        ShootFileRead: {
+            document: components["schemas"]["ShootFile"];
+            /** Left Out */
+            left_out: string[];
         };
         /** ShootPage */
         ShootPage: {
@@ -15185,6 +15436,7 @@ export interface components {
     pathItems: never;
 }
 export type Abilities = components['schemas']['Abilities'];
+export type About = components['schemas']['About'];
 export type Accessories = components['schemas']['Accessories'];
 export type Action = components['schemas']['Action'];
 export type Activity = components['schemas']['Activity'];
@@ -15268,6 +15520,8 @@ export type DarkNight = components['schemas']['DarkNight'];
 export type DayOut = components['schemas']['DayOut'];
 export type DayRequest = components['schemas']['DayRequest'];
 export type DeletedOut = components['schemas']['DeletedOut'];
+export type DemoDone = components['schemas']['DemoDone'];
+export type DemoOut = components['schemas']['DemoOut'];
 export type Development = components['schemas']['Development'];
 export type Difference = components['schemas']['Difference'];
 export type Differs = components['schemas']['Differs'];
@@ -15421,6 +15675,7 @@ export type PackingPage = components['schemas']['PackingPage'];
 export type Panorama = components['schemas']['Panorama'];
 export type PanoramaOut = components['schemas']['PanoramaOut'];
 export type PanoramaRequest = components['schemas']['PanoramaRequest'];
+export type Part = components['schemas']['Part'];
 export type PatternOut = components['schemas']['PatternOut'];
 export type Peaking = components['schemas']['Peaking'];
 export type Photographer = components['schemas']['Photographer'];
@@ -15523,6 +15778,9 @@ export type SheetIn = components['schemas']['SheetIn'];
 export type Shoot = components['schemas']['Shoot'];
 export type ShootCards = components['schemas']['ShootCards'];
 export type ShootChecklist = components['schemas']['ShootChecklist'];
+export type ShootFile = components['schemas']['ShootFile'];
+export type ShootFileIn = components['schemas']['ShootFileIn'];
+export type ShootFileRead = components['schemas']['ShootFileRead'];
 export type ShootPage = components['schemas']['ShootPage'];
 export type ShootReview = components['schemas']['ShootReview'];
 export type ShootSummary = components['schemas']['ShootSummary'];
@@ -15628,6 +15886,58 @@ export type WideApertureCorePlanningAskingOption = components['schemas']['wide_a
 export type WideApertureCoreReviewOwnMeasured = components['schemas']['wide_aperture__core__review__own__Measured'];
 export type $defs = Record<string, never>;
 export interface operations {
+    about: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["About"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     assess_setup: {
         parameters: {
             query?: never;
@@ -17306,6 +17616,194 @@ export interface operations {
                 };
             };
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemoOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    demo_load: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemoDone"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    demo_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemoDone"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -29226,6 +29724,94 @@ export interface operations {
             };
         };
     };
+    shoot_file_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShootFileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootFileRead"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     shoot_overview: {
         parameters: {
             query?: {
@@ -29707,6 +30293,77 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shoot_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootFile"];
+                };
+            };
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

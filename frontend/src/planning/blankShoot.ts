@@ -1,14 +1,16 @@
 /** A shoot before anything is known of it. */
 import type { Shoot } from '@/api/types'
 
-export const blankShoot = (id: string): Shoot => ({
+export const blankShoot = (id: string, zone = 'Etc/UTC'): Shoot => ({
   id,
   title: 'New shoot',
   note: '',
   genre: 'sports',
   date: null,
-  zone: 'Etc/UTC',
+  zone,
   place: null,
   photographers: [],
   faces: [],
+  template: false,
+  archived: false,
 })

@@ -56,12 +56,16 @@ function usualSchools(): Schools {
   return Object.fromEntries((tables.value?.schools ?? []).map((question) => [question.id, question.default])) as Schools
 }
 
-export function newSituation(shoot: Shoot, before: PlannedSituation | null, order: number): PlannedSituation {
+/** mainsHz: of the grid at home, where no situation before says another. */
+export function newSituation(shoot: Shoot, before: PlannedSituation | null, order: number, mainsHz: 50 | 60 = 50): PlannedSituation {
   const first = FIRST[shoot.genre]
+  const was = before?.situation ?? null
   return {
     shoot_id: shoot.id,
     body_id: before?.body_id ?? null,
     lens_id: before?.lens_id ?? null,
+    photographer_id: before?.photographer_id ?? null,
+    foundation_id: before?.foundation_id ?? null,
     second_body_id: before?.second_body_id ?? null,
     pins: [],
     accessories: before?.accessories ?? {
@@ -77,7 +81,7 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
       schools: before?.preferences.schools ?? usualSchools(),
       schools_here: before?.preferences.schools_here ?? [],
       requests: NO_REQUESTS,
-      mains_hz: before?.preferences.mains_hz ?? 50,
+      mains_hz: before?.preferences.mains_hz ?? mainsHz,
       accepted_blur_percent: before?.preferences.accepted_blur_percent ?? {},
     },
     situation: {
@@ -97,12 +101,12 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
       far_m: first.far,
       depth: 'auto',
       focal_length_mm: null,
-      light: { kind: 'named', name: first.light, cct_k: null, ev_low: null, ev_high: null, ev_refers_to: 'the main subject' },
-      second_cct_k: null,
-      flicker_hz: null,
-      second_flicker_hz: null,
-      waveform: 'sine',
-      modulation: 0.4,
+      light: was?.light ?? { kind: 'named', name: first.light, cct_k: null, ev_low: null, ev_high: null, ev_refers_to: 'the main subject' },
+      second_cct_k: was?.second_cct_k ?? null,
+      flicker_hz: was?.flicker_hz ?? null,
+      second_flicker_hz: was?.second_flicker_hz ?? null,
+      waveform: was?.waveform ?? 'sine',
+      modulation: was?.modulation ?? 0.4,
       background_ev100: null,
       scene_range_ev: null,
       subject_tone: 'mid',
@@ -115,7 +119,7 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
       may_go_black: [],
       look: 'as_seen',
       background_blur_percent: null,
-      support: first.support,
+      support: was?.support ?? first.support,
       burst_frames: 1,
       constraints: [],
       bearing_deg: null,
@@ -123,9 +127,9 @@ export function newSituation(shoot: Shoot, before: PlannedSituation | null, orde
       sun_bearing_deg: null,
       sun_altitude_deg: null,
       moon_ev100: null,
-      output: 'print_a3',
-      temperature_c: null,
-      humidity: null,
+      output: was?.output ?? 'print_a3',
+      temperature_c: was?.temperature_c ?? null,
+      humidity: was?.humidity ?? null,
     },
   }
 }

@@ -43,6 +43,7 @@ export function snapshotOf(
     setup: plan.setup,
     choice: plan.choice,
     prices: plan.prices,
+    archived: false,
     findings: plan.findings,
   }
 }

@@ -27,6 +27,8 @@ const own = (id: string, changes: Partial<FoundationDocument> = {}): FoundationD
   standing: [],
   schools: {},
   kept_apart: [],
+  mains_hz: 50,
+  home_zone: null,
   looks: [],
   figures: {},
   reviewed: [],

@@ -26,6 +26,8 @@ export const blankFoundation = (title = 'Foundation'): FoundationDocument => ({
   looks: [],
   figures: {},
   reviewed: [],
+  mains_hz: 50,
+  home_zone: null,
   begun: {},
 })
 

@@ -6,11 +6,20 @@ vi.mock('./documents', () => ({
   loadOne: async (_kind: string, id: string) => void held.set(id, { id, name: 'fetched' }),
   write: (_kind: string, document: { id: string }) => void held.set(document.id, document),
   remove: (_kind: string, id: string) => void held.delete(id),
+  loadKind: async () => undefined,
 }))
+vi.mock('@/shared/fieldNames', () => ({ fieldInWords: (pointer: string) => pointer.slice(1) }))
 vi.mock('./kinds', () => ({
+  NOUN: { lenses: 'lens' },
   idOf: (_kind: string, document: { id: string }) => document.id,
   titleOf: (_kind: string, document: { name: string }) => document.name,
 }))
+
+const store = new Map<string, string>()
+vi.stubGlobal('sessionStorage', {
+  getItem: (key: string) => store.get(key) ?? null,
+  setItem: (key: string, text: string) => void store.set(key, text),
+})
 
 type Undo = typeof import('./undo')
 let undoing: Undo
@@ -20,6 +29,7 @@ const name = (): unknown => held.get('a')?.name
 beforeEach(async () => {
   vi.useFakeTimers()
   vi.resetModules()
+  store.clear()
   held.clear()
   undoing = await import('./undo')
 })
@@ -69,10 +79,45 @@ describe('undo', () => {
   it('brings back what was deleted, fetched first where it was only listed', async () => {
     await undoing.removeWithUndo('lenses', 'a')
     expect(name()).toBeUndefined()
-    expect(undoing.undoLabel.value).toBe('fetched')
+    expect(undoing.undoLabel.value).toBe('deleting “fetched”')
     undoing.undo()
     expect(name()).toBe('fetched')
     undoing.redo()
     expect(name()).toBeUndefined()
+  })
+
+  it('says what it would take back', () => {
+    edit('one')
+    expect(undoing.undoLabel.value).toBe('new lens “one”')
+    edit('two')
+    expect(undoing.undoLabel.value).toBe('name in “two”')
+    undoing.undo()
+    expect(undoing.redoLabel.value).toBe('name in “two”')
+  })
+
+  it('takes back what one wish did to several documents, all of it', () => {
+    edit('one')
+    undoing.edit('lenses', { id: 'b', name: 'other' } as never)
+    undoing.together('deleting 2 lenses', (remove) => {
+      remove('lenses', 'a')
+      remove('lenses', 'b')
+    })
+    expect([held.size, undoing.undoLabel.value]).toEqual([0, 'deleting 2 lenses'])
+    undoing.undo()
+    expect([...held.keys()].sort()).toEqual(['a', 'b'])
+    undoing.redo()
+    expect(held.size).toBe(0)
+  })
+
+  it('survives a reload', async () => {
+    edit('one')
+    edit('two')
+    await vi.advanceTimersByTimeAsync(400)
+    vi.resetModules()
+    undoing = await import('./undo')
+    expect(undoing.undoLabel.value).toBe('name in “two”')
+    undoing.undo()
+    await vi.advanceTimersByTimeAsync(0)
+    expect(name()).toBe('one')
   })
 })

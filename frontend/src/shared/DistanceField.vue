@@ -3,7 +3,17 @@
 import NumberField from './NumberField.vue'
 import { distanceUnit, parseDistance, writeDistance } from './units'
 
-defineProps<{ label: string; pointer: string; above?: number; least?: number; most?: number; hint?: string; late?: boolean }>()
+defineProps<{
+  label: string
+  pointer: string
+  above?: number
+  least?: number
+  most?: number
+  hint?: string
+  late?: boolean
+  optional?: boolean
+  emptyMeans?: string
+}>()
 const metres = defineModel<number | null>('value', { required: true })
 </script>
 

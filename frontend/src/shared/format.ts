@@ -1,5 +1,6 @@
 /** How values are written. The marked scales come from the server; here they are only looked up. */
 import type { Scales } from '@/api/types'
+import { clockHours, clockIn } from './habits'
 
 type Quantity = keyof Scales
 const THIRDS = ['', '⅓', '⅔']
@@ -95,5 +96,5 @@ export function kelvinText(kelvin: number): string {
 
 export function clockText(minutes: number): string {
   const ofDay = ((minutes % 1440) + 1440) % 1440
-  return `${String(Math.floor(ofDay / 60)).padStart(2, '0')}:${String(ofDay % 60).padStart(2, '0')}`
+  return clockIn(clockHours.value, ofDay)
 }

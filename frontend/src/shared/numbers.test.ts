@@ -21,6 +21,11 @@ describe('numbers', () => {
       ['1e3', 1000],
       ['24 mm', 24],
       ['12 MP', 12],
+      ['33 megapixels', 33],
+      ['30 fps', 30],
+      ['10 frames/s', 10],
+      ['7.5 frames per second', 7.5],
+      ['128 GB', 128],
     ] as const)
       expect(parseNumber(text), text).toBeCloseTo(value, 9)
   })
@@ -75,6 +80,11 @@ describe('shutter times', () => {
 describe('clock times', () => {
   it('are minutes, of the next day too', () => {
     expect([parseClock('18:10'), parseClock('1+02:30'), parseClock('9.05')]).toEqual([1090, 1590, 545])
-    for (const text of ['24:00', '12:60', '12', 'noon', '-1:00']) expect(parseClock(text), text).toBeNull()
+    expect([parseClock('2115'), parseClock('0905'), parseClock('1+0230')]).toEqual([1275, 545, 1590])
+    expect([parseClock('9:15 pm'), parseClock('9 pm'), parseClock('12:30 am'), parseClock('12 pm'), parseClock('9.15 p.m.')]).toEqual([
+      1275, 1260, 30, 720, 1275,
+    ])
+    expect([parseClock('21h15'), parseClock('9h')]).toEqual([1275, 540])
+    for (const text of ['13 pm', '0:30 am', '2460', '2500', '24:00', '12:60', '12', 'noon', '-1:00']) expect(parseClock(text), text).toBeNull()
   })
 })

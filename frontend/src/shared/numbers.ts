@@ -8,13 +8,24 @@ export type Parse = (text: string) => Parsed
 
 export const reasonOf = (parsed: Parsed): string | null => (typeof parsed === 'object' && parsed !== null ? parsed.reason : null)
 
-/** Reads "18:10", or "1+02:30" on the next day; null when it is neither. */
+const CLOCK = /^(?:(\d)\s*\+\s*)?(\d{1,2})(?:\s*[:.h]\s*(\d{2}))?\s*(am|pm|a\.m\.|p\.m\.|h)?$/i
+const FOUR_FIGURES = /^(?:(\d)\s*\+\s*)?(\d{2})(\d{2})\s*h?$/
+
+/** Reads "18:10", "2115", "9:15 pm", "9 pm", or "1+02:30" on the next day; null when it is none. */
 export function parseClock(text: string): number | null {
-  const match = /^(?:(\d)\s*\+\s*)?(\d{1,2})[:.](\d{2})$/.exec(text.trim())
+  const typed = text.trim()
+  const match = FOUR_FIGURES.exec(typed) ?? CLOCK.exec(typed)
   if (!match) return null
   const [, days, hours, minutes] = match
-  if (Number(hours) > 23 || Number(minutes) > 59) return null
-  return Number(days ?? 0) * 1440 + Number(hours) * 60 + Number(minutes)
+  const half = (match[4] ?? '').toLowerCase().charAt(0)
+  if (minutes === undefined && !half) return null // a bare "12" may be anything
+  let hour = Number(hours)
+  if (half === 'a' || half === 'p') {
+    if (hour < 1 || hour > 12) return null
+    hour = (hour % 12) + (half === 'p' ? 12 : 0)
+  }
+  if (hour > 23 || Number(minutes ?? 0) > 59) return null
+  return Number(days ?? 0) * 1440 + hour * 60 + Number(minutes ?? 0)
 }
 
 /** Groups of three figures parted by commas, spaces or narrow spaces: "51,200", "1 250 000". A leading 0 groups nothing. */
@@ -31,7 +42,10 @@ const bare = (text: string): string =>
     .trim()
     .replaceAll('−', '-')
     .replace(/^(f\s*\/?|iso|ev)\s*/i, '')
-    .replace(/\s*(s|sec|mm|m|k|°c|°|%|ms|ev|hz|mp|stops?)$/i, '')
+    .replace(
+      /\s*(s|sec|mm|m|k|°c|°f|°|%|ms|ev|hz|mp(?:ix(?:els?)?)?|megapixels?|fps|frames?(?:\s*\/\s*s| per second)?|f\/s|\/s|ft|m\/s|mph|km\/h|gb|stops?)$/i,
+      '',
+    )
     .trim()
 
 /** Reads "1/250", "2.5 s", "0,4", "f/5.6", "ISO 6400" or "51,200" as a plain number; null when it is none. */

@@ -1,6 +1,7 @@
 /** Keyboard shortcuts: each place says what it has; `?` shows them. Keys typed into fields are left alone. */
 import { useEventListener } from '@vueuse/core'
 import { onScopeDispose, shallowReactive } from 'vue'
+import { singleKeys } from './habits'
 
 export interface Shortcut {
   keys: string
@@ -36,6 +37,7 @@ export function listenForShortcuts(): void {
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const keys = pressed(event)
     if (isTyping(event.target) && !WHILE_TYPING.has(keys)) return
+    if (!singleKeys.value && !/^(Ctrl|Alt)\+/.test(keys)) return
     const shortcut = registered.findLast((item) => item.keys === keys)
     if (!shortcut) return
     event.preventDefault()

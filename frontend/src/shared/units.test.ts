@@ -1,5 +1,18 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { distanceBand, distanceText, distanceUnit, INFINITY_M, parseDistance, speedBand, speedFromShown, speedToShown, writeDistance } from './units'
+import {
+  degreesFromShown,
+  degreesToShown,
+  degreesUnit,
+  distanceBand,
+  distanceText,
+  distanceUnit,
+  INFINITY_M,
+  parseDistance,
+  speedBand,
+  speedFromShown,
+  speedToShown,
+  writeDistance,
+} from './units'
 
 describe('distances and speeds in the reader’s unit', () => {
   beforeEach(() => (distanceUnit.value = 'm'))
@@ -20,6 +33,7 @@ describe('distances and speeds in the reader’s unit', () => {
     expect(distanceText(15)).toBe('49.2 ft')
     expect(speedBand({ low_m_s: 5, high_m_s: 7 })).toBe('11.2–15.7 mph')
     expect(speedToShown(0)).toBe(0)
+    expect([degreesToShown(-10), degreesFromShown(14), degreesUnit.value]).toEqual([14, -10, '°F'])
     expect(speedFromShown(10)).toBeCloseTo(4.4704, 6)
   })
 

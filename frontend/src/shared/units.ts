@@ -17,6 +17,11 @@ export function fromShown(value: number): number {
   return isImperial.value ? value * METRES_PER_FOOT : value
 }
 
+/** Temperatures: °C in documents. */
+export const degreesUnit = computed(() => (isImperial.value ? '°F' : '°C'))
+export const degreesToShown = (celsius: number): number => (isImperial.value ? Number((celsius * 1.8 + 32).toFixed(1)) : celsius)
+export const degreesFromShown = (shown: number): number => (isImperial.value ? Number(((shown - 32) / 1.8).toFixed(2)) : shown)
+
 const M_S_PER_MPH = 0.44704
 export const speedUnit = computed(() => (isImperial.value ? 'mph' : 'm/s'))
 

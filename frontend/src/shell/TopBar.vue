@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The places, what is open, whether it is saved, and the few global controls. */
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { canRedo, canUndo, redo, undo, undoLabel } from '@/saving/undo'
+import { redo, undo } from '@/saving/undo'
 import { useShortcuts } from '@/shared/shortcuts'
 import { themeId, THEMES } from '@/shared/theme'
-import { distanceUnit } from '@/shared/units'
+import BarTools from './BarTools.vue'
 import { openThing } from './open'
 import { PLACES } from './places'
 import SaveState from './SaveState.vue'
@@ -30,6 +30,14 @@ const shootPlaces = computed(() => {
 })
 const isAt = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`)
 
+const menuShown = ref(false)
+watch(
+  () => route.fullPath,
+  () => (menuShown.value = false),
+)
+/** Where one is, for the bar that has no room for all the places. */
+const hereLabel = computed(() => [...shootPlaces.value, ...PLACES].find((place) => isAt(place.to))?.label ?? openThing.value)
+
 function nextTheme(): void {
   const at = THEMES.findIndex((theme) => theme.id === themeId.value)
   themeId.value = THEMES[(at + 1) % THEMES.length]!.id
@@ -45,38 +53,28 @@ useShortcuts([
 </script>
 
 <template>
-  <header class="bar">
+  <header class="bar" :class="{ unfolded: menuShown }">
     <RouterLink class="name" to="/shoots">Wide Aperture</RouterLink>
-    <nav aria-label="Places">
-      <RouterLink v-for="place in PLACES" :key="place.to" :to="place.to" :class="{ on: isAt(place.to) && !shootPlaces.length }">
-        {{ place.label }}
-      </RouterLink>
-    </nav>
-    <nav v-if="shootPlaces.length" class="within" aria-label="This shoot">
-      <RouterLink v-for="place in shootPlaces" :key="place.label" :to="place.to" :class="{ on: isAt(place.to) }">
-        {{ place.label }}
-      </RouterLink>
-      <a v-if="route.params.shootId" :href="`/pre-flight/${String(route.params.shootId)}`">Pre-flight</a>
-    </nav>
-    <span class="open narrow">{{ openThing }}</span>
+    <span class="here narrow">{{ hereLabel }}</span>
+    <button class="plain menu" type="button" :aria-expanded="menuShown" aria-controls="bar-menu" @click="menuShown = !menuShown">
+      {{ menuShown ? 'Close' : 'Menu' }}
+    </button>
+    <div id="bar-menu" class="folds">
+      <nav aria-label="Places">
+        <RouterLink v-for="place in PLACES" :key="place.to" :to="place.to" :class="{ on: isAt(place.to) && !shootPlaces.length }">
+          {{ place.label }}
+        </RouterLink>
+      </nav>
+      <nav v-if="shootPlaces.length" class="within" aria-label="This shoot">
+        <RouterLink v-for="place in shootPlaces" :key="place.label" :to="place.to" :class="{ on: isAt(place.to) }">
+          {{ place.label }}
+        </RouterLink>
+        <a v-if="route.params.shootId" :href="`/pre-flight/${String(route.params.shootId)}`">Pre-flight</a>
+      </nav>
+      <span class="open narrow">{{ openThing }}</span>
+      <BarTools @find="paletteShown = true" @help="shortcutsShown = true" />
+    </div>
     <SaveState />
-    <button class="plain tool" :disabled="!canUndo" :title="canUndo ? `Undo: ${undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="undo()">Undo</button>
-    <button class="plain tool" :disabled="!canRedo" title="Redo (Ctrl+Shift+Z)" @click="redo()">Redo</button>
-    <label class="tool">
-      <span class="visually-hidden">Distances in</span>
-      <select v-model="distanceUnit">
-        <option value="m">m</option>
-        <option value="ft">ft</option>
-      </select>
-    </label>
-    <label class="tool">
-      <span class="visually-hidden">Theme</span>
-      <select v-model="themeId">
-        <option v-for="theme in THEMES" :key="theme.id" :value="theme.id">{{ theme.label }}</option>
-      </select>
-    </label>
-    <button class="plain tool" title="Open or do anything by name (Ctrl+K)" @click="paletteShown = true">Find</button>
-    <button class="plain tool help" aria-label="Shortcuts" title="Shortcuts (?)" @click="shortcutsShown = true">?</button>
     <CommandPalette v-if="paletteShown" @close="paletteShown = false" />
     <ShortcutsDialog v-if="shortcutsShown" @close="shortcutsShown = false" />
   </header>
@@ -133,51 +131,78 @@ nav a.on {
   text-overflow: ellipsis;
 }
 
-.tool {
-  color: var(--soft);
+.folds {
+  display: flex;
+  flex: 1;
+  align-items: center;
+  gap: 4px 14px;
+  min-width: 0;
 }
 
-.tool:disabled {
-  opacity: 0.5;
-  cursor: default;
+.here,
+.menu {
+  display: none;
 }
 
-button.tool:not(:disabled):hover {
-  color: var(--ink);
-}
-
-.help {
-  width: 22px;
-  height: 22px;
-  border: 1px solid var(--edge);
-  text-align: center;
-}
-
-select {
-  border: 0;
-  background: transparent;
-  color: var(--soft);
-  font: inherit;
-}
-
-select option {
-  background: var(--sheet);
-  color: var(--ink);
-}
-
+/* On a narrow page one line is left of it; the rest unfolds. */
 @media (max-width: 900px) {
-  nav {
-    flex-wrap: wrap;
-    gap: 0 14px;
+  .bar {
+    padding: 0 12px;
   }
 
-  .bar {
+  .here {
+    display: block;
+    flex: 1;
+    overflow: hidden;
+    color: var(--soft);
+    text-overflow: ellipsis;
+  }
+
+  .menu {
+    display: block;
+    order: 3;
+    min-width: 44px;
+    min-height: 44px;
+    text-align: center;
+  }
+
+  .folds {
+    display: none;
+  }
+
+  .unfolded {
     flex-wrap: wrap;
-    padding: 6px 12px;
+  }
+
+  .unfolded .folds {
+    display: flex;
+    flex-flow: row wrap;
+    flex-basis: 100%;
+    order: 4;
+    gap: 0 6px;
+    padding-bottom: 8px;
+    border-top: 1px solid var(--rule);
+  }
+
+  .folds nav {
+    flex-wrap: wrap;
+    flex-basis: 100%;
+    gap: 0 6px;
+    margin: 0;
+    padding: 0;
+    border: 0;
+  }
+
+  .folds nav a {
+    display: inline-flex;
+    align-items: center;
+    justify-content: center;
+    min-width: 44px;
+    min-height: 44px;
+    padding: 0 8px;
   }
 
   .open {
-    order: 5;
     flex-basis: 100%;
     text-align: left;
   }

@@ -42,6 +42,15 @@ export function useCommands(): ComputedRef<Command[]> {
       ...PLACES.map((place) => ({ id: place.to, label: place.label, kind: 'Place', run: go(place.to) })),
       { id: 'foundation', label: 'Foundation: what you set on any body', kind: 'Place', run: go('/gear/foundation') },
       { id: 'saved-places', label: 'Saved places', kind: 'Place', text: 'gpx waypoints horizon town glow coordinates', run: go('/places') },
+      { id: 'begin', label: 'Plan a shoot by six questions', kind: 'Do', text: 'guided brief first new begin', run: go('/begin') },
+      {
+        id: 'settings',
+        label: 'Settings',
+        kind: 'Place',
+        text: 'units feet clock mains zone theme shortcuts preferences options',
+        run: go('/settings'),
+      },
+      { id: 'about', label: 'About', kind: 'Place', text: 'version licence data folder privacy help', run: go('/about') },
       {
         id: 'keeping',
         label: 'Safe keeping: backup, restore, bin',

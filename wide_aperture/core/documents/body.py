@@ -210,6 +210,7 @@ class Body(Document):
     factory: tuple[SettingIs, ...] = Field(default=(), description="Factory options that differ from most bodies")
     slots: tuple[SlotBank, ...] = ()
     abilities: Abilities = Abilities()
+    archived: bool = Field(default=False, description="Put away: kept, and not shown or proposed")
     raw_tried: Annotated[tuple[RawTrial, ...], Field(max_length=10)] = ()
     marks_gaps: Annotated[tuple[LookGap, ...], Field(max_length=10)] = ()
 

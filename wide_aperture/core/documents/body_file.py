@@ -13,7 +13,7 @@ KIND = "body"
 
 def body_file(body: Body) -> str:
     """The body as a file: everything but its place in this installation."""
-    return kit_file(body, KIND)
+    return kit_file(body, KIND, without={"archived"})
 
 
 def read_body(text: str) -> ReadKit[Body]:

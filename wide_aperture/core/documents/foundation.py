@@ -5,12 +5,13 @@ from __future__ import annotations
 import json
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Annotated, Any, get_args
+from typing import Annotated, Any, Literal, get_args
 from uuid import UUID, uuid4
 
 from pydantic import Field, ValidationError
 
 from wide_aperture.core.document import Name
+from wide_aperture.core.documents.clock import Zone
 from wide_aperture.core.documents.named_look import NamedLook
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.setting_ids import SettingId
@@ -26,6 +27,8 @@ class FoundationDocument(Foundation):
     id: UUID
     title: Name = "Foundation"
     reviewed: Annotated[tuple[UUID, ...], Field(max_length=200)] = ()
+    mains_hz: Literal[50, 60] = Field(default=50, description="Of the grid at home; what a new situation starts from")
+    home_zone: Zone | None = Field(default=None, description="Time zone a new shoot starts from; null: UTC")
     begun: Annotated[dict[UUID, Annotated[str, Field(max_length=20)]], Field(max_length=200)] = {}
 
     def for_plan(self) -> Foundation:

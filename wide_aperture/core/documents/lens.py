@@ -52,6 +52,7 @@ class Lens(Document):
     )
     projection: Literal["rectilinear", "fisheye"] = "rectilinear"
     built_into: UUID | None = Field(default=None, description="The body this lens cannot be taken off")
+    archived: bool = Field(default=False, description="Put away: kept, and not shown or proposed")
 
     @model_validator(mode="after")
     def _figures_fit_together(self) -> Lens:

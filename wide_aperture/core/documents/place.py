@@ -46,6 +46,7 @@ class SavedPlace(Document):
     ] = DARK_SKY_MAG
     glows: Annotated[tuple[TownGlow, ...], Field(max_length=20)] = ()
     horizon: Annotated[tuple[HorizonPoint, ...], Field(max_length=400)] = ()
+    archived: bool = Field(default=False, description="Put away: kept, and not shown or proposed")
 
     @model_validator(mode="after")
     def _bearings_once(self) -> SavedPlace:

@@ -51,6 +51,7 @@ class SavedSetup(Document):
     choice: Choice
     prices: tuple[Price, ...] = ()
     findings: tuple[Finding, ...] = ()
+    archived: bool = Field(default=False, description="Put away: kept, and not shown or proposed")
 
 
 class SetupSummary(Document):
@@ -62,6 +63,7 @@ class SetupSummary(Document):
     version_of: UUID | None
     version: int
     saved_at: dt.datetime
+    archived: bool = False
     kit: str
     brief: str
     exposure: tuple[float, float, float] = Field(description="Seconds, f-number, ISO")
@@ -76,6 +78,7 @@ def summary_of(setup: SavedSetup) -> SetupSummary:
         version_of=setup.version_of,
         version=setup.version,
         saved_at=setup.saved_at,
+        archived=setup.archived,
         kit=f"{setup.body.name}, {setup.lens.name}",
         brief=f"{setup.situation.title}, {setup.situation.genre.replace('_', ' ')}",
         exposure=(setup.choice.shutter_s, setup.choice.aperture, setup.choice.iso),

@@ -38,6 +38,8 @@ class Shoot(Document):
     faces: Annotated[tuple[Name, ...], Field(max_length=20)] = Field(
         default=(), description="Whose faces are focused first, in rank"
     )
+    template: bool = Field(default=False, description="A pattern for shoots to come, not one of them")
+    archived: bool = Field(default=False, description="Put away: kept, and not shown or proposed")
 
     @model_validator(mode="after")
     def _photographers_once(self) -> Shoot:

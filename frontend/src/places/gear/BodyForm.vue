@@ -12,6 +12,7 @@ import BodyLooks from './BodyLooks.vue'
 import BodyOptions from './BodyOptions.vue'
 import BodyRaw from './BodyRaw.vue'
 import BodySheet from './BodySheet.vue'
+import StartBody from './StartBody.vue'
 import SlotBanks from './SlotBanks.vue'
 import { useKitFile } from './useKitFile'
 import { useGearDocument } from './useGearDocument'
@@ -50,6 +51,7 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
       <Button size="small" @click="file.save(body)">Save as a file</Button>
     </template>
     <p v-if="file.said.value" class="stop" role="alert">{{ file.said.value }}</p>
+    <StartBody :body="body" :is-new="isNew" @change="change" />
     <BodySheet :body="body" :is-new="isNew" :refused="entry?.state === 'refused'" @change="change" />
     <section class="storage" aria-label="Storage places">
       <h2>Storage places</h2>

@@ -152,6 +152,17 @@ watch(
         :above="0"
         @update:value="(v) => change({ longest_timed_s: v! })" />
 
+      <ChoiceField
+        label="Slowest time of automatic ISO"
+        :value="body.auto_iso_slowest_shutter ?? 'fixed'"
+        :options="[
+          { value: 'fixed', label: 'a time that is set' },
+          { value: 'linked_to_focal_length', label: 'can follow the focal length' },
+          { value: 'none', label: 'cannot be set' },
+        ]"
+        @update:value="
+          (auto_iso_slowest_shutter) => change({ auto_iso_slowest_shutter: auto_iso_slowest_shutter as Body['auto_iso_slowest_shutter'] })
+        " />
       <BodyShutters :body="body" @change="change" />
       <BodyRanges :body="body" @change="change" />
       <div class="wide flags">

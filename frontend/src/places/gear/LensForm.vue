@@ -171,6 +171,7 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
         <Checkbox :checked="lens.fixed_aperture" @update:checked="(fixed_aperture: boolean) => change({ fixed_aperture })"
           >One aperture only</Checkbox
         >
+        <Checkbox :checked="lens.leaf_shutter" @update:checked="(leaf_shutter: boolean) => change({ leaf_shutter })">Leaf shutter in it</Checkbox>
         <Checkbox :checked="lens.projection === 'fisheye'" @update:checked="(on: boolean) => change({ projection: on ? 'fisheye' : 'rectilinear' })"
           >Fisheye</Checkbox
         >

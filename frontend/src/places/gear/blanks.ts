@@ -79,6 +79,7 @@ export function blankBody(id: string): Body {
       long_time_program: null,
     },
     raw_tried: [],
+    archived: false,
     marks_gaps: [],
   }
 }
@@ -102,5 +103,6 @@ export function blankLens(id: string): Lens {
     image_circle_mm: null,
     projection: 'rectilinear',
     built_into: null,
+    archived: false,
   }
 }

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** Body, lens and bag for a situation, and the framing helper that ranks what is owned by what it costs. */
-import { Checkbox } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { answered, client } from '@/api/client'
 import type { Accessories, Brief, Framing, PlannedSituation, SkyContext } from '@/api/types'
@@ -11,6 +10,7 @@ import { asking } from '@/planning/requests'
 import { useFoundation } from '@/planning/useFoundation'
 import NumberField from '@/shared/NumberField.vue'
 import { useLatest } from '@/shared/useLatest'
+import BagFields from './BagFields.vue'
 
 const props = defineProps<{ planned: PlannedSituation; sky: SkyContext | null }>()
 const emit = defineEmits<{ save: [next: PlannedSituation, field: string] }>()
@@ -120,62 +120,7 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
       :above="0.5"
       :most="10000"
       @update:value="(focal) => emit('save', { ...planned, situation: { ...planned.situation, focal_length_mm: focal } }, 'focal')" />
-    <NumberField
-      label="ND filters, the first"
-      pointer="/accessories/nd_stops"
-      unit="stops"
-      optional
-      empty-means="none"
-      :value="accessories.nd_stops[0] ?? null"
-      :above="0"
-      :most="20"
-      @update:value="(stops) => changeBag({ nd_stops: stops === null ? [] : [stops, ...accessories.nd_stops.slice(1)] })" />
-    <NumberField
-      v-if="accessories.nd_stops.length"
-      label="and the second"
-      pointer="/accessories/nd_stops/1"
-      unit="stops"
-      optional
-      empty-means="none"
-      :value="accessories.nd_stops[1] ?? null"
-      :above="0"
-      :most="20"
-      @update:value="(stops) => changeBag({ nd_stops: stops === null ? accessories.nd_stops.slice(0, 1) : [accessories.nd_stops[0]!, stops] })" />
-    <NumberField
-      label="Flash guide number"
-      pointer="/accessories/flash/guide_number_m"
-      unit="m, ISO 100"
-      optional
-      empty-means="no flash"
-      :value="accessories.flash?.guide_number_m ?? null"
-      :above="0"
-      @update:value="
-        (number) =>
-          changeBag({
-            flash: number === null ? null : { high_speed_sync: false, bounce: true, recycle_s: null, ...accessories.flash, guide_number_m: number },
-          })
-      " />
-    <NumberField
-      v-if="accessories.flash"
-      label="Ready again after full power"
-      pointer="/accessories/flash/recycle_s"
-      unit="s"
-      optional
-      empty-means="2.5 s"
-      :value="accessories.flash.recycle_s ?? null"
-      :above="0"
-      :most="60"
-      @update:value="(recycle_s) => changeBag({ flash: { ...accessories.flash!, recycle_s } })" />
-    <div class="bag wide">
-      <Checkbox :checked="accessories.release" @update:checked="(release: boolean) => changeBag({ release })">Cable or radio release</Checkbox>
-      <Checkbox :checked="accessories.grey_card" @update:checked="(grey_card: boolean) => changeBag({ grey_card })">Grey card</Checkbox>
-      <Checkbox
-        v-if="accessories.flash"
-        :checked="accessories.flash.high_speed_sync"
-        @update:checked="(high_speed_sync: boolean) => changeBag({ flash: { ...accessories.flash!, high_speed_sync } })"
-        >High-speed sync</Checkbox
-      >
-    </div>
+    <BagFields :bag="accessories" @change="changeBag" />
     <h3 class="wide">What you own, by what it would cost here</h3>
     <p v-if="problem" class="stop wide" role="alert">{{ problem.message }}</p>
     <p v-else-if="!ranked.length" class="soft wide">{{ waiting ? 'Comparing…' : 'No body and lens that fit together yet. Add them in Gear.' }}</p>
@@ -205,12 +150,6 @@ const isChosen = (framing: Framing): boolean => framing.body_id === props.planne
 
 .wide {
   grid-column: 1 / -1;
-}
-
-.bag {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
 }
 
 ul {

@@ -8,6 +8,7 @@ import NumberField from '@/shared/NumberField.vue'
 import { tables } from '@/shared/tables'
 import { optionsOf } from '@/planning/labels'
 import LightSource from './LightSource.vue'
+import WeatherFields from './WeatherFields.vue'
 
 const props = defineProps<{ situation: Situation; sky: SkyContext | null; plan: Plan | null; mainsHz: number }>()
 const emit = defineEmits<{ change: [changes: Partial<Situation>] }>()
@@ -188,6 +189,7 @@ const bandMeans = computed(() => (fromSky.value ? 'as the sky' : 'steady'))
     :least="-90"
     :most="90"
     @update:value="(tilt) => change({ tilt_deg: tilt ?? 0 })" />
+  <WeatherFields :situation="situation" @change="change" />
 </template>
 
 <style scoped>

@@ -8,6 +8,7 @@ import NumberField from '@/shared/NumberField.vue'
 import { parseIso, parseShutter } from '@/shared/numbers'
 import { apertureText, isoText, shutterText } from '@/shared/format'
 import { tables } from '@/shared/tables'
+import BriefAsked from './BriefAsked.vue'
 
 /** own: the photographer's answers, which hold where this situation gives none. */
 const props = defineProps<{ preferences: Preferences; own: Readonly<Record<string, string>> }>()
@@ -107,6 +108,7 @@ const asked = computed(() =>
       :value="String(requests[item.id] ?? '')"
       :options="item.options"
       @update:value="(value) => emit('requests', { [item.id]: value || null })" />
+    <BriefAsked :requests="requests" @requests="(changes) => emit('requests', changes)" />
   </div>
 </template>
 

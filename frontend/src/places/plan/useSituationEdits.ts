@@ -6,6 +6,7 @@ import { plainCopy } from '@/saving/merge'
 import { edit, removeWithUndo } from '@/saving/undo'
 import { newId } from '@/shared/ids'
 import type { Ref } from 'vue'
+import { useFoundation } from '@/planning/useFoundation'
 import { newSituation } from '@/planning/newSituation'
 import type { Hours } from './strip/blocks'
 
@@ -25,6 +26,7 @@ export function useSituationEdits(
   failed: (message: string) => void,
 ) {
   const router = useRouter()
+  const foundation = useFoundation()
 
   function moveTo(id: string, hours: Hours): void {
     const each = currentDocument('situations', id)
@@ -32,9 +34,10 @@ export function useSituationEdits(
   }
 
   function add(): void {
-    const last = situations.value.at(-1)
     if (!shoot.value) return
-    const fresh = newSituation(shoot.value, last ?? null, situations.value.length)
+    // The next one is likely to be like the one that is open.
+    const before = planned.value ?? situations.value.at(-1) ?? null
+    const fresh = newSituation(shoot.value, before, situations.value.length, foundation.document.value?.mains_hz ?? 50)
     edit('situations', fresh)
     void router.push(`/shoots/${shootId()}/plan/${fresh.situation.id}`)
     opened()

@@ -11,6 +11,7 @@ const listed = (id: string, changes: Partial<Listed> = {}): Listed => ({
   version_of: null,
   version: 1,
   saved_at: '2026-08-01T10:00:00Z',
+  archived: false,
   kit: 'Alder 24, 70–200 mm',
   brief: 'Second half, sports',
   exposure: [0.001, 2.8, 2500],

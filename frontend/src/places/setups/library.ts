@@ -16,7 +16,7 @@ export const rootOf = (setup: { id: string; version_of?: string | null }): strin
 
 /** A document as the list shows it, for one that the server does not list yet or lists as it was. */
 export function listedOf(setup: SavedSetup): Listed {
-  const { id, title, note, tags, version_of, version, saved_at, choice, body, lens, situation } = setup
+  const { id, title, note, tags, version_of, version, saved_at, archived, choice, body, lens, situation } = setup
   const brief = `${situation.title}, ${situation.genre.replaceAll('_', ' ')}`
   return {
     id,
@@ -26,6 +26,7 @@ export function listedOf(setup: SavedSetup): Listed {
     version_of: version_of ?? null,
     version,
     saved_at,
+    archived: archived ?? false,
     kit: `${body.name}, ${lens.name}`,
     brief,
     exposure: [choice.shutter_s, choice.aperture, choice.iso],

@@ -5,9 +5,9 @@ import type { Shoot } from '@/api/types'
 import { currentDocument, currentOf, loadKind, useEntries, useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
+import CoordinateFields from '@/shared/CoordinateFields.vue'
 import DayField from '@/shared/DayField.vue'
 import LineField from '@/shared/LineField.vue'
-import NumberField from '@/shared/NumberField.vue'
 import { newId } from '@/shared/ids'
 import { provideFieldProblems } from '@/shared/problems'
 import TextField from '@/shared/TextField.vue'
@@ -31,15 +31,18 @@ const withPlace = (changes: Partial<ShootPlace>): ShootPlace => ({
 function changePlace(changes: Partial<ShootPlace>): void {
   change({ place: withPlace(changes) })
 }
-/** New coordinates bring their zone along. */
-async function moveTo(changes: Partial<ShootPlace>): Promise<void> {
-  const place = withPlace(changes)
-  const key = `shoot/place/${Object.keys(changes).join()}`
-  edit('shoots', { ...props.shoot, place }, key)
+/** New coordinates bring their zone along; none of either, and there is no place. */
+async function moveTo({ latitude_deg, longitude_deg }: { latitude_deg: number | null; longitude_deg: number | null }): Promise<void> {
+  if (latitude_deg === null && longitude_deg === null) {
+    edit('shoots', { ...props.shoot, place: null }, 'shoot/place/moved')
+    return
+  }
+  const place = withPlace({ latitude_deg: latitude_deg ?? 0, longitude_deg: longitude_deg ?? 0 })
+  edit('shoots', { ...props.shoot, place }, 'shoot/place/moved')
   const zone = await zoneOf(place.latitude_deg, place.longitude_deg)
   const now = currentDocument('shoots', props.shoot.id) // edited on meanwhile, perhaps
   if (zone && now?.place?.latitude_deg === place.latitude_deg && now.place.longitude_deg === place.longitude_deg)
-    edit('shoots', { ...now, zone }, key)
+    edit('shoots', { ...now, zone }, 'shoot/place/moved')
 }
 
 /** Names in a row, each once. */
@@ -87,26 +90,12 @@ function takePlace(id: string): void {
       pointer="/place/name"
       :value="shoot.place?.name ?? ''"
       @update:value="(name) => changePlace({ name: name || 'Place' })" />
-    <NumberField
-      label="Latitude"
-      pointer="/place/latitude_deg"
-      unit="°"
+    <CoordinateFields
+      pointer="/place"
       optional
-      empty-means="no place"
-      :value="shoot.place?.latitude_deg ?? null"
-      :least="-90"
-      :most="90"
-      @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
-    <NumberField
-      label="Longitude"
-      pointer="/place/longitude_deg"
-      unit="°"
-      optional
-      empty-means="east +"
-      :value="shoot.place?.longitude_deg ?? null"
-      :least="-180"
-      :most="180"
-      @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
+      :latitude="shoot.place?.latitude_deg ?? null"
+      :longitude="shoot.place?.longitude_deg ?? null"
+      @moved="moveTo" />
     <div class="field">
       <span class="caption" aria-hidden="true">Photographers, with commas between</span>
       <LineField label="Photographers" pointer="/photographers" :value="photographers" :most="500" @change="namePhotographers" />

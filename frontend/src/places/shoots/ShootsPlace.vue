@@ -1,31 +1,43 @@
 <script setup lang="ts">
-/** All shoots with how far each is and what to do next. */
-import { Button, Popconfirm } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+/** All shoots with how far each is and what to do next: those to come first, then those that are past, patterns apart. */
+import { Button } from 'ant-design-vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { ShootSummary } from '@/api/types'
+import type { Shoot } from '@/api/types'
+import ListTools from '@/lists/ListTools.vue'
+import { useListView } from '@/lists/useListView'
+import { blankShoot } from '@/planning/blankShoot'
+import { useCopies } from '@/planning/copies'
+import DemoLine from '@/planning/DemoLine.vue'
+import { labelOf, optionsOf } from '@/planning/labels'
+import { useDemo } from '@/planning/useDemo'
+import { useFoundation } from '@/planning/useFoundation'
 import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
-import { edit, removeWithUndo } from '@/saving/undo'
-import ListPlace from '@/shared/ListPlace.vue'
-import HistoryButton from '@/shared/HistoryButton.vue'
+import { edit, removeWithUndo, together } from '@/saving/undo'
+import ConfirmLink from '@/shared/ConfirmLink.vue'
 import { newId } from '@/shared/ids'
+import ListPlace from '@/shared/ListPlace.vue'
 import { useShortcuts } from '@/shared/shortcuts'
+import { useShownPart } from '@/shared/useShownPart'
 import { useStillOrder } from '@/shared/useStillOrder'
 import { useOpenThing } from '@/shell/open'
-import { labelOf } from '@/planning/labels'
-import { blankShoot } from '@/planning/blankShoot'
-import ShootForm from './ShootForm.vue'
+import ShootRow from './ShootRow.vue'
 import { useOverview } from './useOverview'
+import { useShootFile } from './useShootFile'
+import FileButton from '@/shared/FileButton.vue'
+import WelcomeWays from './WelcomeWays.vue'
 
 const router = useRouter()
 const failed = ref('')
 const loaded = ref(false)
-loadKind('shoots')
+Promise.all([loadKind('shoots'), loadKind('situations')])
   .catch((error: Error) => (failed.value = error.message))
   .finally(() => (loaded.value = true))
 const shoots = useEntries('shoots')
 const overview = useOverview()
-const STEPS = ['empty', 'unplanned', 'planned', 'packed']
+const demo = useDemo()
+const { copyShoot } = useCopies()
+const foundation = useFoundation()
 // The list itself is known at once; readiness is computed by the server and may come a moment later.
 watch(
   () => shoots.value.map((entry) => `${entry.id}${entry.revision}`).join(),
@@ -33,25 +45,68 @@ watch(
 )
 
 const editing = ref<string | null>(null)
-const sorted = (): string[] =>
-  shoots.value
-    .map((entry) => currentOf(entry)!)
-    .sort((a, b) => (b.date ?? '').localeCompare(a.date ?? '') || a.title.localeCompare(b.title))
-    .map((shoot) => shoot.id)
-// A name or a day being typed must not move its own row.
-const order = useStillOrder(sorted, () => editing.value !== null)
-const rows = computed(() =>
-  order.value.flatMap((id) => {
-    const shoot = currentDocument('shoots', id)
-    return shoot ? [{ shoot, summary: overview.of(id) }] : []
-  }),
-)
-
-function add(): void {
-  const fresh = blankShoot(newId())
-  edit('shoots', fresh)
-  editing.value = fresh.id
+const today = new Date().toISOString().slice(0, 10)
+const isPast = (shoot: Shoot): boolean => (shoot.date ?? '9999') < today
+const partOf = (shoot: Shoot): 'template' | 'past' | 'ahead' => (shoot.template ? 'template' : isPast(shoot) ? 'past' : 'ahead')
+/** What lies ahead by nearness, what is past by how lately. */
+function byDay(a: Shoot, b: Shoot): number {
+  const parts = ['ahead', 'past', 'template']
+  const apart = parts.indexOf(partOf(a)) - parts.indexOf(partOf(b))
+  const days = (a.date ?? '9999').localeCompare(b.date ?? '9999')
+  return apart || (isPast(a) ? -days : days) || a.title.localeCompare(b.title)
 }
+const all = computed(() => shoots.value.map((entry) => currentOf(entry)!).filter((shoot) => demo.isShown(shoot.id)))
+const view = useListView(() => all.value, {
+  textOf: (shoot) =>
+    `${shoot.title} ${shoot.note} ${shoot.place?.name ?? ''} ${shoot.date ?? ''} ${labelOf('genre', shoot.genre)} ${shoot.photographers.map((each) => each.name).join(' ')}`,
+  isArchived: (shoot) => shoot.archived,
+  orders: [
+    { id: 'day', label: 'day', compare: byDay },
+    { id: 'name', label: 'name', compare: (a, b) => a.title.localeCompare(b.title) },
+    { id: 'genre', label: 'genre', compare: (a, b) => a.genre.localeCompare(b.genre) || byDay(a, b) },
+  ],
+  narrowing: { label: 'Genre', options: optionsOf<Shoot['genre']>('genre'), of: (shoot) => shoot.genre },
+})
+// A name or a day being typed must not move its own row.
+const order = useStillOrder(
+  () => view.found.map((shoot) => shoot.id),
+  () => editing.value !== null,
+)
+const rows = computed(() => order.value.flatMap((id) => currentDocument('shoots', id) ?? []))
+const { shown, rest, more } = useShownPart(() => rows.value, useTemplateRef<HTMLElement>('end'))
+const HEADS = { ahead: '', past: 'Past', template: 'Templates' }
+/** The rows in their parts; the past ones folded away unless somebody looks for one. */
+const parts = computed(() => {
+  if (view.wishes.order && view.wishes.order !== 'day') return [{ id: 'all', head: '', rows: shown.value }]
+  return (['ahead', 'past', 'template'] as const)
+    .map((id) => ({
+      id,
+      head: HEADS[id],
+      rows: shown.value.filter((shoot) => partOf(shoot) === id || (id === 'ahead' && shoot.id === editing.value && fresh.value === shoot.id)),
+    }))
+    .filter((part) => part.rows.length)
+})
+const pastOpen = ref<boolean | null>(null)
+const isOpen = (id: string): boolean => {
+  if (id !== 'past') return true
+  return pastOpen.value ?? (view.isWished || parts.value.every((part) => part.id === 'past') || parts.value.length < 2)
+}
+
+/** The one just made: its name has the keyboard. */
+const fresh = ref<string | null>(null)
+async function describe(id: string): Promise<void> {
+  editing.value = fresh.value = id
+  await nextTick()
+  const name = document.querySelector<HTMLInputElement>('.details input')
+  name?.focus()
+  name?.select()
+}
+function add(): void {
+  const shoot = blankShoot(newId(), foundation.document.value?.home_zone ?? undefined)
+  edit('shoots', shoot)
+  void describe(shoot.id)
+}
+const copy = (shoot: Shoot): void => void describe(copyShoot(shoot))
 
 async function remove(id: string): Promise<void> {
   editing.value = null
@@ -61,32 +116,66 @@ async function remove(id: string): Promise<void> {
     failed.value = (error as Error).message
   }
 }
-
-const readinessOf = (summary: ShootSummary | undefined): string => (summary && !summary.pending ? summary.readiness : '')
-
-/** "pre-flight 40 of 75, 2 wrong". */
-function walkedText({ done, of, failed }: NonNullable<ShootSummary['preflight']>): string {
-  return `pre-flight ${done}${of ? ` of ${of}` : ''}${failed ? `, ${failed} wrong` : ''}`
+const chosenShoots = computed(() => view.chosen.flatMap((id) => currentDocument('shoots', id) ?? []))
+const several = (count: number): string => `${count} ${count === 1 ? 'shoot' : 'shoots'}`
+function archiveChosen(archived: boolean): void {
+  together(`${archived ? 'archiving' : 'bringing back'} ${several(chosenShoots.value.length)}`, () => {
+    for (const shoot of chosenShoots.value) edit('shoots', { ...shoot, archived })
+  })
+  view.pickNone()
 }
+function removeChosen(): void {
+  together(`deleting ${several(chosenShoots.value.length)}`, (gone) => {
+    for (const shoot of chosenShoots.value) gone('shoots', shoot.id)
+  })
+  view.pickNone()
+}
+const file = useShootFile((id) => void describe(id))
 
 useOpenThing(() => '')
-useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
+useShortcuts([
+  { keys: 'N', does: 'New shoot', run: add },
+  { keys: 'G', does: 'Plan a shoot by six questions', run: () => void router.push('/begin') },
+])
 </script>
 
 <template>
-  <ListPlace title="Shoots" :loaded="loaded" :failed="failed" :empty="!rows.length">
+  <ListPlace title="Shoots" :loaded="loaded" :failed="failed" :empty="!all.length">
     <template #actions>
       <Button @click="router.push('/places')">Saved places</Button>
       <Button @click="router.push('/keeping')">Safe keeping</Button>
+      <FileButton label="Shoot file" accept=".json,application/json" @file="file.read">Read a shoot</FileButton>
+      <Button @click="router.push('/begin')">Six questions</Button>
       <Button type="primary" @click="add">New shoot</Button>
     </template>
-    <template #empty>
-      <p>No shoot yet. Say what you will shoot, and the setup is computed.</p>
-      <Button type="primary" @click="add">Make the first shoot</Button>
+    <template #said>
+      <p v-if="file.said.value" role="status">{{ file.said.value }}</p>
+      <ul v-if="file.leftOut.value.length" class="soft">
+        <li v-for="line in file.leftOut.value" :key="line">{{ line }}</li>
+      </ul>
     </template>
-    <table class="list">
+    <template #empty>
+      <WelcomeWays @blank="add" />
+      <DemoLine v-if="shoots.length" />
+    </template>
+    <ListTools what="shoots" :view="view">
+      <template #bulk>
+        <button class="link" type="button" @click="archiveChosen(!view.wishes.archived)">
+          {{ view.wishes.archived ? 'Bring back' : 'Archive' }}
+        </button>
+        <ConfirmLink
+          :question="`Delete ${several(chosenShoots.length)} with their situations? Undo brings them back.`"
+          yes="Delete"
+          @confirm="removeChosen"
+          >Delete</ConfirmLink
+        >
+      </template>
+    </ListTools>
+    <p v-if="!rows.length" class="empty">No shoot is like this.</p>
+    <table v-else class="list">
       <thead>
         <tr>
+          <th><span class="visually-hidden">Choose</span></th>
           <th scope="col">Shoot</th>
           <th scope="col">Genre</th>
           <th scope="col">Day</th>
@@ -98,109 +187,41 @@ useShortcuts([{ keys: 'N', does: 'New shoot', run: add }])
           <th><span class="visually-hidden">Edit</span></th>
         </tr>
       </thead>
-      <tbody>
-        <template v-for="{ shoot, summary } in rows" :key="shoot.id">
-          <tr>
-            <th scope="row">
-              <RouterLink :to="`/shoots/${shoot.id}/plan`">{{ shoot.title }}</RouterLink>
-            </th>
-            <td>{{ labelOf('genre', shoot.genre) }}</td>
-            <td>{{ shoot.date ?? '–' }}</td>
-            <td>{{ shoot.place?.name ?? '–' }}</td>
-            <td class="number">{{ summary?.situations ?? '…' }}</td>
-            <td class="light">{{ summary ? (summary.next_light ?? '–') : '…' }}</td>
-            <td>
-              <span class="steps" :title="readinessOf(summary)">
-                <span v-for="step in STEPS" :key="step" :class="{ done: STEPS.indexOf(readinessOf(summary)) >= STEPS.indexOf(step) }" />
-              </span>
-              {{ readinessOf(summary) || '…' }}
-              <a v-if="summary?.preflight" class="walked" :href="`/pre-flight/${shoot.id}`">{{ walkedText(summary.preflight) }}</a>
-              <RouterLink v-if="summary?.frames" class="walked" :to="`/shoots/${shoot.id}/review`">
-                {{ summary.frames }} frames, {{ summary.judged ? `${summary.judged} judged` : 'none judged' }}
-              </RouterLink>
-            </td>
-            <td>
-              <button
-                class="link"
-                @click="router.push(`/shoots/${shoot.id}/${!summary?.pending && summary?.next_action === 'Pack the cameras' ? 'pack' : 'plan'}`)">
-                {{ summary && !summary.pending ? summary.next_action : 'Open' }}
-              </button>
-            </td>
-            <td class="number">
-              <button class="link" :aria-expanded="editing === shoot.id" @click="editing = editing === shoot.id ? null : shoot.id">Details</button>
-            </td>
-          </tr>
-          <tr v-if="editing === shoot.id">
-            <td colspan="9" class="details whole">
-              <ShootForm :shoot="shoot" />
-              <div class="foot">
-                <Popconfirm
-                  :title="`Delete “${shoot.title}” with its situations? Undo brings it back.`"
-                  ok-text="Delete"
-                  cancel-text="Keep"
-                  @confirm="remove(shoot.id)">
-                  <Button size="small" danger>Delete shoot</Button>
-                </Popconfirm>
-                <HistoryButton :id="shoot.id" kind="shoots" />
-                <Button size="small" @click="editing = null">Done</Button>
-                <Button size="small" type="primary" @click="router.push(`/shoots/${shoot.id}/plan`)">Open the plan</Button>
-              </div>
-            </td>
-          </tr>
+      <tbody v-for="part in parts" :key="part.id">
+        <tr v-if="part.head" class="part">
+          <td colspan="10" class="whole">
+            <button v-if="part.id === 'past'" class="link" type="button" :aria-expanded="isOpen(part.id)" @click="pastOpen = !isOpen(part.id)">
+              {{ part.head }} ({{ part.rows.length }})
+            </button>
+            <b v-else>{{ part.head }}</b>
+          </td>
+        </tr>
+        <template v-if="isOpen(part.id)">
+          <ShootRow
+            v-for="shoot in part.rows"
+            :key="shoot.id"
+            :shoot="shoot"
+            :summary="overview.of(shoot.id)"
+            :is-open="editing === shoot.id"
+            :is-demo="demo.isDemo(shoot.id)"
+            :is-picked="view.chosen.includes(shoot.id)"
+            @pick="view.pick(shoot.id)"
+            @toggle="editing = editing === shoot.id ? null : shoot.id"
+            @remove="remove(shoot.id)"
+            @copy="copy(shoot)"
+            @save="file.save(shoot)" />
         </template>
       </tbody>
     </table>
+    <p v-if="rest" ref="end">
+      <button class="link" type="button" @click="more()">Show {{ rest }} more</button>
+    </p>
+    <DemoLine />
   </ListPlace>
 </template>
 
 <style scoped>
-.walked {
-  display: block;
-  font-size: 12px;
-}
-
-tbody th a {
-  font-size: 15px;
-  font-weight: 600;
-  font-stretch: 88%;
-}
-
-.number {
-  text-align: right;
-}
-
-.details {
-  padding: 12px 14px 14px;
-  background: var(--sheet);
-}
-
-.foot {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  margin-top: 12px;
-}
-
-.steps {
-  display: inline-flex;
-  gap: 2px;
-  margin-right: 6px;
-}
-
-.steps span {
-  width: 12px;
-  height: 8px;
-  border: 1px solid var(--edge);
-}
-
-.steps .done {
-  background: var(--move);
-  border-color: var(--move);
-}
-
-@media (max-width: 760px) {
-  .number {
-    text-align: left;
-  }
+.part td {
+  padding-top: 14px;
 }
 </style>

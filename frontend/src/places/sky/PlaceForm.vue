@@ -5,6 +5,7 @@ import type { SavedPlace } from '@/api/types'
 import { currentDocument, useEntry } from '@/saving/documents'
 import { edit } from '@/saving/undo'
 import ChoiceField from '@/shared/ChoiceField.vue'
+import CoordinateFields from '@/shared/CoordinateFields.vue'
 import DistanceField from '@/shared/DistanceField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { provideFieldProblems } from '@/shared/problems'
@@ -18,13 +19,12 @@ provideFieldProblems(() => entry.value)
 function change(changes: Partial<SavedPlace>): void {
   edit('places', { ...props.place, ...changes }, `place/${Object.keys(changes).join()}`)
 }
-async function moveTo(changes: Pick<SavedPlace, 'latitude_deg'> | Pick<SavedPlace, 'longitude_deg'>): Promise<void> {
-  const moved = { ...props.place, ...changes }
-  edit('places', moved, `place/${Object.keys(changes).join()}`)
+async function moveTo({ latitude_deg, longitude_deg }: { latitude_deg: number | null; longitude_deg: number | null }): Promise<void> {
+  const moved = { ...props.place, latitude_deg: latitude_deg ?? 0, longitude_deg: longitude_deg ?? 0 }
+  edit('places', moved, 'place/moved')
   const zone = await zoneOf(moved.latitude_deg, moved.longitude_deg)
   const now = currentDocument('places', props.place.id) // edited on meanwhile, perhaps
-  if (zone && now?.latitude_deg === moved.latitude_deg && now.longitude_deg === moved.longitude_deg)
-    edit('places', { ...now, zone }, `place/${Object.keys(changes).join()}`)
+  if (zone && now?.latitude_deg === moved.latitude_deg && now.longitude_deg === moved.longitude_deg) edit('places', { ...now, zone }, 'place/moved')
 }
 
 /** Lines of two numbers or more: a bearing and a height; for glows also width, height and strength. */
@@ -78,24 +78,7 @@ function takeGlows(text: string): void {
 <template>
   <form class="form" @submit.prevent>
     <TextField label="Name" pointer="/name" needed :value="place.name" @update:value="(name) => change({ name })" />
-    <NumberField
-      label="Latitude"
-      pointer="/latitude_deg"
-      unit="°"
-      :value="place.latitude_deg"
-      :least="-90"
-      :most="90"
-      hint="North above 0"
-      @update:value="(value) => moveTo({ latitude_deg: value ?? 0 })" />
-    <NumberField
-      label="Longitude"
-      pointer="/longitude_deg"
-      unit="°"
-      :value="place.longitude_deg"
-      :least="-180"
-      :most="180"
-      hint="East above 0"
-      @update:value="(value) => moveTo({ longitude_deg: value ?? 0 })" />
+    <CoordinateFields pointer="" :latitude="place.latitude_deg" :longitude="place.longitude_deg" @moved="moveTo" />
     <DistanceField
       label="Elevation"
       pointer="/elevation_m"

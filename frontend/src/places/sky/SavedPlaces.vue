@@ -4,10 +4,10 @@ import { Button, Popconfirm } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answered, client, Problem } from '@/api/client'
-import type { SavedPlace } from '@/api/types'
 import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
 import { distanceText } from '@/shared/units'
+import { blankPlace } from '@/planning/blankPlace'
 import ListPlace from '@/shared/ListPlace.vue'
 import FileButton from '@/shared/FileButton.vue'
 import HistoryButton from '@/shared/HistoryButton.vue'
@@ -38,18 +38,7 @@ const order = useStillOrder(sorted, () => open.value !== null)
 const places = computed(() => order.value.flatMap((id) => currentDocument('places', id) ?? []))
 
 function add(): void {
-  const fresh: SavedPlace = {
-    id: newId(),
-    name: 'New place',
-    note: '',
-    latitude_deg: 0,
-    longitude_deg: 0,
-    elevation_m: 0,
-    zone: 'Etc/UTC',
-    dark_mag: 21.7,
-    glows: [],
-    horizon: [],
-  }
+  const fresh = blankPlace(newId())
   edit('places', fresh)
   open.value = fresh.id
 }
@@ -66,7 +55,7 @@ async function read(file: File): Promise<void> {
   form.append('file', file)
   try {
     const found = await answered(client.POST('/api/v1/places/import', { body: form as never, bodySerializer: (body) => body as never }))
-    for (const point of found) edit('places', { id: newId(), dark_mag: 21.7, glows: [], horizon: [], ...point })
+    for (const point of found) edit('places', { ...blankPlace(newId()), ...point })
     said.value = `${found.length} ${found.length === 1 ? 'waypoint is a place' : 'waypoints are places'} now.`
   } catch (error) {
     said.value = error instanceof Problem ? error.message : String(error)

@@ -3,6 +3,7 @@
 import { useRouter } from 'vue-router'
 import type { SavedPlace, Shoot } from '@/api/types'
 import { edit } from '@/saving/undo'
+import { blankPlace } from '@/planning/blankPlace'
 import { newId } from '@/shared/ids'
 import { daysAfter } from './dates'
 
@@ -16,18 +17,8 @@ function takeDate(): void {
 function savePlace(): void {
   const place = props.shoot.place
   if (!place) return
-  const fresh = {
-    id: newId(),
-    name: place.name,
-    note: '',
-    latitude_deg: place.latitude_deg,
-    longitude_deg: place.longitude_deg,
-    elevation_m: place.elevation_m,
-    zone: props.shoot.zone,
-    dark_mag: 21.7,
-    glows: [],
-    horizon: [],
-  }
+  const { name, latitude_deg, longitude_deg, elevation_m } = place
+  const fresh = { ...blankPlace(newId()), name, latitude_deg, longitude_deg, elevation_m, zone: props.shoot.zone }
   edit('places', fresh)
   void router.push({ path: '/places', query: { id: fresh.id } })
 }

@@ -10,6 +10,7 @@ from pydantic import BaseModel
 
 from wide_aperture.core.camera.packing import PackingDocument
 from wide_aperture.core.camera.phrasebook import Phrasebook
+from wide_aperture.core.camera.shoot_file import ShootFile
 from wide_aperture.core.camera.state import CameraState
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument
@@ -30,6 +31,7 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "phrasebook": Phrasebook,
     "state": CameraState,
     "packing": PackingDocument,
+    "shoot-file": ShootFile,
 }
 OPENAPI = settings.PROJECT / "tests" / "api" / "openapi.json"
 SCHEMAS = settings.PROJECT / "docs" / "schema"

@@ -13,6 +13,7 @@ import BodyLooks from '../BodyLooks.vue'
 import BodyOptions from '../BodyOptions.vue'
 import BodySheet from '../BodySheet.vue'
 import OwnSchools from '../OwnSchools.vue'
+import StartBody from '../StartBody.vue'
 import { useGearDocument } from '../useGearDocument'
 import AnswersChange from './AnswersChange.vue'
 import FirstValues from './FirstValues.vue'
@@ -71,7 +72,10 @@ useOpenThing(() => (isNew.value ? 'New camera' : body.value.name))
       <section class="now" :aria-label="page.label">
         <h2 ref="heading" tabindex="-1">{{ page.label }}</h2>
         <p class="soft">{{ page.why }}</p>
-        <BodySheet v-if="step === 'sheet'" :body="body" :is-new="isNew" :refused="entry?.state === 'refused'" @change="change" />
+        <template v-if="step === 'sheet'">
+          <StartBody :body="body" :is-new="isNew" @change="change" />
+          <BodySheet :body="body" :is-new="isNew" :refused="entry?.state === 'refused'" @change="change" />
+        </template>
         <template v-else-if="step === 'hand'">
           <BodyHand :body="body" @change="change" />
           <BodyLooks :body="body" @change="change" />

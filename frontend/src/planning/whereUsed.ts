@@ -1,0 +1,23 @@
+/** Where a body or a lens is used, for whoever is about to delete it. */
+import { currentOf, loadKind, useEntries } from '@/saving/documents'
+
+const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`
+
+export function useWhereUsed() {
+  for (const kind of ['situations', 'shoots', 'lenses'] as const) loadKind(kind).catch(() => undefined)
+  const situations = useEntries('situations')
+  const lenses = useEntries('lenses')
+
+  /** " It is used in 4 situations of 2 shoots."; nothing where it is used nowhere. */
+  function usedText(id: string): string {
+    const using = situations.value.map((entry) => currentOf(entry)!).filter((each) => [each.body_id, each.second_body_id, each.lens_id].includes(id))
+    const builtIn = lenses.value.filter((entry) => currentOf(entry)!.built_into === id).length
+    const shoots = new Set(using.map((each) => each.shoot_id)).size
+    const where = [
+      using.length ? `${counted(using.length, 'situation')} of ${counted(shoots, 'shoot')}` : '',
+      builtIn ? `${counted(builtIn, 'lens').replace('lenss', 'lenses')} built into it` : '',
+    ].filter(Boolean)
+    return where.length ? ` It is used in ${where.join(' and in ')}.` : ''
+  }
+  return { usedText }
+}
