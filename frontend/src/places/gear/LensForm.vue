@@ -14,6 +14,7 @@ import TextField from '@/shared/TextField.vue'
 import { useOpenThing } from '@/shell/open'
 import GearForm from './GearForm.vue'
 import { blankLens } from './blanks'
+import StartLens from './StartLens.vue'
 import { useGearDocument } from './useGearDocument'
 
 const props = defineProps<{ id: string }>()
@@ -76,6 +77,7 @@ useOpenThing(() => (isNew.value ? 'New lens' : lens.value.name))
     :failed="failed"
     :general="general"
     @remove="remove">
+    <StartLens v-if="isNew" :lens="lens" @change="change" />
     <form class="sheet form" @submit.prevent>
       <TextField label="Name" pointer="/name" needed class="wide" :value="isNew ? '' : lens.name" @update:value="(name) => change({ name })" />
       <NumberField
