@@ -13,7 +13,7 @@ from wide_aperture.core.rehearsal.agreement import frame_taken
 from wide_aperture.core.sheets.starting import starting_kit
 from wide_aperture.demo.served import PROJECT
 
-PICTURES = PROJECT / "frontend" / "public" / "beginnings"
+PICTURES = PROJECT / "frontend" / "src" / "planning" / "beginnings"
 DRAWN_PX, SHIPPED_PX, QUALITY = 640, (264, 176), 76
 
 

@@ -66,7 +66,7 @@ class PlanByKeyboard(BrowserTestCase):
 
     def test_imperial_distances_and_a_phone_s_width(self):
         page = self.open_plan("estuary", 0)
-        page.get_by_label("Distances in").select_option("ft")
+        page.keyboard.press("u")
         expect(page.get_by_text("65.6 ft – 131 ft")).to_be_visible()
 
         page.set_viewport_size({"width": 390, "height": 844})

@@ -1,7 +1,7 @@
 /** The one store of saved documents of this tab, joined to the server, the browser's outbox and the other tabs. */
 import { computed, type ComputedRef } from 'vue'
 import { noteFailure, noteWritten, onServerBack } from './connection'
-import { type AnyDocument, deleteOne, type Documents, fetchAll, fetchOne, idOf, type Kind, KIND_LIST, putOne, SUMMARISED } from './kinds'
+import { type AnyDocument, belongsTo, deleteOne, type Documents, fetchAll, fetchOne, idOf, type Kind, KIND_LIST, putOne, SUMMARISED } from './kinds'
 import { browserOutbox, sayLastWords, shelter } from './outbox'
 import { type Conflict, createDocumentStore, type Entry, type Message } from './store'
 
@@ -13,6 +13,7 @@ const store = createDocumentStore({
   kinds: KIND_LIST,
   summarised: SUMMARISED,
   idOf,
+  belongsTo,
   server: {
     all: (kind) => fetchAll(kind),
     one: (kind, id) => fetchOne(kind, id),

@@ -51,6 +51,8 @@ export interface Parts {
     put(kind: Kind, id: string, document: AnyDocument, revision: number | null): Promise<Stored<AnyDocument>>
     remove(kind: Kind, id: string, revision: number): Promise<number>
   }
+  /** The document that must be on the server before this one; null: none. */
+  belongsTo(kind: Kind, document: AnyDocument): { kind: Kind; id: string } | null
   outbox: Outbox
   tell(message: Message): void
   /** Runs something later; returns how to call it off. */

@@ -55,6 +55,11 @@ export function idOf(kind: Kind, document: AnyDocument): string {
   return kind === 'situations' ? (document as PlannedSituation).situation.id : (document as { id: string }).id
 }
 
+/** A situation and a packing are their shoot's: the server takes them only once it has it. */
+export function belongsTo(kind: Kind, document: AnyDocument): { kind: Kind; id: string } | null {
+  return kind === 'situations' || kind === 'packings' ? { kind: 'shoots', id: (document as { shoot_id: string }).shoot_id } : null
+}
+
 export function titleOf(kind: Kind, document: AnyDocument): string {
   if (kind === 'situations') return (document as PlannedSituation).situation.title
   if ('title' in document) return document.title

@@ -2,7 +2,7 @@
 import { toRaw } from 'vue'
 import { Problem } from '@/api/problem'
 import { type Entry, type Parts, settleShown } from './entry'
-import type { Kind } from './kinds'
+import type { AnyDocument, Kind } from './kinds'
 import { type Json, mergedAlone, same } from './merge'
 
 const SEND_AFTER_MS = 350
@@ -34,6 +34,10 @@ export function createSending(
       settle(kind, entry)
       return
     }
+    if (waits(kind, sent)) {
+      schedule(kind, id)
+      return
+    }
     entry.state = 'sending'
     try {
       const row = await parts.server.put(kind, id, sent, entry.revision)
@@ -45,6 +49,13 @@ export function createSending(
     } catch (error) {
       handle(kind, entry, error)
     }
+  }
+
+  /** What it belongs to is new and still on its way: a situation never arrives before its shoot. */
+  function waits(kind: Kind, document: AnyDocument): boolean {
+    const owner = parts.belongsTo(kind, document)
+    const above = owner && entryOf(owner.kind, owner.id)
+    return Boolean(above?.draft && (above.revision === null || above.gone) && above.state !== 'refused' && above.state !== 'conflict')
   }
 
   async function sendDelete(kind: Kind, entry: Entry): Promise<void> {

@@ -122,6 +122,8 @@ function tab(name: string, through: (outbox: Outbox) => Outbox = (outbox) => out
     kinds: ['lenses', 'setups'],
     summarised: new Set<Kind>(['setups']),
     idOf: (_kind, document) => (document as unknown as Lens).id,
+    belongsTo: (_kind, document) =>
+      (document as unknown as { of?: string }).of ? { kind: 'lenses', id: (document as unknown as { of: string }).of } : null,
     server: {
       all: () => server.now.all(),
       one: (kind, id) => server.now.one(kind, id),
@@ -515,5 +517,35 @@ describe('a reload', () => {
     expect(store.entryOf('setups', 'a')).toBeUndefined()
     await store.loadOne('setups', 'a')
     expect(store.entryOf('setups', 'a')?.revision).toBe(4)
+  })
+})
+
+describe('a document that belongs to another', () => {
+  it('never arrives before it', async () => {
+    const store = tab('one')
+    await store.load('lenses')
+    const arrived: string[] = []
+    const put = server.now.put.bind(server.now)
+    server.now.put = async (kind, id, document, revision) => {
+      const row = await put(kind, id, document, revision)
+      arrived.push(id)
+      return row
+    }
+    store.write('lenses', { ...lens({ id: 'child' }), of: 'parent' } as never)
+    store.write('lenses', lens({ id: 'parent' }))
+    await settled()
+    expect(arrived).toEqual(['parent', 'child'])
+    expect(server.now.has('child')).not.toBeNull()
+  })
+
+  it('does not wait for one that the server refuses', async () => {
+    const store = tab('one')
+    await store.load('lenses')
+    server.now.fails = [new Problem(422, 'no', [], undefined)]
+    store.write('lenses', lens({ id: 'parent' }))
+    store.write('lenses', { ...lens({ id: 'child' }), of: 'parent' } as never)
+    await settled()
+    expect(store.entryOf('lenses', 'parent')!.state).toBe('refused')
+    expect(server.now.has('child')).not.toBeNull()
   })
 })

@@ -19,6 +19,7 @@ const id = useId()
 
 <style scoped>
 .pick {
+  align-content: start;
   display: flex;
   flex-wrap: wrap;
   gap: 4px 0;

@@ -2,7 +2,6 @@
 /** The global controls: undo, redo, units, colours, settings, search and help. */
 import { canRedo, canUndo, redo, redoLabel, undo, undoLabel } from '@/saving/undo'
 import { themeId, THEMES } from '@/shared/theme'
-import { distanceUnit } from '@/shared/units'
 
 const emit = defineEmits<{ find: []; help: [] }>()
 </script>
@@ -13,13 +12,6 @@ const emit = defineEmits<{ find: []; help: [] }>()
     <button class="plain tool" :disabled="!canRedo" :title="canRedo ? `Redo: ${redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'" @click="redo()">
       Redo
     </button>
-    <label class="tool">
-      <span class="visually-hidden">Distances in</span>
-      <select v-model="distanceUnit">
-        <option value="m">m</option>
-        <option value="ft">ft</option>
-      </select>
-    </label>
     <label class="tool">
       <span class="visually-hidden">Theme</span>
       <select v-model="themeId">
@@ -35,7 +27,6 @@ const emit = defineEmits<{ find: []; help: [] }>()
 <style scoped>
 .tools {
   display: flex;
-  flex-wrap: wrap;
   gap: 4px 14px;
   align-items: center;
 }
@@ -78,6 +69,7 @@ a.tool {
 
 @media (max-width: 900px) {
   .tools {
+    flex-flow: row wrap;
     flex-basis: 100%;
     gap: 0 6px;
   }

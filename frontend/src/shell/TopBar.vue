@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { redo, undo } from '@/saving/undo'
 import { useShortcuts } from '@/shared/shortcuts'
 import { themeId, THEMES } from '@/shared/theme'
+import { distanceUnit } from '@/shared/units'
 import BarTools from './BarTools.vue'
 import { openThing } from './open'
 import { PLACES } from './places'
@@ -49,6 +50,7 @@ useShortcuts([
   { keys: 'Ctrl+Z', does: 'Undo the last edit', run: undo },
   { keys: 'Ctrl+Shift+Z', does: 'Redo', run: redo },
   { keys: 'T', does: 'Next theme', run: nextTheme },
+  { keys: 'U', does: 'Feet or metres', run: () => (distanceUnit.value = distanceUnit.value === 'ft' ? 'm' : 'ft') },
 ])
 </script>
 

@@ -4,6 +4,7 @@ import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Situation } from '@/api/types'
+import { beginningPicture } from '@/planning/beginningPictures'
 import { labelOf, optionsOf } from '@/planning/labels'
 import { currentOf } from '@/saving/documents'
 import ChoiceField from '@/shared/ChoiceField.vue'
@@ -29,7 +30,7 @@ const whats = computed(() =>
     value: each.id,
     label: each.label,
     says: labelOf('genre', each.genre),
-    picture: `/beginnings/${each.id}-${usualDistance(each)}.jpg`,
+    picture: beginningPicture(each.id, usualDistance(each)),
   })),
 )
 const distances = computed(() =>
@@ -37,18 +38,16 @@ const distances = computed(() =>
     value: String(k),
     label: each.label,
     says: distanceBand(each.near_m, each.far_m ?? null),
-    picture: `/beginnings/${begun.value!.id}-${k}.jpg`,
+    picture: beginningPicture(begun.value!.id, k),
   })),
 )
 const lights = computed(() => [
   ...(begun.value?.lights ?? []).map((name) => ({
     value: name,
     label: tables.value?.lights.find((each) => each.id === name)?.label ?? name,
-    picture: `/beginnings/${begun.value!.id}-${name}.jpg`,
+    picture: beginningPicture(begun.value!.id, name),
   })),
-  ...(skyTells.value
-    ? SKIES.map(({ value, label }) => ({ value, label, picture: `/beginnings/${begun.value!.id}-${begun.value!.lights[0]}.jpg` }))
-    : []),
+  ...(skyTells.value ? SKIES.map(({ value, label }) => ({ value, label, picture: beginningPicture(begun.value!.id, begun.value!.lights[0]!) })) : []),
 ])
 const outputs = optionsOf<Situation['output']>('output')
 const placeOptions = computed(() => [

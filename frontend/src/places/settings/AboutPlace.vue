@@ -7,7 +7,7 @@ import { useOpenThing } from '@/shell/open'
 declare const PAGE_PARTS: { name: string; version: string; licence: string }[]
 const pageParts = PAGE_PARTS
 const about = useQuery({ queryKey: ['about'], queryFn: () => answered(client.GET('/api/v1/about')) })
-useOpenThing(() => 'About')
+useOpenThing(() => '')
 </script>
 
 <template>

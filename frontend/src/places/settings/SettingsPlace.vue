@@ -44,7 +44,7 @@ const MAINS = [
   { value: '50' as const, label: '50 Hz' },
   { value: '60' as const, label: '60 Hz' },
 ]
-useOpenThing(() => 'Settings')
+useOpenThing(() => '')
 </script>
 
 <template>

@@ -2,6 +2,7 @@
 /** What a new installation greets with: three ways to begin. */
 import { Button } from 'ant-design-vue'
 import { useRouter } from 'vue-router'
+import { beginningPicture } from '@/planning/beginningPictures'
 import { useDemo } from '@/planning/useDemo'
 import { newId } from '@/shared/ids'
 
@@ -16,19 +17,19 @@ const { working, problem } = demo
     <h2>Say what you will shoot, and the setup is computed.</h2>
     <div class="ways">
       <article>
-        <img src="/beginnings/bird_flight-1.jpg" alt="" width="264" height="176" />
+        <img :src="beginningPicture('bird_flight', 1)" alt="" width="264" height="176" />
         <h3>Plan a shoot now</h3>
         <p>Six questions with pictures: what, where and when, with what, how far, which light, what for.</p>
         <Button type="primary" @click="router.push('/begin')">Plan a shoot now</Button>
       </article>
       <article>
-        <img src="/beginnings/portrait-1.jpg" alt="" width="264" height="176" />
+        <img :src="beginningPicture('portrait', 1)" alt="" width="264" height="176" />
         <h3>Set up my camera</h3>
         <p>Ten minutes: its sheet, its buttons, its words, what you believe. It can be left and gone on with.</p>
         <Button @click="router.push(`/gear/bodies/${newId()}/set-up`)">Set up my camera</Button>
       </article>
       <article>
-        <img src="/beginnings/couple-1.jpg" alt="" width="264" height="176" />
+        <img :src="beginningPicture('couple', 1)" alt="" width="264" height="176" />
         <h3>Look around the demo</h3>
         <p>A made-up county with nine shoots, ahead of today. Every row is marked and can be taken away again.</p>
         <Button :loading="Boolean(working)" @click="demo.load()">Look around the demo</Button>
@@ -43,6 +44,7 @@ const { working, problem } = demo
 <style scoped>
 .welcome {
   display: grid;
+  text-align: left;
   gap: 14px;
 }
 
