@@ -33,7 +33,7 @@ class NewcomerJourney(BrowserTestCase):
 
         page.get_by_role("navigation", name="Places").get_by_role("link", name="Shoots").click()
         page.get_by_role("button", name="Make the first shoot").click()
-        page.get_by_label("Name").fill("Evening match")
+        page.get_by_label("Name", exact=True).fill("Evening match")
         page.get_by_role("button", name="Open the plan").click()
         page.get_by_role("button", name="Add a situation").click()
 

@@ -32,5 +32,8 @@ class DaysAhead(TestCase):
     def test_the_moon_is_as_old(self):
         full = dt.date(2026, 7, 29)
         then = next_like(full, dt.date(2027, 1, 1))
-        lit = [moon_phase(dt.datetime.combine(each, dt.time(0, 0), dt.UTC), 0, 0).illuminated_fraction for each in (full, then)]
+        lit = [
+            moon_phase(dt.datetime.combine(each, dt.time(0, 0), dt.UTC), 0, 0).illuminated_fraction
+            for each in (full, then)
+        ]
         self.assertAlmostEqual(lit[0], lit[1], delta=0.06)

@@ -11036,6 +11036,12 @@ export interface components {
             costs: components["schemas"]["Price"][];
             /** Label */
             label: string;
+            /**
+             * Raises
+             * @description Titles of the findings it brings; filled in by the planner
+             * @default []
+             */
+            raises: string[];
         };
         /**
          * RenderRequest

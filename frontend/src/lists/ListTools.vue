@@ -35,19 +35,27 @@ if (!props.noShortcut) useShortcuts([{ keys: '/', does: `Search the ${props.what
       :aria-label="`Search the ${what}`"
       :placeholder="`Search the ${what}`"
       @input="view.wish('q', ($event.target as HTMLInputElement).value)" />
-    <label v-if="view.how.narrowing && view.how.narrowing.options.length > 1">
-      <span class="soft">{{ view.how.narrowing.label }}</span>
-      <select :value="view.wishes.only" class="line" @change="view.wish('only', ($event.target as HTMLSelectElement).value)">
+    <span v-if="view.how.narrowing && view.how.narrowing.options.length > 1" class="choice">
+      <span class="soft" aria-hidden="true">{{ view.how.narrowing.label }}</span>
+      <select
+        :value="view.wishes.only"
+        class="line"
+        :aria-label="`${view.how.narrowing.label} of the ${what}`"
+        @change="view.wish('only', ($event.target as HTMLSelectElement).value)">
         <option value="">all</option>
         <option v-for="option in view.how.narrowing.options" :key="option.value" :value="option.value">{{ option.label }}</option>
       </select>
-    </label>
-    <label v-if="view.how.orders.length > 1">
-      <span class="soft">By</span>
-      <select :value="view.wishes.order || view.how.orders[0]!.id" class="line" @change="view.wish('by', ($event.target as HTMLSelectElement).value)">
+    </span>
+    <span v-if="view.how.orders.length > 1" class="choice">
+      <span class="soft" aria-hidden="true">By</span>
+      <select
+        :value="view.wishes.order || view.how.orders[0]!.id"
+        class="line"
+        :aria-label="`Order of the ${what}`"
+        @change="view.wish('by', ($event.target as HTMLSelectElement).value)">
         <option v-for="order in view.how.orders" :key="order.id" :value="order.id">{{ order.label }}</option>
       </select>
-    </label>
+    </span>
     <label v-if="view.archivedCount || view.wishes.archived" class="check">
       <input
         type="checkbox"
@@ -77,7 +85,8 @@ if (!props.noShortcut) useShortcuts([{ keys: '/', does: `Search the ${props.what
   width: 240px;
 }
 
-label {
+label,
+.choice {
   display: flex;
   gap: 6px;
   align-items: center;

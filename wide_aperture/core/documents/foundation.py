@@ -64,7 +64,7 @@ class ReadFoundation:
 
 def foundation_file(document: FoundationDocument) -> str:
     """The foundation as a file: everything but what belongs to this installation."""
-    content = document.model_dump(mode="json", exclude={"id", "reviewed", "begun"})
+    content = document.model_dump(mode="json", exclude={"id", "reviewed", "begun", "mains_hz", "home_zone"})
     return json.dumps({"format": FORMAT, "format_version": FORMAT_VERSION, **content}, indent=1, ensure_ascii=False)
 
 

@@ -154,6 +154,9 @@ class Remedy(Document):
     label: str
     changes: dict[str, Value]
     costs: tuple[Price, ...] = Field(default=(), description="Limits passed further by it; filled in by the planner")
+    raises: tuple[str, ...] = Field(
+        default=(), description="Titles of the findings it brings; filled in by the planner"
+    )
 
 
 class Finding(Spoken):

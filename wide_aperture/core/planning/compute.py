@@ -28,6 +28,7 @@ from wide_aperture.core.planning.margins import give_way, margins
 from wide_aperture.core.planning.plan_input import SEARCHED_AXES, PlanInput
 from wide_aperture.core.planning.prediction import prediction
 from wide_aperture.core.planning.press_order import press_order
+from wide_aperture.core.planning.remedies import tried
 from wide_aperture.core.planning.rules.colour import set_colour
 from wide_aperture.core.planning.rules.exposure import set_exposure
 from wide_aperture.core.planning.rules.flash import set_flash
@@ -71,7 +72,9 @@ def plan_of(given: PlanInput) -> Plan:
     Raises: DomainError for a focal length the lens does not have, light of the sky without date and place, or a pin
         with no meaning; UnknownIdError for a light, setting or figure no table knows.
     """
-    return plan_from(*drafted(given))
+    draft, findings = drafted(given)
+    priced = [_priced(draft, finding) for finding in findings]
+    return plan_from(draft, tried(given, priced, lambda other: drafted(other)[1]))
 
 
 def plan_from(draft: Draft, findings: Sequence[Finding]) -> Plan:
@@ -108,7 +111,7 @@ def plan_from(draft: Draft, findings: Sequence[Finding]) -> Plan:
         schools_followed=draft.schools,
         press_order=press_order(setup),
         cautions=cautions(draft),
-        findings=tuple(_priced(draft, f) for f in findings),
+        findings=tuple(findings),
         standing=standing_report(draft),
     )
 

@@ -106,6 +106,7 @@ function name(alternative: Alternative): string {
         <RawAnswer v-if="finding.code === 'raw_variant_untried'" :planned="planned" :file="String(plan.setup.settings.file?.value)" />
         <button v-if="finding.remedy" class="link" @click="emit('remedy', finding.remedy.changes)">{{ finding.remedy.label }}</button>
         <span v-if="finding.remedy?.costs.length" class="cost"> {{ finding.remedy.costs.map(priceText).join(', ') }}</span>
+        <span v-if="finding.remedy?.raises?.length" class="cost"> then: {{ finding.remedy.raises.join(', ') }}</span>
       </article>
 
       <h3>Other ways</h3>

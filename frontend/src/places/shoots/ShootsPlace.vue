@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** All shoots with how far each is and what to do next: those to come first, then those that are past, patterns apart. */
 import { Button } from 'ant-design-vue'
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Shoot } from '@/api/types'
 import ListTools from '@/lists/ListTools.vue'
@@ -75,15 +75,21 @@ const order = useStillOrder(
 const rows = computed(() => order.value.flatMap((id) => currentDocument('shoots', id) ?? []))
 const { shown, rest, more } = useShownPart(() => rows.value, useTemplateRef<HTMLElement>('end'))
 const HEADS = { ahead: '', past: 'Past', template: 'Templates' }
+/** In which part each row stands; a day that is being typed moves its row no more than a name does. */
+const standing = shallowRef(new Map<string, ReturnType<typeof partOf>>())
+watch(
+  [all, editing],
+  () => {
+    const before = editing.value === null ? new Map() : standing.value
+    standing.value = new Map(all.value.map((shoot) => [shoot.id, before.get(shoot.id) ?? partOf(shoot)]))
+  },
+  { immediate: true },
+)
 /** The rows in their parts; the past ones folded away unless somebody looks for one. */
 const parts = computed(() => {
   if (view.wishes.order && view.wishes.order !== 'day') return [{ id: 'all', head: '', rows: shown.value }]
   return (['ahead', 'past', 'template'] as const)
-    .map((id) => ({
-      id,
-      head: HEADS[id],
-      rows: shown.value.filter((shoot) => partOf(shoot) === id || (id === 'ahead' && shoot.id === editing.value && fresh.value === shoot.id)),
-    }))
+    .map((id) => ({ id, head: HEADS[id], rows: shown.value.filter((shoot) => standing.value.get(shoot.id) === id) }))
     .filter((part) => part.rows.length)
 })
 const pastOpen = ref<boolean | null>(null)
@@ -92,10 +98,9 @@ const isOpen = (id: string): boolean => {
   return pastOpen.value ?? (view.isWished || parts.value.every((part) => part.id === 'past') || parts.value.length < 2)
 }
 
-/** The one just made: its name has the keyboard. */
-const fresh = ref<string | null>(null)
+/** Its details unfold, and its name has the keyboard. */
 async function describe(id: string): Promise<void> {
-  editing.value = fresh.value = id
+  editing.value = id
   await nextTick()
   const name = document.querySelector<HTMLInputElement>('.details input')
   name?.focus()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.physics.quantities import format_aperture
 from wide_aperture.core.planning.checks.checked import SLACK, Check, Checked, report
 
@@ -52,11 +53,14 @@ def precapture_needs_electronic(checked: Checked) -> Finding | None:
     wanted = checked.option("precapture") == "on" or checked.option("drive") == "precapture"
     if not wanted or checked.shutter_type in (None, "electronic"):
         return None
+    off: dict[str, Value] = {"precapture": "off"}
+    if checked.option("drive") == "precapture":
+        off["drive"] = "continuous_high"
     return report(
         "precapture_needs_electronic",
         about=checked.about("precapture", "drive"),
         sentence="It works only with the electronic shutter; with curtains the body refuses or switches by itself.",
-        remedy=Remedy(label="Off", changes={"precapture": "off"}),
+        remedy=Remedy(label="Off", changes=off),
     )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
+from wide_aperture.core.documents.setting_values import Value
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
 
 TIMED = ("2s", "5s", "10s")
@@ -72,6 +73,9 @@ def self_timer_in_action(checked: Checked) -> Finding | None:
     chosen = checked.option("self_timer") in TIMED or checked.option("drive") == "self_timer"
     if not (asked or chosen) or not case.subject.is_moving:
         return None
+    off: dict[str, Value] = {"self_timer": "off"}
+    if checked.option("drive") == "self_timer":
+        off["drive"] = "single"
     in_it = case.has("photographer_in_picture")  # nobody is left to press: off is no way out
     return report(
         "self_timer_in_action",
@@ -79,7 +83,7 @@ def self_timer_in_action(checked: Checked) -> Finding | None:
         sentence=f"At {wording.speed(case.subject.speed_m_s)} the moment is gone when the timer fires.",
         handled_by=() if chosen else ("self_timer",),
         residual="Release it remotely, or let the timer fire a burst." if in_it else None,
-        remedy=Remedy(label="Off", changes={"self_timer": "off"}) if chosen and not in_it else None,
+        remedy=Remedy(label="Off", changes=off) if chosen and not in_it else None,
     )
 
 
