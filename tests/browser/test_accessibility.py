@@ -1,18 +1,27 @@
-"""An accessibility scan (WCAG 2.1 A and AA, axe-core) of every place, as the demo fills it."""
+"""An accessibility scan (WCAG 2.2 A and AA, axe-core) of every place and what opens over it: three themes, 1280 and 390 px wide."""
 
+from __future__ import annotations
+
+from collections.abc import Callable
 from pathlib import Path
+
+from playwright.sync_api import Page
 
 from tests.browser.base import BrowserTestCase
 from tests.demo import played_frames
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.setups import setups
 from wide_aperture.server.middleware.owner import local_owner
 
-AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+AXE = (Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js").read_text("utf-8")
 SHOOT, SITUATION = demo_id("shoot/wedding"), demo_id("situation/wedding/3")
+SETUPS = [str(each.id) for each in setups()]
+PLAN = f"/shoots/{SHOOT}/plan/{SITUATION}"
 PLACES = {
+    "begin": "/begin",
     "shoots": "/shoots",
-    "plan": f"/shoots/{SHOOT}/plan/{SITUATION}",
+    "plan": PLAN,
     "rehearse": f"/shoots/{SHOOT}/rehearse/{SITUATION}",
     "focus": f"/shoots/{demo_id('shoot/cup-final')}/focus/{demo_id('situation/cup-final/1')}",
     "sky": f"/shoots/{demo_id('shoot/ridge')}/sky/{demo_id('situation/ridge/1')}",
@@ -25,32 +34,106 @@ PLACES = {
     "card": f"/shoots/{SHOOT}/card/{SITUATION}",
     "places": "/places",
     "keeping": "/keeping",
+    "settings": "/settings",
+    "about": "/about",
     "gear": "/gear",
     "body": f"/gear/bodies/{BODIES[0].id}",
+    "new body": f"/gear/bodies/{demo_id('none')}",
     "words": f"/gear/bodies/{BODIES[0].id}/words",
     "foundation": "/gear/foundation",
     "set-up": f"/gear/bodies/{BODIES[0].id}/set-up",
     "review": f"/gear/bodies/{BODIES[0].id}/review",
     "lens": f"/gear/lenses/{LENSES[0].id}",
     "atlas": "/atlas/settings/iso",
+    "check": "/atlas/checks/motion_blur_subject",
+    "school": "/atlas/schools/exposure",
     "setups": "/setups",
+    "setup": f"/setups/{SETUPS[0]}",
+    "compare": f"/setups/compare?ids={SETUPS[0]},{SETUPS[1]}",
+    "nowhere": "/nowhere",
 }
+
+
+def press(name: str) -> Callable[[Page], None]:
+    return lambda page: page.get_by_role("button", name=name).first.click()
+
+
+def brief(section: str) -> Callable[[Page], None]:
+    def opened(page: Page) -> None:
+        press("Edit the brief and kit")(page)
+        page.locator(".ant-segmented").get_by_text(section, exact=True).click()
+
+    return opened
+
+
+# What opens over a place, and how.
+OVER: dict[str, tuple[str, Callable[[Page], None]]] = {
+    "brief: light": (PLAN, brief("Light")),
+    "brief: subject": (PLAN, brief("Subject")),
+    "brief: look": (PLAN, brief("Look")),
+    "brief: kit": (PLAN, brief("Kit")),
+    "brief: schools": (PLAN, brief("Schools")),
+    "schools compared": (PLAN, lambda page: page.keyboard.press("o")),
+    "palette": ("/gear", lambda page: page.keyboard.press("Control+k")),
+    "shortcuts": ("/gear", lambda page: page.keyboard.press("?")),
+    "earlier versions": (f"/gear/bodies/{BODIES[0].id}", press("Earlier versions")),
+    "a shoot's details": ("/shoots", press("Details")),
+    "a place's details": ("/places", press("Details")),
+}
+RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
 # A closed list of the component library names a popup that is not drawn yet, or none; once open it is named rightly.
-ASK = """async () => (await axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']}))
-  .violations.map(v => [v.id, v.nodes.filter(n => !/haspopup="listbox"/.test(n.html) || !['aria-valid-attr-value', 'aria-required-attr'].includes(v.id)).map(n => n.html.slice(0, 140))])
+FOUND = """.violations.map(v => [v.id, v.nodes.filter(n => !/haspopup="listbox"/.test(n.html) || !['aria-valid-attr-value', 'aria-required-attr'].includes(v.id)).map(n => n.html.slice(0, 140))])
   .filter(v => v[1].length)"""
+EVERY_RULE = f"async () => (await axe.run(document, {{runOnly: {RULES}}})){FOUND}"
+CONTRAST = f"async () => (await axe.run(document, {{runOnly: ['color-contrast']}})){FOUND}"
+WEAR = """theme => {
+  localStorage.setItem('wa-theme', theme)
+  window.dispatchEvent(new StorageEvent('storage', {key: 'wa-theme', newValue: theme, storageArea: localStorage}))
+  document.documentElement.dataset.theme = theme
+}"""
+WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 
 class Scan(BrowserTestCase):
     maxDiff = None
 
+    def scan(self, name: str, path: str, opened: Callable[[Page], None] | None = None) -> None:
+        page = self.page
+        page.set_viewport_size(WIDE)
+        self.open(path)
+        page.locator("h1, h2, [role=slider]").first.wait_for()
+        page.wait_for_load_state("networkidle")
+        if opened:
+            opened(page)
+            page.wait_for_timeout(400)
+        page.evaluate(AXE)
+        for size in (WIDE, NARROW):
+            page.set_viewport_size(size)
+            for theme in ("day", "dark", "night-red"):
+                page.evaluate(WEAR, theme)
+                page.wait_for_timeout(60)
+                asked = EVERY_RULE if theme == "day" else CONTRAST  # a theme changes colours and nothing else
+                with self.subTest(place=name, theme=theme, width=size["width"]):
+                    self.assertEqual(page.evaluate(asked), [])
+        page.evaluate(WEAR, "day")
+
+
+class OfPlaces(Scan):
     def test_no_place_has_a_violation(self):
         played_frames(local_owner())
         for name, path in PLACES.items():
-            with self.subTest(name):
-                page = self.open(path)
-                page.locator("h1, h2, [role=slider]").first.wait_for()
-                page.wait_for_load_state("networkidle")
-                page.evaluate(AXE.read_text("utf-8"))
+            self.scan(name, path)
 
-                self.assertEqual(page.evaluate(ASK), [])
+
+class OfWhatOpens(Scan):
+    def test_nothing_that_opens_has_a_violation(self):
+        for name, (path, opened) in OVER.items():
+            self.scan(name, path, opened)
+
+
+class OfAnEmptyInstallation(Scan):
+    with_demo = False
+
+    def test_what_greets_has_none(self):
+        for path in ("/shoots", "/gear", "/setups", "/places"):
+            self.scan(f"empty {path}", path)

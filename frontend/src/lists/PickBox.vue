@@ -18,4 +18,11 @@ defineEmits<{ pick: [] }>()
   min-height: 24px;
   cursor: pointer;
 }
+
+@media (max-width: 760px) {
+  .pick {
+    min-width: 44px;
+    min-height: 44px;
+  }
+}
 </style>

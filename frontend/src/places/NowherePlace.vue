@@ -1,8 +1,8 @@
 <template>
   <div class="page">
     <div class="empty">
-      <p>There is nothing at this address.</p>
-      <RouterLink to="/shoots">To the shoots</RouterLink>
+      <h1>There is nothing at this address.</h1>
+      <p><RouterLink to="/shoots">To the shoots</RouterLink></p>
     </div>
   </div>
 </template>

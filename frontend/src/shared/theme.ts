@@ -34,6 +34,9 @@ export const widgetTokens = computed(() => {
     controlHeight: 30,
     wireframe: true,
     motion: false,
+    motionDurationFast: '0s',
+    motionDurationMid: '0s',
+    motionDurationSlow: '0s',
   }
 })
 

@@ -159,7 +159,8 @@ h3 {
 
 .entry {
   display: block;
-  padding: 1px 6px;
+  min-height: 24px;
+  padding: 2px 6px;
   color: var(--ink);
   text-decoration: none;
 }
@@ -203,6 +204,11 @@ h3 {
   .list-of {
     flex: none;
     max-height: 34vh;
+  }
+
+  .entry {
+    min-height: 44px;
+    align-content: center;
   }
 
   .right {

@@ -105,6 +105,7 @@ const builtIn = computed(() => (ownBody.value ? null : (read.value?.lens ?? clas
 <style scoped>
 .kit {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 

@@ -152,6 +152,7 @@ useOpenThing(() => '')
 <style scoped>
 form {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 18px;
 }
 

@@ -60,7 +60,8 @@ label {
   grid-template-columns: 16px minmax(0, 1.4fr) minmax(0, 1fr);
   gap: 6px;
   align-items: baseline;
-  padding: 1px 4px;
+  min-height: 25px;
+  padding: 2px 4px;
   cursor: pointer;
 }
 

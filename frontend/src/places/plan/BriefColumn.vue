@@ -85,7 +85,7 @@ function name(alternative: Alternative): string {
         <span class="said">{{ row.value }}</span>
       </button>
     </div>
-    <button class="link" @click="emit('edit', 'light')">Edit the brief and kit</button>
+    <button class="link edit" @click="emit('edit', 'light')">Edit the brief and kit</button>
 
     <template v-if="plan">
       <p v-if="!plan.advice.feasible" class="compromise">
@@ -221,5 +221,22 @@ h3 {
 .caution {
   font-size: 12px;
   line-height: 1.3;
+}
+
+/* On a telephone what is found comes before what was asked. */
+@media (max-width: 760px) {
+  .brief {
+    display: flex;
+    flex-direction: column;
+  }
+
+  .rows,
+  .edit {
+    order: 1;
+  }
+
+  .row {
+    align-items: center;
+  }
 }
 </style>

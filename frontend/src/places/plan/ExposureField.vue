@@ -154,16 +154,16 @@ td span {
 }
 
 .shade-0 {
-  background-color: color-mix(in srgb, var(--sheet) 94%, var(--ink));
+  background-color: color-mix(in srgb, var(--sheet) 94%, var(--field-to));
 }
 .shade-1 {
-  background-color: color-mix(in srgb, var(--sheet) 86%, var(--ink));
+  background-color: color-mix(in srgb, var(--sheet) 86%, var(--field-to));
 }
 .shade-2 {
-  background-color: color-mix(in srgb, var(--sheet) 77%, var(--ink));
+  background-color: color-mix(in srgb, var(--sheet) 77%, var(--field-to));
 }
 .shade-3 {
-  background-color: color-mix(in srgb, var(--sheet) 67%, var(--ink));
+  background-color: color-mix(in srgb, var(--sheet) 67%, var(--field-to));
 }
 .shade-none {
   background-color: var(--wall);

@@ -2,24 +2,25 @@
 /** The Plan place: day strip, brief, rulers and field, setup with reasons. */
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import type { FrameOut } from '@/api/types'
-import { evText } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
 import { tables } from '@/shared/tables'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import BriefColumn from './BriefColumn.vue'
-import ExposureField from './ExposureField.vue'
 import { type Changes, withPins } from '@/planning/pins'
-import RulerStack from '@/planning/RulerStack.vue'
 import { saveSnapshot } from '@/planning/saveSnapshot'
+import RulerColumn from './RulerColumn.vue'
 import SetupColumn from './SetupColumn.vue'
+import SituationChooser from './SituationChooser.vue'
 import { useShoot } from '@/planning/skyContext'
 import type { Hours } from './strip/blocks'
 import DayStrip from './strip/DayStrip.vue'
 import { lastSituation, useCase } from '@/planning/useCase'
 import { usePlan } from '@/planning/usePlan'
+import ValueSteppers from '@/planning/ValueSteppers.vue'
 import { useHolding } from './useHolding'
 import { timedAt, useSituationEdits } from './useSituationEdits'
 
@@ -28,6 +29,8 @@ const SchoolsDialog = defineAsyncComponent(() => import('./SchoolsDialog.vue'))
 const ReserveDialog = defineAsyncComponent(() => import('./ReserveDialog.vue'))
 const props = defineProps<{ shootId: string; situationId?: string }>()
 const router = useRouter()
+/** A telephone: values, frame and findings come first, the rulers on demand. */
+const isNarrow = useMediaQuery('(max-width: 760px)')
 
 const { shoot, situations, sky } = useShoot(() => props.shootId)
 const chosenId = computed(() => props.situationId || (situations.value[0]?.situation.id ?? null))
@@ -103,7 +106,14 @@ useShortcuts([
 <template>
   <WhileOpening v-if="!loaded || !shoot" :loaded="loaded" :failed="failed" what="shoot" />
   <div v-else>
+    <SituationChooser
+      v-if="isNarrow"
+      :situations="situations"
+      :chosen="chosenId"
+      @open="(id) => router.push(`/shoots/${shootId}/plan/${id}`)"
+      @add="add" />
     <DayStrip
+      v-else
       :shoot-id="shootId"
       :situations="situations"
       :chosen="chosenId"
@@ -119,6 +129,15 @@ useShortcuts([
       </div>
     </div>
     <div v-else class="columns">
+      <ValueSteppers
+        v-if="isNarrow && plan && body && lens"
+        class="steppers"
+        :plan="plan"
+        :body="body"
+        :lens="lens"
+        :pins="planned.pins"
+        @hold="(s, v) => hold({ [s]: v })"
+        @release="release" />
       <section class="brief-column" aria-label="Brief">
         <BriefColumn
           :planned="planned"
@@ -132,31 +151,18 @@ useShortcuts([
           @schools="(question) => (comparing = question)" />
       </section>
       <section class="ruler-column" aria-label="Rulers">
-        <p v-if="problem" class="boxed stop" role="alert">
-          {{ problem.message }} The last plan stays on screen. <button class="link" @click="editing = 'kit'">Mend it</button>
-        </p>
-        <div v-if="!body || !lens" class="empty">
-          <p>Which body and lens? The plan starts from their limits.</p>
-          <Button type="primary" @click="editing = 'kit'">Choose the kit</Button>
-        </div>
-        <template v-else-if="plan">
-          <RulerStack
-            :plan="plan"
-            :body="body"
-            :lens="lens"
-            :pins="planned.pins"
-            :frame="frame"
-            @live="(s, v) => (live = { [s]: v })"
-            @hold="(s, v) => hold({ [s]: v })"
-            @cancel="live = {}"
-            @release="release" />
-          <ExposureField
-            :field="plan.field"
-            :windows="plan.windows"
-            :ev="evText(plan.light.ev100)"
-            @choose="(shutter, aperture) => hold({ shutter_s: shutter, aperture })" />
-        </template>
-        <p v-else-if="!problem" class="soft">Computing…</p>
+        <RulerColumn
+          :plan="plan"
+          :problem="problem"
+          :body="body"
+          :lens="lens"
+          :pins="planned.pins"
+          :frame="frame"
+          :folds="isNarrow"
+          @live="(changes) => (live = changes)"
+          @hold="hold"
+          @release="release"
+          @kit="editing = 'kit'" />
       </section>
       <section class="setup-column" aria-label="Setup and what may differ">
         <SetupColumn
@@ -209,42 +215,4 @@ useShortcuts([
   </div>
 </template>
 
-<style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: 264px minmax(0, 1fr) 352px;
-  height: calc(100vh - var(--top-height) - var(--strip-height) - 1px);
-  min-height: 520px;
-}
-
-.columns > section {
-  padding: 10px 14px 16px;
-  overflow-y: auto;
-  scrollbar-width: thin;
-}
-
-.ruler-column,
-.setup-column {
-  display: grid;
-  gap: 9px;
-  align-content: start;
-}
-
-.ruler-column {
-  border-right: 1px solid var(--rule);
-  border-left: 1px solid var(--rule);
-}
-
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-    height: auto;
-  }
-
-  .columns > section {
-    overflow: visible;
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-  }
-}
-</style>
+<style scoped src="./planLayout.css"></style>

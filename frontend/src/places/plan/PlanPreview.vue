@@ -125,6 +125,10 @@ figcaption {
   font-size: 13px;
 }
 
+.under > * {
+  min-height: 24px;
+}
+
 .under {
   display: flex;
   gap: 12px;
