@@ -3,9 +3,9 @@
  * One ruler: an axis with every limit where it bites, hatched and named, and the chosen value as a marker that can be
  * dragged or nudged. The same component draws all six. The marker moves at once; the plan follows.
  */
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import RulerDrawing from './RulerDrawing.vue'
-import type { RulerMarks } from './scales'
+import { openEnds, type RulerMarks } from './scales'
 
 const props = defineProps<
   RulerMarks & {
@@ -64,12 +64,19 @@ function cancel(): void {
   emit('cancel')
 }
 
+const ends = computed(() => openEnds(props.bands, props.scale))
 const STEPS: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 3, PageDown: -3 }
 
 function key(event: KeyboardEvent): void {
   if (event.key === 'Backspace' || event.key === 'Delete') {
     event.preventDefault()
     emit('release')
+    return
+  }
+  if ((event.key === 'Home' || event.key === 'End') && !props.fixed) {
+    event.preventDefault()
+    const end = ends.value[event.key === 'Home' ? 0 : 1]
+    emit('settle', props.snap ? props.snap(end) : end)
     return
   }
   const steps = STEPS[event.key]
@@ -103,6 +110,8 @@ function key(event: KeyboardEvent): void {
       :tabindex="fixed ? undefined : 0"
       :aria-label="name"
       :aria-valuenow="fixed || marker === null ? undefined : marker"
+      :aria-valuemin="fixed ? undefined : Math.min(...ends)"
+      :aria-valuemax="fixed ? undefined : Math.max(...ends)"
       :aria-valuetext="fixed ? undefined : (spoken ?? valueText)"
       @pointerdown="down"
       @pointermove="move"

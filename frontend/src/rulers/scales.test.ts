@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { type Band, type Flag, flags, linearScale, logScale, miredScale, placeLabels, roomyTicks, stretches, textWidth } from './scales'
+import { type Band, type Flag, flags, linearScale, logScale, miredScale, openEnds, placeLabels, roomyTicks, stretches, textWidth } from './scales'
 
 const band = (low: number | null, high: number | null, severity: Band['severity'] = 'costs', id = 'b'): Band => ({
   id,
@@ -94,5 +94,23 @@ describe('flags and labels', () => {
     const shown = roomyTicks(ticks as never, logScale(1, 32), 200)
     expect(shown.length).toBeGreaterThan(2)
     expect(shown.length).toBeLessThan(25)
+  })
+})
+
+describe('the ends a ruler can be set to', () => {
+  const scale = linearScale(0, 10)
+  const barred = (low: number | null, high: number | null): Band => band(low, high, 'forbidden')
+
+  it('are its own where nothing is barred, or where a limit only costs', () => {
+    expect(openEnds([], scale)).toEqual([0, 10])
+    expect(openEnds([band(2, 8, 'costs')], scale)).toEqual([0, 10])
+  })
+
+  it('stop at hard limits, the nearer of two', () => {
+    expect(openEnds([barred(2, null), barred(3, 8)], scale)).toEqual([3, 8])
+  })
+
+  it('are its own again where nothing is left', () => {
+    expect(openEnds([barred(6, null), barred(null, 4)], scale)).toEqual([0, 10])
   })
 })

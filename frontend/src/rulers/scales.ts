@@ -52,6 +52,15 @@ export interface Flag {
 
 const clamp = (unit: number): number => Math.min(1, Math.max(0, unit))
 
+/** The first and the last value of a ruler that no hard limit bars; its own ends where everything is barred. */
+export function openEnds(bands: Band[], scale: RulerScale): [number, number] {
+  const barred = stretches(bands, scale).filter((part) => part.severity === 'forbidden')
+  let [from, to] = [0, 1]
+  for (const part of barred) if (part.from <= from) from = Math.max(from, part.to)
+  for (const part of [...barred].reverse()) if (part.to >= to) to = Math.min(to, part.from)
+  return from < to ? [scale.fromUnit(from), scale.fromUnit(to)] : [scale.fromUnit(0), scale.fromUnit(1)]
+}
+
 /** The hatched stretches of a ruler: where several limits overlap, the heavier hatch shows. */
 export function stretches(bands: Band[], scale: RulerScale): Stretch[] {
   const barred = bands.flatMap((band) => outside(band, scale))

@@ -10,6 +10,7 @@ import { differences, type Json } from '@/saving/merge'
 import { edit } from '@/saving/undo'
 import { fieldInWords, valueInWords } from './fieldNames'
 import { momentText } from './times'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 interface Version {
   number: number
@@ -49,6 +50,7 @@ function bringBack(): void {
   edit(props.kind, shown.value.document as Documents[typeof props.kind])
   emit('close')
 }
+useReturningFocus()
 </script>
 
 <template>

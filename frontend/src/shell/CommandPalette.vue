@@ -4,6 +4,7 @@ import { Modal } from 'ant-design-vue'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useFound } from '@/shared/useFound'
 import { type Command, foundCommands, useCommands } from './commands'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const emit = defineEmits<{ close: [] }>()
 const sought = ref('')
@@ -31,6 +32,7 @@ function run(command: Command | undefined): void {
   emit('close')
   command.run()
 }
+useReturningFocus()
 </script>
 
 <template>

@@ -6,6 +6,7 @@ import { type Conflict, resolveConflict } from '@/saving/documents'
 import { type AnyDocument, NOUN, titleOf } from '@/saving/kinds'
 import { differences, type Json, merged, usualSide } from '@/saving/merge'
 import { fieldInWords, valueInWords } from '@/shared/fieldNames'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const props = defineProps<{ conflict: Conflict }>()
 
@@ -34,6 +35,7 @@ function decide(): void {
   if (!theirs.value) return
   resolveConflict(props.conflict, merged(theirs.value as unknown as Json, items.value, sides.value) as unknown as AnyDocument)
 }
+useReturningFocus()
 </script>
 
 <template>

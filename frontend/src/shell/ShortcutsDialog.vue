@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue'
 import { shortcuts } from '@/shared/shortcuts'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const emit = defineEmits<{ close: [] }>()
+useReturningFocus()
 </script>
 
 <template>

@@ -17,6 +17,7 @@ import BriefSubject from './BriefSubject.vue'
 import KitChooser from './KitChooser.vue'
 import LightFields from './LightFields.vue'
 import SchoolsForm from './SchoolsForm.vue'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const props = defineProps<{ planned: PlannedSituation; section: string; problem: Problem | null; sky: SkyContext | null; plan: Plan | null }>()
 const emit = defineEmits<{ close: []; remove: []; duplicate: [] }>()
@@ -59,6 +60,7 @@ const ownSchools = computed(() => foundation.under(props.planned)?.schools ?? {}
 function changeSchools(changes: Partial<Preferences>): void {
   save({ ...props.planned, preferences: { ...props.planned.preferences, ...changes } }, 'schools')
 }
+useReturningFocus()
 </script>
 
 <template>
@@ -75,7 +77,7 @@ function changeSchools(changes: Partial<Preferences>): void {
     <template #extra>
       <Segmented v-model:value="shown" :options="SECTIONS" size="small" />
     </template>
-    <form class="form" @submit.prevent>
+    <form class="form" role="dialog" aria-label="Brief" @submit.prevent>
       <template v-if="shown === 'light'">
         <TextField
           label="What happens"

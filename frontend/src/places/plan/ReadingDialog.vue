@@ -9,6 +9,7 @@ import { clockText, evText, signedStops } from '@/shared/format'
 import { parseClock } from '@/shared/numbers'
 import NumberField from '@/shared/NumberField.vue'
 import { optionsOf } from '@/planning/labels'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const props = defineProps<{ sky: SkyContext; atMin: number; condition: SkyCondition }>()
 const emit = defineEmits<{ close: []; record: [reading: { ev100: number; at_min: number; condition: SkyCondition }] }>()
@@ -43,6 +44,7 @@ async function meter(): Promise<void> {
 }
 const off = computed(() => (typed.value === null || !model.value ? null : typed.value - model.value.ev100[0]!))
 const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockText(minutes)}` : clockText(minutes))
+useReturningFocus()
 </script>
 
 <template>

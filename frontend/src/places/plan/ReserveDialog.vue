@@ -5,10 +5,12 @@ import { Modal } from 'ant-design-vue'
 import { answered, client } from '@/api/client'
 import type { PlanInput } from '@/api/types'
 import { isoText, signedStops } from '@/shared/format'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const props = defineProps<{ request: PlanInput }>()
 const emit = defineEmits<{ close: []; hold: [reserve: string] }>()
 const advice = useQuery({ queryKey: ['reserve', props.request], queryFn: () => answered(client.POST('/api/v1/reserve', { body: props.request })) })
+useReturningFocus()
 </script>
 
 <template>

@@ -8,6 +8,7 @@ import type { OtherSchool, PlanInput } from '@/api/types'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { signedStops } from '@/shared/format'
 import { tables } from '@/shared/tables'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const props = defineProps<{ request: PlanInput; question: string }>()
 const emit = defineEmits<{ close: []; follow: [question: string, school: string] }>()
@@ -37,6 +38,7 @@ function moved(answer: OtherSchool): string {
         : ''
   return [parts.length ? `${parts.join(', ')} (stops)` : 'exposure stays', price].filter(Boolean).join('; ')
 }
+useReturningFocus()
 </script>
 
 <template>

@@ -8,6 +8,7 @@ import { sayValue, settingOf, tables } from '@/shared/tables'
 import ValueField from '@/shared/ValueField.vue'
 import { pinsOf, withValues } from './library'
 import { caseOf, weigh } from './useLibrary'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 type Value = SettingValue['value']
 const props = defineProps<{ saved: SavedSetup; version: number }>()
@@ -56,6 +57,7 @@ const gone = computed(() =>
 const save = (): void => {
   if (weighed.data.value && !weighed.isFetching.value) emit('save', changed.value, weighed.data.value)
 }
+useReturningFocus()
 </script>
 
 <template>

@@ -11,6 +11,7 @@ import { settingOf } from '@/shared/tables'
 import ValueField from '@/shared/ValueField.vue'
 import { movedTo, pinsOf, withValues } from './library'
 import { caseOf, weigh } from './useLibrary'
+import { useReturningFocus } from '@/shared/useReturningFocus'
 
 type Value = SettingValue['value']
 const props = defineProps<{ saved: SavedSetup }>()
@@ -52,6 +53,7 @@ async function save(): Promise<void> {
     saving.value = false
   }
 }
+useReturningFocus()
 </script>
 
 <template>
