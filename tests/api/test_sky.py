@@ -76,7 +76,10 @@ class Day(SkyCase):
 
     def test_the_list_of_shoots_knows_the_next_light(self):
         self.demo()
-        rows = {row["document"]["title"]: row for row in self.listed("shoots/overview", budget_ms=2000)}
+        listed = self.listed("shoots/overview", budget_ms=2000)
+        while any(row["pending"] for row in listed):  # a slow machine needs a second asking, as the list does it
+            listed = self.listed("shoots/overview", budget_ms=2000)
+        rows = {row["document"]["title"]: row for row in listed}
         self.assertRegex(rows["Wedding at Ashcombe"]["next_light"], r"^(Moon rises|sunset) \d\d:\d\d$")
 
     def test_the_stand_in_meter_answers_within_the_band(self):
@@ -192,6 +195,29 @@ class Files(SkyCase):
         # 01:00 to 04:00 on the clock of the night it is put forward: two hours, not three.
         self.assertEqual((event["DTEND"].dt - event["DTSTART"].dt).total_seconds(), 2 * 3600)
         self.assertEqual(event.walk("VALARM")[0]["TRIGGER"].dt.total_seconds(), -1800)
+
+    def test_a_plan_in_the_calendar_knows_where_it_is(self):
+        answer = self.post("sky/calendar", {"items": [self.item(latitude_deg=51.5, longitude_deg=-25.0), self.item()]})
+        there, nowhere = icalendar.Calendar.from_ical(answer.content).walk("VEVENT")
+        self.assertEqual(there["GEO"].to_ical(), "51.5;-25.0")
+        self.assertNotIn("GEO", nowhere)
+
+    def test_places_leave_as_waypoints_and_come_back_the_same(self):
+        place = {
+            "id": str(uuid4()),
+            "name": "Kelp & <Sound>",
+            "note": "Tide",
+            "latitude_deg": -42.25,
+            "longitude_deg": 170.5,
+            "elevation_m": 12.5,
+        }
+        self.put("places", place)
+        self.put("places", {**place, "id": str(uuid4()), "name": "Put away", "archived": True})
+        left = self.client.get("/api/v1/places/gpx")
+        self.assertTrue(left["Content-Type"].startswith("application/gpx+xml"))
+        (back,) = self.read(left.content).json()
+        for name in ("name", "note", "latitude_deg", "longitude_deg", "elevation_m"):
+            self.assertEqual(back[name], place[name])
 
     def test_an_end_before_the_beginning_is_refused(self):
         self.assert_problem(self.post("sky/calendar", {"items": [self.item(until_min=10)]}), 422, "/items/0/until_min")

@@ -28,6 +28,7 @@ from wide_aperture.core.sky.night.sequence import (
     test_series,
 )
 from wide_aperture.core.sky.night.windows import DarkNight, YearPoint
+from wide_aperture.http.description import binary
 from wide_aperture.http.document_routes import add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import Problem, problem
@@ -51,10 +52,20 @@ from wide_aperture.sky.schemas import (
     TurnRequest,
 )
 from wide_aperture.sky.services import day, files, night
+from wide_aperture.store.reading import owned
 
 places = Router(tags=["sky"])
 sky = Router(tags=["sky"])
 MOST_GPX_BYTES = 2_000_000
+
+
+@places.get("/gpx", operation_id="places_gpx", openapi_extra=binary("application/gpx+xml"))
+def save_waypoints(request: PersonRequest) -> HttpResponse:
+    """Every saved place as a waypoint of a GPX file."""
+    content = files.gpx([place for place in owned("places", request.user) if not place.archived])
+    attached = {"Content-Disposition": 'attachment; filename="places.gpx"'}
+    return HttpResponse(content, content_type="application/gpx+xml; charset=utf-8", headers=attached)
+
 
 add_document_routes(places, Place)
 

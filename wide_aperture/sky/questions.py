@@ -7,7 +7,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from wide_aperture.core.document import Document
+from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.clock import SkyDate, Zone
 from wide_aperture.core.documents.place import DARK_SKY_MAG, HorizonPoint, TownGlow
@@ -143,4 +143,6 @@ class CalendarItem(Document):
     until_min: Minutes
     note: Annotated[str, Field(max_length=4000)] = ""
     place: Annotated[str, Field(max_length=200)] = ""
+    latitude_deg: Annotated[Finite, Field(ge=-90, le=90)] | None = None
+    longitude_deg: Annotated[Finite, Field(ge=-180, le=180)] | None = None
     alarm_min: Annotated[int, Field(ge=0, le=20_160)] | None = 60

@@ -2,7 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
-import { reloadKind } from '@/saving/documents'
+import { noteGone, reloadKind } from '@/saving/documents'
 import { KIND_LIST } from '@/saving/kinds'
 
 const ids = ref<ReadonlySet<string>>(new Set())
@@ -32,7 +32,11 @@ async function done(says: string, work: () => Promise<unknown>): Promise<void> {
 export function useDemo() {
   asked ??= ask().catch(() => void (asked = null))
   const load = (): Promise<void> => done('Loading the demo…', () => answered(client.POST('/api/v1/demo', { body: {} as never })))
-  const remove = (): Promise<void> => done('Taking the demo away…', () => answered(client.DELETE('/api/v1/demo')))
+  const remove = (): Promise<void> =>
+    done('Taking the demo away…', async () => {
+      await answered(client.DELETE('/api/v1/demo'))
+      noteGone(ids.value)
+    })
   return {
     isDemo: (id: string): boolean => ids.value.has(id),
     /** Whether a row is to be listed. */

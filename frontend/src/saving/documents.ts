@@ -48,6 +48,8 @@ export function onHeard(callback: (kind: Kind) => void): () => void {
 export const loadKind = (kind: Kind): Promise<void> => store.load(kind)
 /** Loads a kind again, for what was written past these documents (an import, a restore). */
 export const reloadKind = (kind: Kind): Promise<void> => store.reload(kind)
+/** Rows the server deleted by something done to many at once. Edits of theirs that are under way stay. */
+export const noteGone = (ids: ReadonlySet<string>): void => store.noteGone(ids)
 export const loadOne = (kind: Kind, id: string): Promise<void> => store.loadOne(kind, id)
 
 const entriesOf = <K extends Kind>(kind: K): Entry<Documents[K]>[] => [...store.entries[kind].values()] as Entry<Documents[K]>[]

@@ -549,3 +549,15 @@ describe('a document that belongs to another', () => {
     expect(server.now.has('child')).not.toBeNull()
   })
 })
+
+describe('rows the server deleted together', () => {
+  it('are gone here, and what is being edited stays', async () => {
+    const store = tab('one')
+    server.now.rows.set('a', { document: lens(), revision: 1, deleted: false })
+    server.now.rows.set('b', { document: lens({ id: 'b' }), revision: 1, deleted: false })
+    await store.load('lenses')
+    store.write('lenses', lens({ id: 'b', note: 'mine' }))
+    store.noteGone(new Set(['a', 'b']))
+    expect([store.entryOf('lenses', 'a')!.deleted, store.entryOf('lenses', 'b')!.deleted]).toEqual([true, false])
+  })
+})

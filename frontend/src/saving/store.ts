@@ -187,6 +187,17 @@ export function createDocumentStore(parts: Parts) {
     }
   }
 
+  /** The server deleted these rows: they are gone here too, unless somebody is editing one. */
+  function noteGone(ids: ReadonlySet<string>): void {
+    for (const kind of parts.kinds) {
+      for (const entry of entries[kind].values()) {
+        if (!ids.has(entry.id) || entry.draft || entry.deleting || entry.gone) continue
+        Object.assign(entry, { gone: true, revision: (entry.revision ?? 0) + 1 })
+        settleShown(entry)
+      }
+    }
+  }
+
   /** Another tab wrote or deleted. */
   async function hear({ kind, id, deletedAs }: Message): Promise<void> {
     const entry = entryOf(kind, id)
@@ -205,7 +216,7 @@ export function createDocumentStore(parts: Parts) {
     }
   }
 
-  return { entries, entryOf, shown, load, reload, loadOne, write, remove, send, openConflict, resolve, tryAgain, hear }
+  return { entries, entryOf, shown, load, reload, loadOne, write, remove, send, openConflict, resolve, tryAgain, noteGone, hear }
 }
 
 export type DocumentStore = ReturnType<typeof createDocumentStore>

@@ -17,6 +17,7 @@ from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.saved_setup import SavedSetup, import_setup, upgrade
 from wide_aperture.core.documents.situation import LightByEv, SpeedBand
 from wide_aperture.core.errors import DomainError, UnknownIdError
+from wide_aperture.core.physics.quantities import format_iso
 from wide_aperture.core.planning import Brief
 from wide_aperture.core.planning.framing import rank_kit
 
@@ -150,6 +151,18 @@ class Cards(SimpleTestCase):
         for words in ("1/1000 s", "manual, automatic ISO", "anti-flicker".capitalize()[:5], "Findings"):
             self.assertIn(words.lower(), markdown.lower())
             self.assertIn(words.lower(), text.lower())
+
+    def test_the_headline_says_that_the_iso_is_automatic_and_between_which_ends(self):
+        brief = situation(speed=7, flicker_hz=100)
+        plan = planned(brief)
+        head = card_text(plan, body(), lens(), brief).split("\n")[0]
+        low, high = plan.setup.number("iso_floor"), plan.setup.number("iso_ceiling")
+        self.assertIn(f"automatic ISO {low:.0f} to {high:.0f}, about {format_iso(plan.choice.iso)[4:]}", head)
+        by_hand = plan.model_copy(update={"setup": plan.setup.model_copy(update={"settings": {
+            **plan.setup.settings,
+            "exposure_mode": plan.setup.settings["exposure_mode"].model_copy(update={"value": "manual"}),
+        }})})  # fmt: skip
+        self.assertNotIn("automatic", card_text(by_hand, body(), lens(), brief).split("\n")[0])
 
 
 class FramingHelper(SimpleTestCase):

@@ -8,6 +8,7 @@ from typing import Annotated
 from pydantic import Field
 
 from wide_aperture.core.camera.phrasebook import Phrasebook
+from wide_aperture.core.craft.exposure_modes import mode_facts
 from wide_aperture.core.craft.settings import CatalogueEntry, catalogue, setting
 from wide_aperture.core.craft.values import say_value
 from wide_aperture.core.document import Document
@@ -79,11 +80,21 @@ def _rest(plan: Plan) -> list[str]:
 
 def _head(plan: Plan, body: Body, lens: Lens, situation: Situation) -> tuple[str, str]:
     choice = plan.choice
-    exposure = f"{wording.seconds(choice.shutter_s)} · {format_aperture(choice.aperture)} · {format_iso(choice.iso)}"
+    exposure = f"{wording.seconds(choice.shutter_s)} · {format_aperture(choice.aperture)} · {_iso(plan)}"
     if choice.nd_stops:
         exposure += f" · ND {choice.nd_stops:g} EV"
     kit = f"{body.name}, {lens.name} at {choice.focal_length_mm:.3g} mm, {wording.ev(plan.light.ev100)}"
     return f"{situation.title}: {exposure}", kit
+
+
+def _iso(plan: Plan) -> str:
+    """The ISO; where the camera moves it itself, that it does and between which ends."""
+    iso, setup = format_iso(plan.choice.iso), plan.setup
+    if not mode_facts(setup.option("exposure_mode")).automatic_iso:
+        return iso
+    low, high = setup.number("iso_floor"), setup.number("iso_ceiling")
+    ends = f" {low:.0f} to {high:.0f}" if low and high else f" up to {high:.0f}" if high else ""
+    return f"automatic ISO{ends}, about {iso.removeprefix('ISO ')}"
 
 
 def card_markdown(plan: Plan, body: Body, lens: Lens, situation: Situation, hand: CardHand = NO_HAND) -> str:

@@ -7,13 +7,14 @@ import datetime as dt
 import math
 import uuid
 from typing import Any
-from xml.etree.ElementTree import Element, ParseError
+from xml.etree.ElementTree import Element, ParseError, SubElement, tostring
 
 import icalendar
 from defusedxml.common import DefusedXmlException
 from defusedxml.ElementTree import fromstring
 
 from wide_aperture.core.documents.clock import moment_of
+from wide_aperture.core.documents.place import SavedPlace
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.sky.clock import zone_of
 from wide_aperture.sky.questions import CalendarItem
@@ -21,6 +22,7 @@ from wide_aperture.sky.questions import CalendarItem
 PRODUCT = "-//Wide Aperture//Plans//EN"
 SPACE = uuid.UUID("5b0f7e56-58b5-5b2a-9d0d-2a6c6f9f4e11")
 MOST_WAYPOINTS = 500
+GPX_1_1 = "http://www.topografix.com/GPX/1/1"
 
 
 def calendar(items: list[CalendarItem], *, made_at: dt.datetime) -> str:
@@ -45,6 +47,8 @@ def calendar(items: list[CalendarItem], *, made_at: dt.datetime) -> str:
             event.add("description", item.note)
         if item.place:
             event.add("location", item.place)
+        if item.latitude_deg is not None and item.longitude_deg is not None:
+            event.add("geo", (item.latitude_deg, item.longitude_deg))
         if item.alarm_min is not None:
             alarm = icalendar.Alarm()
             alarm.add("action", "DISPLAY")
@@ -54,6 +58,18 @@ def calendar(items: list[CalendarItem], *, made_at: dt.datetime) -> str:
         book.add_component(event)
     text: bytes = book.to_ical()
     return text.decode("utf-8")
+
+
+def gpx(places: list[SavedPlace]) -> str:
+    """The places as waypoints of a GPX 1.1 file."""
+    root = Element("gpx", {"version": "1.1", "creator": "Wide Aperture", "xmlns": GPX_1_1})
+    for place in places:
+        point = SubElement(root, "wpt", {"lat": f"{place.latitude_deg:.7f}", "lon": f"{place.longitude_deg:.7f}"})
+        SubElement(point, "ele").text = f"{place.elevation_m:g}"
+        SubElement(point, "name").text = place.name
+        if place.note:
+            SubElement(point, "desc").text = place.note
+    return tostring(root, encoding="unicode", xml_declaration=True)
 
 
 def waypoints(content: bytes) -> list[dict[str, Any]]:

@@ -14,6 +14,8 @@ const emit = defineEmits<{ change: [changes: Partial<Body>] }>()
 const kit = shallowRef<StartingKit | null>(null)
 const read = shallowRef<ReadSheet | null>(null)
 const text = ref('')
+/** It stays open while it is used, though the body is no longer new after the first answer. */
+const open = ref(props.isNew)
 const problem = ref('')
 answered(client.GET('/api/v1/gear/starting'))
   .then((found) => (kit.value = found))
@@ -43,7 +45,7 @@ async function take(): Promise<void> {
 </script>
 
 <template>
-  <details class="start" :open="isNew">
+  <details class="start" :open="open">
     <summary>Begin from a class, or from its specification sheet’s text</summary>
     <p v-if="kit" class="classes" role="group" aria-label="Classes to begin with">
       <Button v-for="each in kit.bodies" :key="each.id" size="small" :title="each.says" @click="begin(each.id)">{{ each.label }}</Button>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The brief in words, the schools followed, findings with their remedies, and other ways. */
+import { meaningOf } from '@/shared/ownWords'
 import { computed } from 'vue'
 import type { Alternative, Finding, NamedLight, Plan, PlannedSituation, Price } from '@/api/types'
 import { apertureText, clockText, evText, isoText, kelvinText, shutterText, signedStops } from '@/shared/format'
@@ -115,7 +116,7 @@ function name(alternative: Alternative): string {
         <span class="price" :class="way.costs_nothing ? 'soft' : 'cost'">{{ costs(way) }}</span>
       </button>
 
-      <h3>Schools followed <button class="link" @click="emit('schools', 'exposure')">compare</button></h3>
+      <h3 :title="meaningOf('School')">Schools followed <button class="link" @click="emit('schools', 'exposure')">compare</button></h3>
       <dl class="schools">
         <template v-for="[question, school] in schools" :key="question">
           <dt class="soft">{{ question }}</dt>

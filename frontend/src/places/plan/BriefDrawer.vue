@@ -20,7 +20,7 @@ import SchoolsForm from './SchoolsForm.vue'
 import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const props = defineProps<{ planned: PlannedSituation; section: string; problem: Problem | null; sky: SkyContext | null; plan: Plan | null }>()
-const emit = defineEmits<{ close: []; remove: []; duplicate: [] }>()
+const emit = defineEmits<{ close: []; remove: []; duplicate: []; reorder: [by: number] }>()
 
 const SECTIONS = [
   { value: 'light', label: 'Light' },
@@ -110,6 +110,8 @@ useReturningFocus()
     <template #footer>
       <div class="foot">
         <Button size="small" @click="emit('duplicate')">Duplicate</Button>
+        <Button size="small" title="One earlier (Alt+←)" aria-label="One earlier" @click="emit('reorder', -1)">←</Button>
+        <Button size="small" title="One later (Alt+→)" aria-label="One later" @click="emit('reorder', 1)">→</Button>
         <Popconfirm :title="`Delete “${situation.title}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="emit('remove')">
           <Button size="small" danger>Delete situation</Button>
         </Popconfirm>

@@ -57,7 +57,7 @@ const editing = ref<string | null>(null)
 const comparing = ref<string | null>(null)
 const askingReserve = ref(false)
 const said = ref('')
-const { moveTo, add, removeThis, duplicate, go } = useSituationEdits(
+const { moveTo, add, removeThis, duplicate, reorder, go } = useSituationEdits(
   () => props.shootId,
   shoot,
   situations,
@@ -94,6 +94,8 @@ useOpenThing(() => [shoot.value?.title, body.value?.name, lens.value?.name].filt
 useShortcuts([
   { keys: 'J', does: 'Next situation', run: () => go(1) },
   { keys: 'K', does: 'Previous situation', run: () => go(-1) },
+  { keys: 'Alt+ArrowLeft', does: 'Put this situation one earlier', run: () => reorder(-1) },
+  { keys: 'Alt+ArrowRight', does: 'Put this situation one later', run: () => reorder(1) },
   { keys: 'E', does: 'Edit the brief and kit', run: () => (editing.value = 'light') },
   { keys: 'N', does: 'Add a situation', run: add },
   { keys: 'R', does: 'Release every held value', run: () => releaseAll() },
@@ -190,6 +192,7 @@ useShortcuts([
       :plan="plan"
       @close="editing = null"
       @remove="removeOpen"
+      @reorder="reorder"
       @duplicate="duplicate" />
     <SchoolsDialog
       v-if="comparing && request"

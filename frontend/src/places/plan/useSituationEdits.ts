@@ -3,7 +3,7 @@ import { useRouter } from 'vue-router'
 import type { PlannedSituation, Shoot } from '@/api/types'
 import { currentDocument } from '@/saving/documents'
 import { plainCopy } from '@/saving/merge'
-import { edit, removeWithUndo } from '@/saving/undo'
+import { edit, removeWithUndo, together } from '@/saving/undo'
 import { newId } from '@/shared/ids'
 import type { Ref } from 'vue'
 import { useFoundation } from '@/planning/useFoundation'
@@ -66,10 +66,24 @@ export function useSituationEdits(
     void router.push(`/shoots/${shootId()}/plan/${fresh.situation.id}`)
   }
 
+  /** Moves the open situation among the others; all of them are counted anew, as one step of undo. */
+  function reorder(by: number): void {
+    const to = place.value + by
+    const moved = situations.value[place.value]
+    if (!moved || to < 0 || to >= situations.value.length) return
+    const next = situations.value.filter((each) => each !== moved)
+    next.splice(to, 0, moved)
+    together(`moving “${moved.situation.title}”`, () =>
+      next.forEach((each, order) => {
+        if (each.situation.order !== order) edit('situations', { ...each, situation: { ...each.situation, order } }, null)
+      }),
+    )
+  }
+
   function go(by: number): void {
     const to = situations.value[place.value + by]
     if (to) void router.push(`/shoots/${shootId()}/plan/${to.situation.id}`)
   }
 
-  return { moveTo, add, removeThis, duplicate, go }
+  return { moveTo, add, removeThis, duplicate, reorder, go }
 }

@@ -1,18 +1,22 @@
 <script setup lang="ts">
 /** The library of saved setups: find, open, compare, take along as JSON, import, delete. */
-import { Button, Input } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { removeWithUndo } from '@/saving/undo'
+import type { SavedSetup } from '@/api/types'
+import type { Kind } from '@/saving/kinds'
+import { edit, removeWithUndo, together } from '@/saving/undo'
 import ListPlace from '@/shared/ListPlace.vue'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import ConfirmLink from '@/shared/ConfirmLink.vue'
+import { useAsked } from '@/shared/useAsked'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useShownPart } from '@/shared/useShownPart'
 import { useOpenThing } from '@/shell/open'
 import { download } from '@/shared/download'
+import SetupFilters from './SetupFilters.vue'
 import ImportButton, { type ImportReport } from './ImportButton.vue'
-import { type Listed, matches, tagsOf } from './library'
+import { type Listed, matches, ordered, tagsOf } from './library'
 import { useSetupList, wholeSetup } from './useLibrary'
 
 const MOST_COMPARED = 4
@@ -20,16 +24,22 @@ const router = useRouter()
 const { loaded, failed: away, setups, families, reload } = useSetupList()
 const failed = ref('')
 const report = ref<ImportReport | null>(null)
-const sought = ref('')
-const tag = ref<string | null>(null)
+const sought = useAsked('q')
+const tagAsked = useAsked('tag')
+const tag = computed({ get: () => tagAsked.value || null, set: (value) => (tagAsked.value = value ?? '') })
+const order = useAsked('by', 'saved')
+const archivedAsked = useAsked('archived')
+const archived = computed({ get: () => archivedAsked.value === '1', set: (on) => (archivedAsked.value = on ? '1' : '') })
+const archivedCount = computed(() => setups.value.filter((setup) => setup.archived).length)
 const tags = computed(() => tagsOf(setups.value))
 const opened = ref<string[]>([])
 const chosen = ref<string[]>([])
 
+const inOrder = computed(() => ordered(families.value, order.value))
 /** One row per family, its newest version; the older ones unfold below it. */
 const rows = computed(() =>
-  families.value.flatMap((family) => {
-    const found = family.versions.filter((setup) => matches(setup, sought.value, tag.value))
+  inOrder.value.flatMap((family) => {
+    const found = family.versions.filter((setup) => setup.archived === archived.value && matches(setup, sought.value, tag.value))
     if (!found.length) return []
     const unfolded = opened.value.includes(family.root)
     return (unfolded ? family.versions : found.slice(0, 1)).map((setup, at) => ({
@@ -50,22 +60,36 @@ function imported(made: ImportReport | null, problem: string): void {
   failed.value = problem
   if (made) void reload()
 }
-async function take(setup: Listed): Promise<void> {
-  const name = setup.title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
+/** Does something that may fail for want of the server, and says so. */
+async function guarded(work: () => Promise<void>): Promise<void> {
   try {
-    download(`${name}.json`, JSON.stringify(await wholeSetup(setup.id), null, 1), 'application/json')
+    await work()
   } catch (error) {
     failed.value = (error as Error).message
   }
 }
-async function remove(id: string): Promise<void> {
-  try {
+const take = (setup: Listed): Promise<void> =>
+  guarded(async () => {
+    const name = setup.title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
+    download(`${name}.json`, JSON.stringify(await wholeSetup(setup.id), null, 1), 'application/json')
+  })
+const remove = (id: string): Promise<void> =>
+  guarded(async () => {
     await removeWithUndo('setups', id)
     chosen.value = chosen.value.filter((each) => each !== id)
-  } catch (error) {
-    failed.value = (error as Error).message
-  }
+  })
+/** Setups are listed without their documents: those chosen are fetched, then changed as one step. */
+const withChosen = (does: string, change: (setups: SavedSetup[], gone: (kind: Kind, id: string) => void) => void): Promise<void> =>
+  guarded(async () => {
+    const whole = (await Promise.all(chosen.value.map((id) => wholeSetup(id)))).flatMap((setup) => setup ?? [])
+    together(`${does} ${whole.length} setups`, (gone) => change(whole, gone))
+    chosen.value = []
+  })
+function archiveChosen(): Promise<void> {
+  const on = !archived.value
+  return withChosen(on ? 'archiving' : 'bringing back', (whole) => whole.forEach((setup) => edit('setups', { ...setup, archived: on })))
 }
+const removeChosen = (): Promise<void> => withChosen('deleting', (whole, gone) => whole.forEach(({ id }) => gone('setups', id)))
 const field = ref<{ focus: () => void } | null>(null)
 useOpenThing(() => '')
 useShortcuts([
@@ -79,8 +103,8 @@ useShortcuts([
     <template #actions>
       <Button
         v-if="setups.length > 1"
-        :disabled="chosen.length < 2"
-        :title="chosen.length < 2 ? 'Choose two to four setups first' : ''"
+        :disabled="chosen.length < 2 || chosen.length > MOST_COMPARED"
+        :title="chosen.length < 2 || chosen.length > MOST_COMPARED ? 'Choose two to four setups' : ''"
         @click="compare">
         Compare {{ chosen.length > 1 ? chosen.length : '' }}
       </Button>
@@ -99,14 +123,18 @@ useShortcuts([
       <p>No setup saved yet. Plan a situation and choose “Save setup”, or import a file.</p>
       <RouterLink to="/shoots">To the shoots</RouterLink>
     </template>
-    <div class="filters">
-      <Input ref="field" v-model:value="sought" placeholder="Search title, note, tag, kit" aria-label="Search the setups" allow-clear />
-      <p v-if="tags.length" role="group" aria-label="Tags">
-        <button v-for="each in tags" :key="each" class="plain tag" :aria-pressed="tag === each" @click="tag = tag === each ? null : each">
-          {{ each }}
-        </button>
-      </p>
-    </div>
+    <SetupFilters
+      ref="field"
+      v-model:sought="sought"
+      v-model:tag="tag"
+      v-model:order="order"
+      v-model:archived="archived"
+      :tags="tags"
+      :archived-count="archivedCount"
+      :chosen="chosen.length"
+      @archive="archiveChosen"
+      @remove="removeChosen"
+      @none="chosen = []" />
     <p v-if="!rows.length" class="empty">No setup holds these words{{ tag ? ` with the tag “${tag}”` : '' }}.</p>
     <table v-else class="list">
       <thead>
@@ -125,7 +153,6 @@ useShortcuts([
             <input
               type="checkbox"
               :checked="chosen.includes(setup.id)"
-              :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(setup.id)"
               :aria-label="`Choose ${setup.title}`"
               @change="chosen = toggle(chosen, setup.id)" />
           </td>
@@ -159,27 +186,12 @@ useShortcuts([
   margin-bottom: 12px;
 }
 
-.filters {
-  display: grid;
-  grid-template-columns: minmax(0, 320px) minmax(0, 1fr);
-  gap: 8px 18px;
-  align-items: center;
-  margin-bottom: 10px;
-}
-
-.tag,
 .on-row {
   margin-right: 8px;
   padding: 0 6px;
   border: 1px solid var(--rule);
   font-size: 12px;
   font-weight: 400;
-}
-
-.tag[aria-pressed='true'] {
-  border-color: var(--move);
-  background: var(--move);
-  color: var(--on-move);
 }
 
 .on-row {

@@ -1,7 +1,7 @@
 /** The library: families of versions, the search, and what a new version, a copy and a moved setup take along. */
 import { describe, expect, it } from 'vitest'
 import type { Assessment, Body, SavedSetup } from '@/api/types'
-import { duplicateOf, familiesOf, type Listed, listedOf, matches, movedTo, nextVersion, rootOf, tagsOf, withValues } from './library'
+import { duplicateOf, familiesOf, type Listed, listedOf, matches, movedTo, nextVersion, ordered, rootOf, tagsOf, withValues } from './library'
 
 const listed = (id: string, changes: Partial<Listed> = {}): Listed => ({
   id,
@@ -122,5 +122,20 @@ describe('a document', () => {
     expect([after.settings.iso!.value, after.settings.iso!.layer, after.settings.iso!.touches]).toEqual([1600, 'pin', ['noise']])
     expect(after.settings.grid).toEqual({ value: 'on' })
     expect(before.settings.iso!.value).toBe(800)
+  })
+})
+
+describe('the order of families', () => {
+  const families = familiesOf([
+    listed('a', { title: 'Zeal', kit: 'B' }),
+    listed('b', { title: 'Ash', kit: 'C' }),
+    listed('c', { title: 'Moss', kit: 'A' }),
+  ])
+  const named = (order: string): string[] => ordered(families, order).map((family) => family.versions[0]!.title)
+
+  it('is by title, by kit, or as they were saved', () => {
+    expect(named('title')).toEqual(['Ash', 'Moss', 'Zeal'])
+    expect(named('kit')).toEqual(['Moss', 'Zeal', 'Ash'])
+    expect(named('saved')).toEqual(families.map((family) => family.versions[0]!.title))
   })
 })

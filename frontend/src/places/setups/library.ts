@@ -46,6 +46,17 @@ export function familiesOf(setups: readonly Listed[]): Family[] {
     .sort((a, b) => b.versions[0]!.saved_at.localeCompare(a.versions[0]!.saved_at))
 }
 
+const ORDERS: Record<string, (a: Listed, b: Listed) => number> = {
+  title: (a, b) => a.title.localeCompare(b.title),
+  kit: (a, b) => a.kit.localeCompare(b.kit) || a.title.localeCompare(b.title),
+}
+
+/** Families in an order: "title" or "kit" of their newest version; any other word leaves them as they are, last saved first. */
+export function ordered(families: readonly Family[], order: string): Family[] {
+  const compare = ORDERS[order]
+  return compare ? [...families].sort((a, b) => compare(a.versions[0]!, b.versions[0]!)) : [...families]
+}
+
 export const tagsOf = (setups: readonly Listed[]): string[] => [...new Set(setups.flatMap((setup) => setup.tags))].sort()
 
 /** Whether title, note, tags or kit hold every word, and the tags hold the chosen one. */

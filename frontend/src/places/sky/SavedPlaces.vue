@@ -71,6 +71,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
   <ListPlace title="Saved places" :loaded="loaded" :empty="!places.length">
     <template #actions>
       <FileButton label="Waypoint file" accept=".gpx,application/gpx+xml" @file="read">Waypoints from GPX</FileButton>
+      <Button v-if="places.length" href="/api/v1/places/gpx" download>Save as GPX</Button>
       <Button type="primary" @click="add">New place</Button>
     </template>
     <template #said>

@@ -94,6 +94,8 @@ async function take(): Promise<void> {
         until_min: hit.until_min,
         note: hit.sentence,
         place: props.place,
+        latitude_deg: props.sky.latitude_deg,
+        longitude_deg: props.sky.longitude_deg,
         alarm_min: 120,
       })),
     )

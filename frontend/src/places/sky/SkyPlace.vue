@@ -110,9 +110,9 @@ useShortcuts([
 
 <template>
   <WhileOpening v-if="!loaded || !shootEntry" :loaded="loaded" :failed="failed" what="shoot" />
-  <div v-else-if="!shootEntry.date || !shootEntry.place" class="page">
+  <div v-else-if="!shootEntry.place" class="page">
     <div class="empty">
-      <p>The sky needs a day and a place. Give them under Shoots, Details.</p>
+      <p>The sky needs a place. Give it under Shoots, Details; the day can be found here.</p>
       <RouterLink to="/shoots">To the shoots</RouterLink>
     </div>
   </div>

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { answered, client } from '@/api/client'
 import type { DayOut, DayRequest, NightOut, NightRequest, PanoramaOut, PanoramaRequest, SavedPlace, SkyContext } from '@/api/types'
 import { schoolsWith } from '@/planning/ownSchools'
+import { skyContextOf } from '@/planning/skyContext'
 import { useCase } from '@/planning/useCase'
 import { useFoundation } from '@/planning/useFoundation'
 import { usePlan } from '@/planning/usePlan'
@@ -37,18 +38,20 @@ export function useNight(shootId: () => string, situationId: () => string | null
   const keep = (changes: Record<string, string | undefined>): void => void router.replace({ query: { ...route.query, ...changes } })
   const isDate = (text: string | null): text is string => text !== null && /^\d{4}-\d{2}-\d{2}$/.test(text)
 
+  const today = new Date().toISOString().slice(0, 10) // a night can be looked for before the shoot has its day
   const shootDate = computed(() => kit.shoot.value?.date ?? null)
-  const date = computed(() => (isDate(query('date')) ? query('date')! : shootDate.value))
+  const date = computed(() => (isDate(query('date')) ? query('date')! : (shootDate.value ?? today)))
   const goTo = (to: string): void => keep({ date: to === shootDate.value ? undefined : to })
 
   /** The shoot's sky, on the date looked at: readings belong to the shoot's own day. */
   const sky = computed<SkyContext | null>(() => {
-    const own = kit.sky.value
-    if (!own || !date.value) return null
+    const shoot = kit.shoot.value
+    const own = kit.sky.value ?? (shoot ? skyContextOf({ ...shoot, date: date.value }, []) : null)
+    if (!own) return null
     return date.value === shootDate.value ? own : { ...own, date: date.value, readings: [] }
   })
   const saved = computed<SavedPlace | null>(() => {
-    const here = kit.sky.value
+    const here = sky.value
     if (!here) return null
     const near = places.value
       .map((entry) => currentOf(entry)!)

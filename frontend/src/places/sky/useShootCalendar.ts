@@ -36,6 +36,8 @@ export function useShootCalendar(over: ReturnType<typeof useNight>, shoot: () =>
           until_min: situation.ends_at_min ?? situation.starts_at_min,
           note,
           place: shoot()?.place?.name ?? '',
+          latitude_deg: own.latitude_deg,
+          longitude_deg: own.longitude_deg,
           alarm_min: 60,
         })
       }

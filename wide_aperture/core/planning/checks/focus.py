@@ -122,8 +122,10 @@ def af_mode_moving_subject(checked: Checked) -> Finding | None:
 def manual_focus_left_on(checked: Checked) -> Finding | None:
     """Focus is by hand while the subject moves and nobody set a distance."""
     case = checked.case
-    if checked.option("af_mode") != "manual" or not case.subject.is_moving or case.depth.is_zone_focus:
+    if checked.option("af_mode") != "manual" or not case.subject.is_moving:
         return None
+    if case.depth.is_zone_focus or checked.mode == "zone_focus_program" or checked.option("af_area") == "zone_focus":
+        return None  # a distance stands: that is the method
     if not (case.body.autofocus and case.lens.autofocus) or case.light.ev100 < case.glass.af_blind_ev:
         return None
     return report(
