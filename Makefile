@@ -7,7 +7,7 @@ PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?=
 SOURCES := $(shell find frontend/src frontend/public frontend/index.html frontend/preflight.html frontend/vite.config.ts frontend/vite.file.config.ts -type f)
 
-.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table beginnings mutants mutants-data
+.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table beginnings atlas-pictures mutants mutants-data
 
 demo: install build  ## build, load demo data, serve
 	@$(PY) manage.py prepare
@@ -77,6 +77,9 @@ take-copy: install  ## put the last good copy in a damaged database's place
 
 beginnings: install  ## the small pictures of the guided brief, drawn anew
 	@$(PY) -m scripts.begin_pictures
+
+atlas-pictures: install  ## the Atlas's illustrations, drawn anew
+	@$(PY) -m scripts.atlas_pictures
 
 bench: install build chromium  ## print the measured figures
 	@$(PY) -m benchmarks

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pickle
 import unittest
 
-from django.test.runner import DiscoverRunner
+from django.test.runner import DiscoverRunner, ParallelTestSuite
 
 
 class Travels:
@@ -33,10 +33,32 @@ def _travels(value: object) -> bool:
     return True
 
 
+# What takes minutes begins first, so that no process works alone at the end.
+LONGEST = (
+    "tests.browser.test_accessibility",
+    "tests.core.planning.test_remedies",
+    "tests.api.test_generated",
+    "tests.browser",
+)
+
+
+def _rank(subsuite: unittest.TestSuite) -> int:
+    module = type(next(iter(subsuite), None)).__module__
+    return next((k for k, name in enumerate(LONGEST) if module.startswith(name)), len(LONGEST))
+
+
+class LongestFirst(ParallelTestSuite):
+    """Classes handed out in the order of how long they take; those that take alike keep their order."""
+
+    def __init__(self, subsuites: list[unittest.TestSuite], *args: object, **kwargs: object) -> None:
+        super().__init__(sorted(subsuites, key=_rank), *args, **kwargs)
+
+
 class Runner(DiscoverRunner):
     """Prints “N passed, N failed, N skipped” last."""
 
     counts = ""
+    parallel_test_suite = LongestFirst
 
     def suite_result(self, suite: unittest.TestSuite, result: unittest.TestResult, **kwargs: object) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

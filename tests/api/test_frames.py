@@ -348,7 +348,7 @@ class ReadingBack(FrameTestCase):
         own = {
             k: v
             for k, v in (foundation["document"] if foundation else {}).items()
-            if k not in ("id", "title", "reviewed", "begun")
+            if k not in ("id", "title", "reviewed", "begun", "mains_hz", "home_zone")
         }
         return self.post("plan", {**kit, "situation": situation["situation"], "foundation": own or None}).json()
 

@@ -87,3 +87,16 @@ class SchoolsAndFoundation(BrowserTestCase):
         expect(page.get_by_role("listbox", name="Found").get_by_role("option").first).to_contain_text("Soft")
         page.keyboard.press("Enter")
         expect(page.get_by_role("heading", level=1)).to_contain_text("Soft")
+
+
+class InAPicture(BrowserTestCase):
+    def test_a_setting_is_seen_in_a_picture_and_then_on_one_s_own_shoot(self):
+        page = self.open_plan("cup-final", 2)
+        self.open("/atlas/settings/iso")
+        for value in ("200", "3200", "25600"):
+            picture = page.get_by_role("img", name=f"A portrait at {value}")
+            self.assertTrue(picture.evaluate("image => image.decode().then(() => image.naturalWidth > 100)"))
+        page.get_by_role("link", name="Show me on my shoot").click()
+        expect(page.get_by_text("ISO 200", exact=True)).to_be_visible()
+        expect(page.get_by_text("ISO 25600", exact=True)).to_be_visible()
+        expect(page.locator("main img")).to_have_count(2)

@@ -3778,7 +3778,8 @@ export interface components {
          * Beginning
          * @description A situation before anything particular is known of it.
          *
-         *     lights: ids of the table of lights, the likeliest first; lens: the starting kit's lens it is usually taken with.
+         *     lights: ids of the table of lights, the likeliest first; lens: the starting kit's lens it is usually taken with;
+         *     surroundings: drawn ones by name, where the light alone would choose others.
          */
         Beginning: {
             /** Activity */
@@ -3821,6 +3822,8 @@ export interface components {
              * @enum {string}
              */
             support: "handheld" | "monopod" | "rest" | "tripod";
+            /** Surroundings */
+            surroundings?: string | null;
         };
         /** BinOut */
         BinOut: {

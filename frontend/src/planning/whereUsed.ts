@@ -1,7 +1,6 @@
 /** Where a body or a lens is used, for whoever is about to delete it. */
+import { counted } from '@/lists/severalRows'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
-
-const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`
 
 export function useWhereUsed() {
   for (const kind of ['situations', 'shoots', 'lenses'] as const) loadKind(kind).catch(() => undefined)
@@ -14,8 +13,8 @@ export function useWhereUsed() {
     const builtIn = lenses.value.filter((entry) => currentOf(entry)!.built_into === id).length
     const shoots = new Set(using.map((each) => each.shoot_id)).size
     const where = [
-      using.length ? `${counted(using.length, 'situation')} of ${counted(shoots, 'shoot')}` : '',
-      builtIn ? `${counted(builtIn, 'lens').replace('lenss', 'lenses')} built into it` : '',
+      using.length ? `${counted('situations', using.length)} of ${counted('shoots', shoots)}` : '',
+      builtIn ? `${counted('lenses', builtIn)} built into it` : '',
     ].filter(Boolean)
     return where.length ? ` It is used in ${where.join(' and in ')}.` : ''
   }

@@ -50,7 +50,7 @@ function bringBack(): void {
   edit(props.kind, shown.value.document as Documents[typeof props.kind])
   emit('close')
 }
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

@@ -32,7 +32,7 @@ function run(command: Command | undefined): void {
   emit('close')
   command.run()
 }
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

@@ -35,7 +35,7 @@ function decide(): void {
   if (!theirs.value) return
   resolveConflict(props.conflict, merged(theirs.value as unknown as Json, items.value, sides.value) as unknown as AnyDocument)
 }
-useReturningFocus()
+useReturningFocus(() => undefined)
 </script>
 
 <template>

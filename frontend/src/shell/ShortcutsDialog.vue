@@ -5,7 +5,7 @@ import { OWN_WORDS } from '@/shared/ownWords'
 import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const emit = defineEmits<{ close: [] }>()
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

@@ -18,6 +18,7 @@ from wide_aperture.core.documents.situation import (
     LightByName,
     Look,
     Output,
+    PieceName,
     Situation,
     SpeedBand,
     Support,
@@ -36,7 +37,8 @@ class DistanceChoice(Document):
 class Beginning(Document):
     """A situation before anything particular is known of it.
 
-    lights: ids of the table of lights, the likeliest first; lens: the starting kit's lens it is usually taken with.
+    lights: ids of the table of lights, the likeliest first; lens: the starting kit's lens it is usually taken with;
+    surroundings: drawn ones by name, where the light alone would choose others.
     """
 
     id: str
@@ -50,6 +52,7 @@ class Beginning(Document):
     look: Look = "as_seen"
     depth: Literal["auto", "subject", "range"] = "auto"
     constraints: tuple[Constraint, ...] = ()
+    surroundings: PieceName | None = None
 
     def situation(
         self, situation_id: UUID, *, distance: int = 0, light: str | None = None, output: Output = "print_a3"
@@ -79,6 +82,7 @@ class Beginning(Document):
             support=self.support,
             look=self.look,
             constraints=self.constraints,
+            surroundings=self.surroundings,
             output=output,
         )
 

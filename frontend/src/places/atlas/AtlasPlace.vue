@@ -60,7 +60,7 @@ useShortcuts([{ keys: '/', does: 'Search the Atlas', run: () => field.value?.foc
 
 <template>
   <div class="atlas">
-    <nav class="left" aria-label="Atlas">
+    <nav class="left no-print" aria-label="Atlas">
       <Input
         ref="field"
         v-model:value="sought"
@@ -213,6 +213,18 @@ h3 {
 
   .right {
     padding: 14px 12px 40px;
+  }
+}
+
+@media print {
+  .atlas {
+    display: block;
+    height: auto;
+  }
+
+  .right {
+    overflow: visible;
+    padding: 0;
   }
 }
 </style>

@@ -2,13 +2,20 @@
 /** One setting: what it does, what it touches, what fights it, who decides, and where the shoot uses it. */
 import { computed } from 'vue'
 import { sayValue, settingOf, tables } from '@/shared/tables'
+import { lastSituation } from '@/planning/useCase'
+import SettingPictures from './SettingPictures.vue'
 import { useShootPlans } from './useShootPlans'
 
 const props = defineProps<{ id: string }>()
 const entry = computed(() => settingOf(props.id)!)
 const fights = computed(() => (tables.value?.checks ?? []).filter((page) => entry.value.fights.includes(page.code)))
 const schools = computed(() => (tables.value?.schools ?? []).filter((question) => question.settings.includes(props.id)))
-const { shoot, plans } = useShootPlans()
+const { shoot, requests, plans } = useShootPlans()
+/** The situation last planned, else the shoot's first. */
+const rehearse = computed(() => {
+  const own = requests.value.find(({ planned }) => planned.situation.id === lastSituation.value) ?? requests.value[0]
+  return own ? `/shoots/${own.planned.shoot_id}/rehearse/${own.planned.situation.id}` : null
+})
 const used = computed(() =>
   (plans.data.value ?? []).map(({ planned, plan }) => {
     const held = plan.setup.settings[props.id]
@@ -71,6 +78,8 @@ const optionLabel = (setting: string, option: string): string => settingOf(setti
         </dd>
       </template>
     </dl>
+
+    <SettingPictures :entry="entry" :rehearse="rehearse" />
 
     <template v-if="fights.length">
       <h2>What fights it</h2>

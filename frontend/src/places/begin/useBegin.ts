@@ -1,9 +1,10 @@
 /** The answers of a guided brief, kept in this browser until the plan is open, and the documents they become. */
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import { answered, client, Problem } from '@/api/client'
-import type { Beginning, Body, Lens, ReadSheet, Shoot, Situation, StartingKit } from '@/api/types'
+import { answered, client } from '@/api/client'
+import type { Beginning, Body, Lens, ReadSheet, Shoot, Situation } from '@/api/types'
 import { blankShoot } from '@/planning/blankShoot'
+import { readLensLine, readSheet, useStartingKit } from '@/planning/kitTexts'
 import { newSituation } from '@/planning/newSituation'
 import { useFoundation } from '@/planning/useFoundation'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
@@ -53,10 +54,7 @@ export function useBegin() {
   Promise.all((['shoots', 'situations', 'bodies', 'lenses', 'places', 'foundations'] as const).map((kind) => loadKind(kind)))
     .catch((error: Error) => (problem.value = error.message))
     .finally(() => (loaded.value = true))
-  const kit = shallowRef<StartingKit | null>(null)
-  answered(client.GET('/api/v1/gear/starting'))
-    .then((found) => (kit.value = found))
-    .catch((error: Error) => (problem.value = error.message))
+  const kit = useStartingKit((reason) => (problem.value = reason))
 
   const foundation = useFoundation()
   const bodies = useEntries('bodies')
@@ -87,25 +85,16 @@ export function useBegin() {
   const read = shallowRef<ReadSheet | null>(null)
   const lineRead = shallowRef<Lens | null>(null)
   const lineWrong = ref('')
-  async function readSheet(): Promise<ReadSheet | null> {
+  async function readOwnSheet(): Promise<ReadSheet | null> {
     const start = (classBody.value ?? kit.value?.bodies[0])?.body
-    read.value =
-      start && answers.value.sheet.trim()
-        ? await answered(client.POST('/api/v1/gear/sheet', { body: { text: answers.value.sheet, body: start } }))
-        : null
+    read.value = start && answers.value.sheet.trim() ? await readSheet(answers.value.sheet, start) : null
     return read.value
   }
   async function readLine(): Promise<Lens | null> {
-    lineWrong.value = ''
-    lineRead.value = null
-    if (!answers.value.lensLine.trim()) return null
-    try {
-      lineRead.value = await answered(client.POST('/api/v1/gear/lens-line', { body: { text: answers.value.lensLine } }))
-    } catch (error) {
-      lineWrong.value =
-        error instanceof Problem && error.status === 422 ? 'Name focal length and aperture, like 70–200 mm f/2.8.' : (error as Error).message
-    }
-    return lineRead.value
+    const { lens, wrong } = await readLensLine(answers.value.lensLine)
+    lineRead.value = lens
+    lineWrong.value = wrong
+    return lens
   }
 
   const missing = computed(() => {
@@ -120,7 +109,7 @@ export function useBegin() {
   /** The body of the answers; a new one is written. */
   async function bodyOf(): Promise<{ body: Body; lens: Lens | null }> {
     if (ownBody.value) return { body: ownBody.value, lens: ownBuiltIn.value }
-    const sheet = await readSheet()
+    const sheet = await readOwnSheet()
     const start = classBody.value ?? kit.value!.bodies[0]!
     const id = newId()
     const made: Body = { ...(sheet?.body ?? start.body), id }
@@ -205,7 +194,7 @@ export function useBegin() {
 
   return {
     answers, loaded, problem, kit, bodies, lenses, places, begun, light, far, skyTells, classBody, classLens, ownBody, read, lineRead, lineWrong,
-    readSheet, readLine, missing, working, open,
+    readSheet: readOwnSheet, readLine, missing, working, open,
   } // prettier-ignore
 }
 

@@ -5,13 +5,14 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Body, Lens } from '@/api/types'
 import PickBox from '@/lists/PickBox.vue'
+import { archiveRows, removeRows } from '@/lists/severalRows'
 import { useListView } from '@/lists/useListView'
 import { useCopies } from '@/planning/copies'
 import DemoLine from '@/planning/DemoLine.vue'
 import { useDemo } from '@/planning/useDemo'
 import { useWhereUsed } from '@/planning/whereUsed'
 import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
-import { edit, together } from '@/saving/undo'
+import { together } from '@/saving/undo'
 import { useFoundation } from '@/planning/useFoundation'
 import FileButton from '@/shared/FileButton.vue'
 import ListPlace from '@/shared/ListPlace.vue'
@@ -79,15 +80,6 @@ const begun = computed(() => foundation.document.value?.begun ?? {})
 const setUp = (id: string): void => void router.push(`/gear/bodies/${id}/set-up`)
 const { copyBody, copyLens } = useCopies()
 const { usedText } = useWhereUsed()
-/** Everything chosen of a kind is put away, brought back or deleted, as one step of undo. */
-function archive(kind: 'bodies' | 'lenses', ids: readonly string[], archived: boolean): void {
-  together(`${archived ? 'archiving' : 'bringing back'} ${ids.length} of ${kind}`, () => {
-    for (const id of ids) edit(kind, { ...currentDocument(kind, id)!, archived })
-  })
-}
-function removeAll(kind: 'bodies' | 'lenses', ids: readonly string[]): void {
-  together(`deleting ${ids.length} of ${kind}`, (gone) => ids.forEach((id) => gone(kind, id)))
-}
 function copyAll(): void {
   together('copying', () => {
     bodyView.chosen.forEach((id) => copyBody(currentDocument('bodies', id)!))
@@ -122,9 +114,9 @@ useShortcuts([
       v-else
       what="bodies"
       :view="bodyView"
-      @archive="(on) => archive('bodies', bodyView.chosen, on)"
+      @archive="(on) => archiveRows('bodies', bodyView.chosen, on)"
       @copy="copyAll()"
-      @remove="removeAll('bodies', bodyView.chosen)"
+      @remove="removeRows('bodies', bodyView.chosen)"
       :question="deleting(bodyView.chosen)" />
     <table v-if="sorted.bodies.length" class="list">
       <thead>
@@ -182,9 +174,9 @@ useShortcuts([
       what="lenses"
       no-shortcut
       :view="lensView"
-      @archive="(on) => archive('lenses', lensView.chosen, on)"
+      @archive="(on) => archiveRows('lenses', lensView.chosen, on)"
       @copy="copyAll()"
-      @remove="removeAll('lenses', lensView.chosen)"
+      @remove="removeRows('lenses', lensView.chosen)"
       :question="deleting(lensView.chosen)" />
     <table v-if="sorted.lenses.length" class="list">
       <thead>

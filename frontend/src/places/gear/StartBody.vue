@@ -2,8 +2,8 @@
 /** A new body in a minute: a class to begin with, and a specification sheet pasted over it. Its own lens comes along. */
 import { Button } from 'ant-design-vue'
 import { ref, shallowRef } from 'vue'
-import { answered, client } from '@/api/client'
-import type { Body, Lens, ReadSheet, StartingKit } from '@/api/types'
+import type { Body, Lens, ReadSheet } from '@/api/types'
+import { readSheet, useStartingKit } from '@/planning/kitTexts'
 import SheetRead from '@/planning/SheetRead.vue'
 import { edit } from '@/saving/undo'
 import { newId } from '@/shared/ids'
@@ -11,15 +11,12 @@ import LineField from '@/shared/LineField.vue'
 
 const props = defineProps<{ body: Body; isNew: boolean }>()
 const emit = defineEmits<{ change: [changes: Partial<Body>] }>()
-const kit = shallowRef<StartingKit | null>(null)
 const read = shallowRef<ReadSheet | null>(null)
 const text = ref('')
 /** It stays open while it is used, though the body is no longer new after the first answer. */
 const open = ref(props.isNew)
 const problem = ref('')
-answered(client.GET('/api/v1/gear/starting'))
-  .then((found) => (kit.value = found))
-  .catch((error: Error) => (problem.value = error.message))
+const kit = useStartingKit((reason) => (problem.value = reason))
 
 function takeLens(lens: Lens | null | undefined): void {
   if (lens) edit('lenses', { ...lens, id: newId(), built_into: props.body.id })
@@ -34,7 +31,7 @@ async function take(): Promise<void> {
   problem.value = ''
   if (!text.value.trim()) return
   try {
-    read.value = await answered(client.POST('/api/v1/gear/sheet', { body: { text: text.value, body: props.body } }))
+    read.value = await readSheet(text.value, props.body)
     emit('change', { ...read.value.body, id: props.body.id })
     takeLens(read.value.lens)
     text.value = ''

@@ -1,29 +1,21 @@
 <script setup lang="ts">
 /** A new lens from the line people call it by, or from a kind. */
 import { Button } from 'ant-design-vue'
-import { ref, shallowRef } from 'vue'
-import { answered, client, Problem } from '@/api/client'
-import type { Lens, StartingKit } from '@/api/types'
+import { ref } from 'vue'
+import type { Lens } from '@/api/types'
+import { readLensLine, useStartingKit } from '@/planning/kitTexts'
 import LineField from '@/shared/LineField.vue'
 
 const props = defineProps<{ lens: Lens }>()
 const emit = defineEmits<{ change: [changes: Partial<Lens>] }>()
-const kit = shallowRef<StartingKit | null>(null)
 const problem = ref('')
-answered(client.GET('/api/v1/gear/starting'))
-  .then((found) => (kit.value = found))
-  .catch((error: Error) => (problem.value = error.message))
+const kit = useStartingKit((reason) => (problem.value = reason))
 
 const take = (lens: Lens): void => emit('change', { ...lens, id: props.lens.id, built_into: props.lens.built_into ?? null })
 async function read(text: string): Promise<void> {
-  problem.value = ''
-  if (!text.trim()) return
-  try {
-    take(await answered(client.POST('/api/v1/gear/lens-line', { body: { text } })))
-  } catch (error) {
-    problem.value =
-      error instanceof Problem && error.status === 422 ? 'Name focal length and aperture, like 70–200 mm f/2.8.' : (error as Error).message
-  }
+  const { lens, wrong } = await readLensLine(text)
+  problem.value = wrong
+  if (lens) take(lens)
 }
 </script>
 

@@ -126,7 +126,7 @@ function name(alternative: Alternative): string {
 
       <template v-if="plan.cautions.length">
         <h3>Take care</h3>
-        <p v-for="caution in plan.cautions" :key="caution" class="caution">{{ caution }}</p>
+        <p v-for="caution in plan.cautions" :key="caution" class="care">{{ caution }}</p>
       </template>
     </template>
   </div>
@@ -219,7 +219,7 @@ h3 {
   gap: 1px 10px;
 }
 
-.caution {
+.care {
   font-size: 12px;
   line-height: 1.3;
 }

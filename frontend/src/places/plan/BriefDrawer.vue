@@ -60,7 +60,7 @@ const ownSchools = computed(() => foundation.under(props.planned)?.schools ?? {}
 function changeSchools(changes: Partial<Preferences>): void {
   save({ ...props.planned, preferences: { ...props.planned.preferences, ...changes } }, 'schools')
 }
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

@@ -44,7 +44,7 @@ async function meter(): Promise<void> {
 }
 const off = computed(() => (typed.value === null || !model.value ? null : typed.value - model.value.ev100[0]!))
 const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockText(minutes)}` : clockText(minutes))
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

@@ -10,7 +10,7 @@ import { useReturningFocus } from '@/shared/useReturningFocus'
 const props = defineProps<{ request: PlanInput }>()
 const emit = defineEmits<{ close: []; hold: [reserve: string] }>()
 const advice = useQuery({ queryKey: ['reserve', props.request], queryFn: () => answered(client.POST('/api/v1/reserve', { body: props.request })) })
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

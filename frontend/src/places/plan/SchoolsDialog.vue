@@ -38,7 +38,7 @@ function moved(answer: OtherSchool): string {
         : ''
   return [parts.length ? `${parts.join(', ')} (stops)` : 'exposure stays', price].filter(Boolean).join('; ')
 }
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

@@ -20,6 +20,7 @@ import { type Reading, READINGS } from './readings'
 import ReadingsPanel from './ReadingsPanel.vue'
 import TrialBar from './TrialBar.vue'
 import { useRehearsal } from './useRehearsal'
+import { useCompareAsked } from './useCompareAsked'
 import { useVariants } from './useVariants'
 import { useView } from './useView'
 
@@ -97,6 +98,8 @@ watch(
     variant.clear()
   },
 )
+
+useCompareAsked(wished, base, () => trial.value.point, variant.lay)
 
 useOpenThing(() => [shoot.value?.title, planned.value?.situation.title].filter(Boolean).join(' · '))
 useShortcuts([

@@ -17,6 +17,14 @@ export function useVariants(wished: () => RenderRequest | null, change: (setting
     variants.value = [...variants.value, { name, request: whole }]
   }
 
+  /** Side by side at once, as the Atlas asks for it: each with a name of its own. */
+  function lay(named: Variant[]): void {
+    variants.value = named
+      .slice(0, MOST)
+      .map(({ name, request }) => ({ name, request: { ...request, look: { ...request.look, crop: null, crop_height_px: null } } }))
+    comparing.value = variants.value.length > 1
+  }
+
   function goOnFrom(index: number): void {
     const { capture } = variants.value[index]!.request
     change({ shutter_s: capture.shutter_s, aperture: capture.aperture, iso: capture.iso, dr_mode: capture.reserve })
@@ -33,5 +41,5 @@ export function useVariants(wished: () => RenderRequest | null, change: (setting
     comparing.value = false
   }
 
-  return { variants, comparing, add, goOnFrom, drop, clear }
+  return { variants, comparing, add, lay, goOnFrom, drop, clear }
 }

@@ -57,7 +57,7 @@ const gone = computed(() =>
 const save = (): void => {
   if (weighed.data.value && !weighed.isFetching.value) emit('save', changed.value, weighed.data.value)
 }
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

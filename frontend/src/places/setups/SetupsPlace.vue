@@ -3,9 +3,8 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
-import type { SavedSetup } from '@/api/types'
-import type { Kind } from '@/saving/kinds'
-import { edit, removeWithUndo, together } from '@/saving/undo'
+import { archiveRows, removeRows } from '@/lists/severalRows'
+import { removeWithUndo } from '@/saving/undo'
 import ListPlace from '@/shared/ListPlace.vue'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import ConfirmLink from '@/shared/ConfirmLink.vue'
@@ -79,17 +78,14 @@ const remove = (id: string): Promise<void> =>
     chosen.value = chosen.value.filter((each) => each !== id)
   })
 /** Setups are listed without their documents: those chosen are fetched, then changed as one step. */
-const withChosen = (does: string, change: (setups: SavedSetup[], gone: (kind: Kind, id: string) => void) => void): Promise<void> =>
+const withChosen = (change: (ids: string[]) => void): Promise<void> =>
   guarded(async () => {
-    const whole = (await Promise.all(chosen.value.map((id) => wholeSetup(id)))).flatMap((setup) => setup ?? [])
-    together(`${does} ${whole.length} setups`, (gone) => change(whole, gone))
+    await Promise.all(chosen.value.map((id) => wholeSetup(id)))
+    change(chosen.value)
     chosen.value = []
   })
-function archiveChosen(): Promise<void> {
-  const on = !archived.value
-  return withChosen(on ? 'archiving' : 'bringing back', (whole) => whole.forEach((setup) => edit('setups', { ...setup, archived: on })))
-}
-const removeChosen = (): Promise<void> => withChosen('deleting', (whole, gone) => whole.forEach(({ id }) => gone('setups', id)))
+const archiveChosen = (): Promise<void> => withChosen((ids) => archiveRows('setups', ids, !archived.value))
+const removeChosen = (): Promise<void> => withChosen((ids) => removeRows('setups', ids))
 const field = ref<{ focus: () => void } | null>(null)
 useOpenThing(() => '')
 useShortcuts([

@@ -53,7 +53,7 @@ async function save(): Promise<void> {
     saving.value = false
   }
 }
-useReturningFocus()
+useReturningFocus(() => emit('close'))
 </script>
 
 <template>

@@ -5,6 +5,7 @@ import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Shoot } from '@/api/types'
 import ListTools from '@/lists/ListTools.vue'
+import { archiveRows, counted, removeRows } from '@/lists/severalRows'
 import { useListView } from '@/lists/useListView'
 import { blankShoot } from '@/planning/blankShoot'
 import { useCopies } from '@/planning/copies'
@@ -13,7 +14,7 @@ import { labelOf, optionsOf } from '@/planning/labels'
 import { useDemo } from '@/planning/useDemo'
 import { useFoundation } from '@/planning/useFoundation'
 import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
-import { edit, removeWithUndo, together } from '@/saving/undo'
+import { edit, removeWithUndo } from '@/saving/undo'
 import ConfirmLink from '@/shared/ConfirmLink.vue'
 import { newId } from '@/shared/ids'
 import ListPlace from '@/shared/ListPlace.vue'
@@ -121,18 +122,12 @@ async function remove(id: string): Promise<void> {
     failed.value = (error as Error).message
   }
 }
-const chosenShoots = computed(() => view.chosen.flatMap((id) => currentDocument('shoots', id) ?? []))
-const several = (count: number): string => `${count} ${count === 1 ? 'shoot' : 'shoots'}`
-function archiveChosen(archived: boolean): void {
-  together(`${archived ? 'archiving' : 'bringing back'} ${several(chosenShoots.value.length)}`, () => {
-    for (const shoot of chosenShoots.value) edit('shoots', { ...shoot, archived })
-  })
+function archiveChosen(): void {
+  archiveRows('shoots', view.chosen, !view.wishes.archived)
   view.pickNone()
 }
 function removeChosen(): void {
-  together(`deleting ${several(chosenShoots.value.length)}`, (gone) => {
-    for (const shoot of chosenShoots.value) gone('shoots', shoot.id)
-  })
+  removeRows('shoots', view.chosen)
   view.pickNone()
 }
 const file = useShootFile((id) => void describe(id))
@@ -165,11 +160,11 @@ useShortcuts([
     </template>
     <ListTools what="shoots" :view="view">
       <template #bulk>
-        <button class="link" type="button" @click="archiveChosen(!view.wishes.archived)">
+        <button class="link" type="button" @click="archiveChosen()">
           {{ view.wishes.archived ? 'Bring back' : 'Archive' }}
         </button>
         <ConfirmLink
-          :question="`Delete ${several(chosenShoots.length)} with their situations? Undo brings them back.`"
+          :question="`Delete ${counted('shoots', view.chosen.length)} with their situations? Undo brings them back.`"
           yes="Delete"
           @confirm="removeChosen"
           >Delete</ConfirmLink

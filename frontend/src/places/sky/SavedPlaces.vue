@@ -1,14 +1,21 @@
 <script setup lang="ts">
 /** Saved places: coordinates, zone, how dark it is, what glows and what stands on the horizon; waypoints come in as GPX. */
 import { Button, Popconfirm } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answered, client, Problem } from '@/api/client'
+import type { SavedPlace } from '@/api/types'
+import ListTools from '@/lists/ListTools.vue'
+import PickBox from '@/lists/PickBox.vue'
+import { archiveRows, counted, removeRows } from '@/lists/severalRows'
+import { useListView } from '@/lists/useListView'
+import { useDemo } from '@/planning/useDemo'
 import { currentDocument, currentOf, loadKind, useEntries } from '@/saving/documents'
 import { edit, removeWithUndo } from '@/saving/undo'
 import { distanceText } from '@/shared/units'
 import { blankPlace } from '@/planning/blankPlace'
 import ListPlace from '@/shared/ListPlace.vue'
+import ConfirmLink from '@/shared/ConfirmLink.vue'
 import FileButton from '@/shared/FileButton.vue'
 import HistoryButton from '@/shared/HistoryButton.vue'
 import { newId } from '@/shared/ids'
@@ -29,18 +36,28 @@ const open = computed({
   get: () => (typeof route.query.id === 'string' ? route.query.id : null),
   set: (id) => void router.replace({ query: id ? { id } : {} }),
 })
-const sorted = (): string[] =>
-  entries.value
-    .map((entry) => currentOf(entry)!)
-    .sort((a, b) => a.name.localeCompare(b.name))
-    .map((place) => place.id)
-const order = useStillOrder(sorted, () => open.value !== null)
+const demo = useDemo()
+const all = computed(() => entries.value.map((entry) => currentOf(entry)!).filter((place) => demo.isShown(place.id)))
+const view = useListView<SavedPlace>(() => all.value, {
+  textOf: (place) => `${place.name} ${place.note} ${place.zone.replaceAll('_', ' ')}`,
+  isArchived: (place) => place.archived,
+  orders: [
+    { id: 'name', label: 'name', compare: (a, b) => a.name.localeCompare(b.name) },
+    { id: 'dark', label: 'darkness', compare: (a, b) => b.dark_mag - a.dark_mag },
+    { id: 'north', label: 'from north to south', compare: (a, b) => b.latitude_deg - a.latitude_deg },
+  ],
+})
+const order = useStillOrder(
+  () => view.found.map((place) => place.id),
+  () => open.value !== null,
+)
 const places = computed(() => order.value.flatMap((id) => currentDocument('places', id) ?? []))
 
 function add(): void {
   const fresh = blankPlace(newId())
   edit('places', fresh)
   open.value = fresh.id
+  void nextTick(() => document.querySelector<HTMLInputElement>('.details input')?.select())
 }
 async function remove(id: string): Promise<void> {
   open.value = null
@@ -68,10 +85,10 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
 </script>
 
 <template>
-  <ListPlace title="Saved places" :loaded="loaded" :empty="!places.length">
+  <ListPlace title="Saved places" :loaded="loaded" :empty="!all.length">
     <template #actions>
       <FileButton label="Waypoint file" accept=".gpx,application/gpx+xml" @file="read">Waypoints from GPX</FileButton>
-      <Button v-if="places.length" href="/api/v1/places/gpx" download>Save as GPX</Button>
+      <Button v-if="all.length" href="/api/v1/places/gpx" download>Save as GPX</Button>
       <Button type="primary" @click="add">New place</Button>
     </template>
     <template #said>
@@ -81,9 +98,24 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
       <p>No place yet. Save where you shoot once: its zone, darkness and horizon then serve every shoot there.</p>
       <Button type="primary" @click="add">Save the first place</Button>
     </template>
-    <table class="list">
+    <ListTools what="places" :view="view">
+      <template #bulk>
+        <button class="link" type="button" @click="archiveRows('places', view.chosen, !view.wishes.archived)">
+          {{ view.wishes.archived ? 'Bring back' : 'Archive' }}
+        </button>
+        <ConfirmLink
+          :question="`Delete ${counted('places', view.chosen.length)}? Undo brings them back.`"
+          yes="Delete"
+          @confirm="removeRows('places', view.chosen)">
+          Delete
+        </ConfirmLink>
+      </template>
+    </ListTools>
+    <p v-if="!places.length" class="empty">No place is like this.</p>
+    <table v-else class="list">
       <thead>
         <tr>
+          <th><span class="visually-hidden">Choose</span></th>
           <th scope="col">Place</th>
           <th scope="col">Coordinates</th>
           <th scope="col">Elevation</th>
@@ -96,7 +128,8 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
       <tbody>
         <template v-for="place in places" :key="place.id">
           <tr>
-            <th scope="row">{{ place.name }}</th>
+            <td class="pick-cell"><PickBox :name="place.name" :on="view.chosen.includes(place.id)" @pick="view.pick(place.id)" /></td>
+            <th scope="row">{{ place.name }} <span v-if="demo.isDemo(place.id)" class="soft mark">demo</span></th>
             <td>{{ written(place.latitude_deg, ['N', 'S']) }}, {{ written(place.longitude_deg, ['E', 'W']) }}</td>
             <td>{{ distanceText(place.elevation_m) }}</td>
             <td>{{ place.zone.replaceAll('_', ' ') }}</td>
@@ -109,7 +142,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
             <td><button class="link" :aria-expanded="open === place.id" @click="open = open === place.id ? null : place.id">Details</button></td>
           </tr>
           <tr v-if="open === place.id">
-            <td colspan="7" class="details whole">
+            <td colspan="8" class="details whole">
               <PlaceForm :place="place" />
               <div class="foot">
                 <Popconfirm :title="`Delete “${place.name}”? Undo brings it back.`" ok-text="Delete" cancel-text="Keep" @confirm="remove(place.id)">
@@ -127,6 +160,15 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
 </template>
 
 <style scoped>
+.pick-cell {
+  width: 28px;
+}
+
+.mark {
+  font-size: 11px;
+  font-weight: 400;
+}
+
 .details {
   padding: 12px 14px 14px;
   background: var(--sheet);
