@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterable, Iterator
+from functools import cache
 from uuid import UUID
 
 from django.contrib.auth.models import User
@@ -26,7 +27,7 @@ from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Shoot, Situation
 from wide_aperture.sky.models import Place
 from wide_aperture.store.models import StoredDocument
-from wide_aperture.store.services import Precondition, delete_row, put_row
+from wide_aperture.store.services import Precondition, delete_row, list_rows, put_row
 
 
 def demo_documents(today: dt.date | None = None) -> Iterator[tuple[type[StoredDocument], Document]]:
@@ -82,8 +83,17 @@ def load_demo(
 
 def rows_there(owner: User) -> Iterable[StoredDocument]:
     """The owner's demo rows that are not deleted, whatever they were edited to."""
+    for model, ids in _ids_by_model().items():
+        yield from list_rows(model, owner=owner, pk__in=ids)
+
+
+@cache
+def _ids_by_model() -> dict[type[StoredDocument], frozenset[UUID]]:
+    """The ids of the demo rows. Making the rows plans the saved setups: once is enough, as ids never change."""
+    found: dict[type[StoredDocument], set[UUID]] = {}
     for model, document in demo_documents():
-        yield from model.objects.filter(pk=document.id, owner=owner, deleted_at__isnull=True)  # type: ignore[attr-defined]
+        found.setdefault(model, set()).add(document.id)  # type: ignore[attr-defined]
+    return {model: frozenset(ids) for model, ids in found.items()}
 
 
 @transaction.atomic

@@ -2,13 +2,14 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { answered, client } from '@/api/client'
-import type { Beginning, Body, Lens, ReadSheet, Shoot, Situation } from '@/api/types'
+import type { Beginning, Body, Lens, PlannedSituation, ReadSheet, Shoot, Situation } from '@/api/types'
 import { blankShoot } from '@/planning/blankShoot'
 import { readLensLine, readSheet, useStartingKit } from '@/planning/kitTexts'
 import { newSituation } from '@/planning/newSituation'
 import { useFoundation } from '@/planning/useFoundation'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
-import { edit } from '@/saving/undo'
+import type { AnyDocument, Kind } from '@/saving/kinds'
+import { edit, together } from '@/saving/undo'
 import { newId } from '@/shared/ids'
 import { tables } from '@/shared/tables'
 import { zoneOf } from '@/shared/zones'
@@ -114,11 +115,11 @@ export function useBegin() {
     const id = newId()
     const made: Body = { ...(sheet?.body ?? start.body), id }
     const body = { ...made, name: answers.value.bodyName.trim() || (made.name === start.body.name ? `My ${start.label} camera` : made.name) }
-    edit('bodies', body)
+    written.push(['bodies', body])
     const own = sheet?.lens ?? start.lens
     if (!own) return { body, lens: null }
     const lens: Lens = { ...own, id: newId(), built_into: id }
-    edit('lenses', lens)
+    written.push(['lenses', lens])
     return { body, lens }
   }
   async function lensOf(builtIn: Lens | null): Promise<Lens | null> {
@@ -128,7 +129,7 @@ export function useBegin() {
     const made = typed ?? (builtIn ? null : (classLens.value?.lens ?? null))
     if (!made) return builtIn
     const lens = { ...made, id: newId() }
-    edit('lenses', lens)
+    written.push(['lenses', lens])
     return lens
   }
 
@@ -145,12 +146,15 @@ export function useBegin() {
     return { ...shoot, place: { name, latitude_deg, longitude_deg, elevation_m }, ...(zone ? { zone } : {}) }
   }
 
+  /** What the answers become, written together once all of it is known. */
+  let written: [Kind, AnyDocument][] = []
   const working = ref(false)
   /** Makes the documents; returns where the plan is, or nothing when something is still to be said. */
   async function open(): Promise<string | null> {
     problem.value = missing.value
     if (problem.value || !begun.value) return null
     working.value = true
+    written = []
     try {
       const id = newId()
       const sky = SKIES.find((each) => each.value === light.value)
@@ -161,13 +165,19 @@ export function useBegin() {
       )
       // Typed first, before anything is written: a lens that cannot be read leaves no half of a kit behind.
       if (answers.value.lensLine.trim() && !ownLens.value && !(await readLine())) return null
+      const { near_m, far_m, startsAt } = answers.value
+      const nearest = near_m ?? situation.near_m
+      const farthest = far_m ?? situation.far_m ?? null
+      if (far_m !== null && far_m < nearest) {
+        problem.value = 'The farthest distance is nearer than the nearest.'
+        return null
+      }
       const { body, lens: builtIn } = await bodyOf()
       const lens = await lensOf(builtIn)
       const shoot = await shootOf(begun.value)
-      edit('shoots', shoot)
+      written.push(['shoots', shoot])
       const fresh = newSituation(shoot, null, 0, foundation.document.value?.mains_hz ?? 50)
-      const { near_m, far_m, startsAt } = answers.value
-      edit('situations', {
+      const planned: PlannedSituation = {
         ...fresh,
         body_id: body.id,
         lens_id: lens?.id ?? null,
@@ -175,13 +185,15 @@ export function useBegin() {
           ...fresh.situation,
           ...situation,
           starts_at_min: startsAt,
-          near_m: near_m ?? situation.near_m,
-          far_m: near_m !== null || far_m !== null ? (far_m ?? situation.far_m) : situation.far_m,
+          near_m: nearest,
+          far_m: farthest === null ? null : Math.max(farthest, nearest),
           light: sky
             ? { kind: 'sky', condition: sky.condition, cct_k: null, ev_low: null, ev_high: null, ev_refers_to: 'the main subject' }
             : situation.light,
         },
-      })
+      }
+      written.push(['situations', planned])
+      together(`planning “${shoot.title}”`, () => written.forEach(([kind, document]) => edit(kind, document as never)))
       answers.value = { ...NOTHING }
       return `/shoots/${shoot.id}/plan/${id}`
     } catch (error) {

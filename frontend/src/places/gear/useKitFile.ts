@@ -1,10 +1,10 @@
 /** A body or a foundation goes out as a file, and comes in from one; what was not taken is told. */
-import { ref } from 'vue'
-import { answered, client, Problem } from '@/api/client'
+import { answered, client } from '@/api/client'
 import type { Documents } from '@/saving/kinds'
 import { edit } from '@/saving/undo'
 import { download } from '@/shared/download'
 import { readText } from '@/shared/readText'
+import { useReport } from '@/shared/useReport'
 
 interface Way<K extends 'bodies' | 'foundations'> {
   name: (document: Documents[K]) => string
@@ -26,18 +26,7 @@ const WAYS: { [K in 'bodies' | 'foundations']: Way<K> } = {
 
 export function useKitFile<K extends 'bodies' | 'foundations'>(kind: K, show: (id: string) => void = () => undefined) {
   const way: Way<K> = WAYS[kind]
-  const said = ref('')
-  const leftOut = ref<string[]>([])
-
-  async function guarded(work: () => Promise<void>): Promise<void> {
-    said.value = ''
-    leftOut.value = []
-    try {
-      await work()
-    } catch (error) {
-      said.value = error instanceof Problem ? error.message : String(error)
-    }
-  }
+  const { said, leftOut, guarded } = useReport()
   const save = (document: Documents[K]): Promise<void> =>
     guarded(async () => {
       const { text } = await way.write(document)

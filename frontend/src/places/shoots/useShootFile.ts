@@ -1,24 +1,13 @@
 /** A shoot goes out as one file, with its situations, kit, words and packing, and comes in from one; what was not taken is told. */
-import { ref } from 'vue'
-import { answered, client, Problem } from '@/api/client'
+import { answered, client } from '@/api/client'
 import type { Shoot } from '@/api/types'
 import { edit, together } from '@/saving/undo'
 import { download } from '@/shared/download'
 import { readText } from '@/shared/readText'
+import { useReport } from '@/shared/useReport'
 
 export function useShootFile(show: (id: string) => void) {
-  const said = ref('')
-  const leftOut = ref<string[]>([])
-
-  async function guarded(work: () => Promise<void>): Promise<void> {
-    said.value = ''
-    leftOut.value = []
-    try {
-      await work()
-    } catch (error) {
-      said.value = error instanceof Problem ? error.message : String(error)
-    }
-  }
+  const { said, leftOut, guarded } = useReport()
   const save = (shoot: Shoot): Promise<void> =>
     guarded(async () => {
       const whole = await answered(client.GET('/api/v1/shoots/{shoot_id}/file', { params: { path: { shoot_id: shoot.id } } }))
