@@ -17,9 +17,18 @@ from wide_aperture.setups.models import SavedSetup
 COUNTED = """
 addEventListener('pointerdown', () => sessionStorage.setItem('presses', 1 + Number(sessionStorage.getItem('presses') ?? 0)), true)
 window.print = () => sessionStorage.setItem('printed', '1')
+// Layout shift as it is defined: the largest sum within a session of shifts less than a second apart, five seconds at most.
+const session = {sum: 0, from: 0, last: -1e9}
 new PerformanceObserver((list) => {
   const place = 'shift ' + (location.pathname.split('/')[3] ?? location.pathname)
-  for (const entry of list.getEntries()) if (!entry.hadRecentInput) sessionStorage.setItem(place, entry.value + Number(sessionStorage.getItem(place) ?? 0))
+  for (const entry of list.getEntries()) {
+    if (entry.hadRecentInput) continue
+    const goesOn = entry.startTime - session.last < 1000 && entry.startTime - session.from < 5000
+    session.sum = (goesOn ? session.sum : 0) + entry.value
+    if (!goesOn) session.from = entry.startTime
+    session.last = entry.startTime
+    sessionStorage.setItem(place, Math.max(session.sum, Number(sessionStorage.getItem(place) ?? 0)))
+  }
 }).observe({type: 'layout-shift', buffered: true})
 """
 
