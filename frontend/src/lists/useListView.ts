@@ -1,6 +1,6 @@
 /** A list's view, its wishes in the address, so that a link shows the same rows. */
 import { computed, reactive, ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useAsked } from '@/shared/useAsked'
 import { type Narrowing, type Order, stillThere, viewOf, type Wishes } from './listView'
 
 /** prefix: of the names in the address, where one place has several lists. */
@@ -14,14 +14,15 @@ export function useListView<Row extends { id: string }>(
     prefix?: string
   },
 ) {
-  const route = useRoute()
-  const router = useRouter()
-  const name = (part: string): string => `${how.prefix ?? ''}${part}`
-  const asked = (part: string): string => (typeof route.query[name(part)] === 'string' ? String(route.query[name(part)]) : '')
-  const wishes = computed<Wishes>(() => ({ words: asked('q'), order: asked('by'), only: asked('only'), archived: asked('archived') === '1' }))
-  function wish(part: 'q' | 'by' | 'only' | 'archived', value: string): void {
-    void router.replace({ query: { ...route.query, [name(part)]: value || undefined } })
-  }
+  const of = (part: string) => useAsked(`${how.prefix ?? ''}${part}`)
+  const asked = { q: of('q'), by: of('by'), only: of('only'), archived: of('archived') }
+  const wishes = computed<Wishes>(() => ({
+    words: asked.q.value,
+    order: asked.by.value,
+    only: asked.only.value,
+    archived: asked.archived.value === '1',
+  }))
+  const wish = (part: keyof typeof asked, value: string): void => void (asked[part].value = value)
   const isWished = computed(() => Boolean(wishes.value.words || wishes.value.only || wishes.value.archived))
   const found = computed(() => viewOf(rows(), wishes.value, how))
   const archivedCount = computed(() => rows().filter(how.isArchived).length)

@@ -6,7 +6,6 @@ out piece by piece and told.
 
 from __future__ import annotations
 
-import json
 from collections.abc import Container, Iterable
 from typing import Annotated, Any, Literal
 from uuid import UUID, uuid4
@@ -122,7 +121,7 @@ def _called(document: Any) -> str:
 def _object(value: Any, noun: str) -> dict[str, Any]:
     if not isinstance(value, dict):
         raise ValueError(f"holds no {noun}: an object is expected")
-    return dict(json.loads(json.dumps(value)))
+    return value
 
 
 def _as_another(shoot: Shoot, parts: dict[str, list[Any]]) -> tuple[Shoot, dict[str, list[Any]]]:

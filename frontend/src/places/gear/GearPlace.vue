@@ -203,7 +203,7 @@ useShortcuts([
         </tr>
       </tbody>
     </table>
-    <KitReach v-if="allLenses.length" :lenses="lensView.found" :bodies="bodyView.found" />
+    <KitReach v-if="allLenses.length" :lenses="lensView.found" />
     <DemoLine />
   </ListPlace>
 </template>

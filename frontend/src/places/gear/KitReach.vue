@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** The lenses as a picture: which angles are owned at which aperture, seen as on a 36 mm wide frame, and where nothing is. */
 import { computed } from 'vue'
-import type { Body, Lens } from '@/api/types'
+import type { Lens } from '@/api/types'
 import { apertureText } from '@/shared/format'
 
-const props = defineProps<{ lenses: readonly Lens[]; bodies: readonly Body[] }>()
+const props = defineProps<{ lenses: readonly Lens[] }>()
 const WIDTH = 1000
 const HEIGHT = 230
 const EDGE = { left: 52, right: 18, top: 14, bottom: 40 }
