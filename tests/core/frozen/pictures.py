@@ -11,6 +11,7 @@ from tests.core.builders import body
 from tests.core.frozen import Table, array, flat
 from tests.core.scenes import composed, kind
 from wide_aperture.core.documents.body import FlashSync
+from wide_aperture.core.physics.colour.encoding import screen_level
 from wide_aperture.core.picture import bracketing, metering, tone
 from wide_aperture.core.picture.imaging import Capture, Darkroom, Look, compare, look, readings
 from wide_aperture.core.picture.imaging.capture import Crop, Development, LookRecipe, Peaking, Thresholds, WhiteSetting
@@ -154,4 +155,4 @@ def _looks() -> list[str]:
         )
         codes, top = look.tone_codes(recipe, 3.3, 0.5)
         lines.append(f"{base} curve: {top:.4g} {array(codes)}")
-    return [*lines, f"screen {array(look.screen_level(np.linspace(0, 1, 12)))}"]
+    return [*lines, f"screen {array(screen_level(np.linspace(0, 1, 12)))}"]

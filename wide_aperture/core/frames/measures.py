@@ -8,14 +8,13 @@ from numpy.typing import NDArray
 
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames.frame import FrameMeasures
+from wide_aperture.core.physics.colour.encoding import LINEAR_OF_CODE
 
 WIDTH_PX = 640
 BURNT, BLACK = 250, 5
 STRONGEST = 0.02  # of the pixels, whose edges are looked at
 LEAST_CONTRAST = 1e-3
 MID_GREY = 0.18
-SHADE = np.arange(256) / 255
-LINEAR = np.where(SHADE <= 0.04045, SHADE / 12.92, ((SHADE + 0.055) / 1.055) ** 2.4)  # IEC 61966-2-1
 MOST_BYTES, MOST_PIXELS = 8_000_000, 40_000_000
 SOF = tuple(range(0xC0, 0xD0))
 NO_SIZE = (0xC4, 0xC8, 0xCC)
@@ -85,7 +84,7 @@ def measured(picture: NDArray[np.uint8]) -> FrameMeasures:
     blue, green, red = cv2.split(picture)
     highest, lowest = cv2.max(cv2.max(blue, green), red), cv2.min(cv2.min(blue, green), red)
     levels = np.bincount(cv2.cvtColor(picture, cv2.COLOR_BGR2GRAY).ravel(), minlength=256)
-    linear = float(levels @ LINEAR) / levels.sum()
+    linear = float(levels @ LINEAR_OF_CODE) / levels.sum()
     return FrameMeasures(
         sharpness=sharpness,
         along=float(np.sqrt(most / least)),

@@ -9,6 +9,7 @@ import cv2
 import numpy as np
 
 from wide_aperture.core.physics.colour.adaptation import XYZ_FROM_SRGB, lab_from_xyz
+from wide_aperture.core.physics.colour.encoding import linear_light
 from wide_aperture.core.picture.imaging.darkroom import Rendered
 from wide_aperture.core.picture.imaging.develop import Picture
 
@@ -36,8 +37,7 @@ def lab_of(picture: Picture) -> np.ndarray:
     small = (
         cv2.resize(picture, (96, max(96 * picture.shape[0] // picture.shape[1], 1)), interpolation=cv2.INTER_AREA) / 255
     )
-    linear = np.where(small <= 0.04045, small / 12.92, ((small + 0.055) / 1.055) ** 2.4)
-    return lab_from_xyz(linear @ XYZ_FROM_SRGB.T)
+    return lab_from_xyz(linear_light(small) @ XYZ_FROM_SRGB.T)
 
 
 def output_noise_snr(frame: Rendered, output_pixels: float, tone_ev: float = -1.0) -> float:

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.craft.marks_gap import stepped_gap_ev
+from wide_aperture.core.physics.colour.encoding import screen_level
 from wide_aperture.core.picture.imaging.capture import LookRecipe
 
 MID = 0.18
@@ -29,12 +30,6 @@ FILTERS = {
 }
 LIFT_EV = {"off": 0.0, "weak": 0.6, "strong": 1.3, "auto": 0.9}
 CODES = 65_536
-
-
-def screen_level(linear: NDArray[np.floating] | float) -> NDArray[np.floating]:
-    """Linear light 0..1 as the screen's level 0..1. Source: IEC 61966-2-1."""
-    value = np.clip(np.asarray(linear, dtype=np.float64), 0, 1)
-    return np.where(value <= 0.0031308, 12.92 * value, 1.055 * value ** (1 / 2.4) - 0.055)
 
 
 def white_ev(look: LookRecipe, raw_clip_ev: float) -> float:

@@ -12,8 +12,8 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from wide_aperture.core.physics.colour.encoding import screen_level
 from wide_aperture.core.picture.imaging.develop import LUMINANCE_709, Picture
-from wide_aperture.core.picture.imaging.look import screen_level
 from wide_aperture.core.picture.imaging.raw import RESPONSE, RawFrame
 from wide_aperture.core.picture.scenes.colour_space import Pixels, per_channel
 
