@@ -165,7 +165,7 @@ class PreflightJourney(SimpleTestCase):
         self.kept_by_worker(page)
         page.get_by_role("link", name="Cards").tap()
         page.get_by_role("link", name="Second half, floodlights").tap()
-        expect(page.get_by_text("1/1000 s · f/2.8 · auto ISO")).to_be_visible()
+        expect(page.locator(".headline", has_text="1/1000 s · f/2.8 · auto ISO")).to_be_visible()
         expect(page.get_by_role("row", name="Marks on skin")).to_contain_text("clicks darker")
 
         page.get_by_role("link", name="Test frame").tap()

@@ -2,7 +2,8 @@
 import createClient from 'openapi-fetch'
 import { type CurrentRow, type FieldProblem, Problem } from './problem'
 import { isImperial } from '@/shared/units'
-import { inFeet } from './said'
+import { decimalMark } from '@/shared/numberText'
+import { inFeet, proseInMarks } from './said'
 import type { paths } from './schema'
 
 export { Problem } from './problem'
@@ -19,9 +20,11 @@ interface ProblemBody {
   current?: CurrentRow
 }
 
-/** Awaits a call of the client; returns its data, its sentences in the reader's units, or throws a Problem. */
+/** Awaits a call of the client; returns its data, its sentences in the reader's units and marks, or throws a Problem. */
 export async function answered<Data>(call: Promise<{ data?: Data; error?: unknown; response: Response }>): Promise<Data> {
-  return isImperial.value ? inFeet(await stored(call)) : stored(call)
+  const answer = await stored(call)
+  const measured = isImperial.value ? inFeet(answer) : answer
+  return decimalMark.value === ',' ? proseInMarks(measured) : measured
 }
 
 /** The same for documents that are kept: as they are stored, whatever units the reader has. Throws a Problem. */

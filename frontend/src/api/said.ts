@@ -1,4 +1,5 @@
-/** Sentences in feet. The server says each in metres and keeps beside it, in `said`, the template and its values. */
+/** Sentences in feet, and with a decimal comma. The server says each in metres and keeps beside it, in `said`, the template and its values. */
+import { inMarks } from '@/shared/numberText'
 import type { Said } from './types'
 
 /** A copy of an answer whose sentences read in feet; parts without such sentences are shared, not copied. */
@@ -20,6 +21,30 @@ function spelt(part: unknown): unknown {
     else copy[field] = (copy[field] as string[]).map((text, k) => (k === Number(at) ? filled(sentence) : text))
   }
   return copy
+}
+
+/** Fields of answers that hold sentences of ours; names people gave are in none of them. */
+const PROSE = new Set(
+  'sentence sentences reasons why do verdict because seen_because gains instead residual helps cautions reason spoken headline changes value_text press_order proposal stale next_light light detail'.split(
+    ' ',
+  ),
+)
+
+/** A copy of an answer whose sentences have their numbers with a comma; parts without sentences are shared. */
+export function proseInMarks<Answer>(answer: Answer): Answer {
+  return commaed(answer, false) as Answer
+}
+
+function commaed(part: unknown, prose: boolean): unknown {
+  if (typeof part === 'string') return prose ? inMarks(part) : part
+  if (Array.isArray(part))
+    return changed(
+      part,
+      part.map((each) => commaed(each, prose)),
+    )
+  if (part === null || typeof part !== 'object') return part
+  const entries = Object.entries(part).map(([name, value]) => [name, commaed(value, PROSE.has(name))] as const)
+  return entries.every(([name, value]) => value === (part as Record<string, unknown>)[name]) ? part : Object.fromEntries(entries)
 }
 
 function changed(before: unknown[], after: unknown[]): unknown[] {

@@ -64,8 +64,17 @@ const ways = computed<Way[]>(() => {
     const at = day.minutes[up.indexOf(Math.max(...up))]!
     let d = ''
     up.forEach((height, i) => {
-      if (height < 0) return
-      d += `${up[i - 1] !== undefined && up[i - 1]! >= 0 ? 'L' : 'M'}${props.x(day.minutes[i]!).toFixed(1)} ${high(height).toFixed(1)}`
+      const before = up[i - 1]
+      const rises = before !== undefined && before < 0 && height >= 0
+      const sinks = before !== undefined && before >= 0 && height < 0
+      // Tracks begin and end on the horizon, not at the first moment reckoned above it; what only the dark hides ends where it ends.
+      if ((rises || sinks) && kind !== 'core') {
+        const part = before! / (before! - height)
+        const minute = day.minutes[i - 1]! + part * (day.minutes[i]! - day.minutes[i - 1]!)
+        d += `${rises ? 'M' : 'L'}${props.x(minute).toFixed(1)} ${high(0).toFixed(1)}`
+      }
+      if (height >= 0)
+        d += `${d && before !== undefined && (before >= 0 || (rises && kind !== 'core')) ? 'L' : 'M'}${props.x(day.minutes[i]!).toFixed(1)} ${high(height).toFixed(1)}`
     })
     return [{ kind, d, name, at, top: high(Math.max(...up)) }]
   })
@@ -96,6 +105,8 @@ const events = computed(() => {
       :height="bottom"
       :style="{ opacity: part.shade }" />
     <path v-for="way in ways" :key="way.kind" class="way" :class="way.kind" :d="way.d" />
+    <path class="band" :d="band" />
+    <path class="ev" :d="path(day.ev100, y)" />
     <text
       v-for="way in ways"
       :key="`name-${way.kind}`"
@@ -105,8 +116,6 @@ const events = computed(() => {
       text-anchor="middle"
       >{{ way.name }}</text
     >
-    <path class="band" :d="band" />
-    <path class="ev" :d="path(day.ev100, y)" />
     <g v-for="event in events" :key="event.kind + event.at_min">
       <line class="event" :x1="event.at" :x2="event.at" y1="0" :y2="bottom" />
       <text v-if="event.named" class="event-name" :x="event.at + 3" y="9">{{ event.label }} {{ clockText(Math.round(event.at_min)) }}</text>
@@ -157,6 +166,10 @@ text {
   fill: var(--soft);
   font-size: 10px;
   font-stretch: 80%;
+  paint-order: stroke;
+  stroke: var(--wall);
+  stroke-width: 3px;
+  stroke-linejoin: round;
 }
 
 .event-name {

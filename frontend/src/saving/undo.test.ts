@@ -121,3 +121,40 @@ describe('undo', () => {
     expect(name()).toBe('one')
   })
 })
+
+describe('deeds done on the server', () => {
+  const order: string[] = []
+  const deed = (label: string, doing: Promise<boolean>): void =>
+    undoing.noteDeed({
+      label,
+      doing,
+      undo: async () => {
+        await Promise.resolve()
+        order.push(`undo ${label}`)
+      },
+      redo: async () => void order.push(`redo ${label}`),
+    })
+  beforeEach(() => void (order.length = 0))
+
+  it('are undone in their order, also while the last one is still under way', async () => {
+    let ended: (isDone: boolean) => void = () => undefined
+    deed('first', Promise.resolve(true))
+    deed('second', new Promise((resolve) => (ended = resolve)))
+    expect(undoing.undoLabel.value).toBe('second')
+    undoing.undo()
+    undoing.undo()
+    await vi.advanceTimersByTimeAsync(10)
+    expect(order).toEqual([])
+    ended(true)
+    await vi.advanceTimersByTimeAsync(10)
+    expect(order).toEqual(['undo second', 'undo first'])
+    expect(undoing.canUndo.value).toBe(false)
+  })
+
+  it('that failed are no step', async () => {
+    deed('first', Promise.resolve(true))
+    deed('refused', Promise.resolve(false))
+    await vi.advanceTimersByTimeAsync(10)
+    expect(undoing.undoLabel.value).toBe('first')
+  })
+})

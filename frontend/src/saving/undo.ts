@@ -2,7 +2,7 @@
  * Undo and redo for every edit: each step knows the document before and after, and writes one of them. Steps survive a
  * reload of their tab; deeds done on the server do not.
  */
-import { computed, ref, watch } from 'vue'
+import { computed, ref, toRaw, watch } from 'vue'
 import { fieldInWords } from '@/shared/fieldNames'
 import { currentDocument, loadKind, loadOne, remove, write } from './documents'
 import { type AnyDocument, type Documents, idOf, type Kind, NOUN, titleOf } from './kinds'
@@ -31,6 +31,8 @@ interface Group {
 /** Something done on the server to many rows at once, with the way back. */
 export interface Deed {
   label: string
+  /** Whether it was done, once that is known: undo waits for it, and what failed is no step. Absent: it is done. */
+  doing?: Promise<boolean>
   undo: () => Promise<void>
   redo: () => Promise<void>
 }
@@ -127,15 +129,28 @@ function push(step: Done): void {
   if (done.value.length > MOST_STEPS) done.value.shift()
 }
 
-/** Notes a deed that was done, so that it can be undone. */
+/** Notes a deed as it is begun, so that a quick undo means it and not the one before. */
 export function noteDeed(deed: Deed): void {
   push(deed)
+  void deed.doing?.then((isDone) => {
+    if (isDone) return
+    done.value = done.value.filter((step) => toRaw(step) !== deed)
+    undone.value = undone.value.filter((step) => toRaw(step) !== deed)
+  })
+}
+
+/** Deeds are undone and redone one after the other, however fast the keys are pressed. */
+let deeds: Promise<unknown> = Promise.resolve()
+function turn(deed: Deed, way: 'undo' | 'redo'): void {
+  deeds = deeds.then(async () => {
+    if ((await deed.doing) !== false) await deed[way]()
+  })
 }
 
 export function undo(): void {
   const step = done.value.pop()
   if (!step) return
-  if (isDeed(step)) void step.undo()
+  if (isDeed(step)) turn(step, 'undo')
   else void apply(isGroup(step) ? [...step.changes].reverse() : [step], 'before')
   undone.value.push(step)
 }
@@ -143,7 +158,7 @@ export function undo(): void {
 export function redo(): void {
   const step = undone.value.pop()
   if (!step) return
-  if (isDeed(step)) void step.redo()
+  if (isDeed(step)) turn(step, 'redo')
   else void apply(isGroup(step) ? step.changes : [step], 'after')
   done.value.push(step)
 }

@@ -7,6 +7,7 @@ import { Input } from 'ant-design-vue'
 import { computed, inject, onMounted, ref, useId, watch } from 'vue'
 import { halfTyped, keepHalfTyped } from './drafts'
 import { type Parse, parseNumber, reasonOf } from './numbers'
+import { significant } from './numberText'
 import { fieldProblems } from './problems'
 
 const props = withDefaults(
@@ -35,8 +36,7 @@ const id = useId()
 const field = inject(fieldProblems, null)
 const key = computed(() => `${field?.document.value ?? ''}${props.pointer}`)
 
-const written = (number: number | null): string =>
-  number === null ? '' : props.format ? props.format(number) : String(Number(number.toPrecision(6)))
+const written = (number: number | null): string => (number === null ? '' : props.format ? props.format(number) : significant(number, 6))
 const text = ref(halfTyped(key.value) ?? written(value.value))
 const focused = ref(false)
 

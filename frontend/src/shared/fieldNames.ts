@@ -1,6 +1,7 @@
 /** A field's place in a document, in words, for lists of differences. */
 import { partsOf } from '@/saving/merge'
 import { settingOf, tables } from './tables'
+import { significant } from './numberText'
 
 const LEFT_OUT = new Set(['situation', 'preferences', 'settings', 'requests', 'light'])
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
@@ -20,7 +21,7 @@ export function fieldInWords(pointer: string): string {
 export function valueInWords(value: unknown): string {
   if (value === undefined || value === null) return '–'
   if (typeof value === 'boolean') return value ? 'on' : 'off'
-  if (typeof value === 'number') return String(Number(value.toPrecision(6)))
+  if (typeof value === 'number') return significant(value, 6)
   if (typeof value !== 'object') return String(value)
   const text = JSON.stringify(value)
   return text.length > 90 ? `${text.slice(0, 90)}…` : text

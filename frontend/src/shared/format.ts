@@ -1,6 +1,7 @@
 /** How values are written. The marked scales come from the server; here they are only looked up. */
 import type { Scales } from '@/api/types'
 import { clockHours, clockIn } from './habits'
+import { marked as inMark, significant } from './numberText'
 
 type Quantity = keyof Scales
 const THIRDS = ['', '⅓', '⅔']
@@ -34,7 +35,7 @@ function marking(quantity: Quantity, value: number): string | null {
   return scale.labels[index - scale.first_index] ?? null
 }
 
-const short = (value: number, digits = 2): string => String(Number(value.toPrecision(digits)))
+const short = (value: number, digits = 2): string => significant(value, digits)
 
 /** Beyond 30 s bodies mark nothing; people count 40 s, 50 s, 1 min, 80 s, 100 s, 2 min and so on. */
 function longMarking(seconds: number): string | null {
@@ -47,7 +48,7 @@ function longMarking(seconds: number): string | null {
 /** "1/250", "0.4 s", "2 min": without the unit where it is a fraction. */
 export function shutterText(seconds: number): string {
   const marked = marking('shutter', seconds)
-  if (marked) return marked.includes('/') ? marked.replace(' s', '') : marked
+  if (marked) return marked.includes('/') ? marked.replace(' s', '') : inMark(marked)
   const long = longMarking(seconds)
   if (long) return long
   if (seconds < 0.3 && Math.abs(Math.round(1 / seconds) * seconds - 1) < 0.03) return `1/${Math.round(1 / seconds)}`
@@ -63,7 +64,7 @@ export function shutterWithUnit(seconds: number): string {
 }
 
 export function apertureText(fNumber: number): string {
-  return marking('aperture', fNumber) ?? `f/${short(fNumber, fNumber < 10 ? 2 : 3)}`
+  return marking('aperture', fNumber) ?? `f/${Number(fNumber.toPrecision(fNumber < 10 ? 2 : 3))}`
 }
 
 export function isoText(iso: number): string {

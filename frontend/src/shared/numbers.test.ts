@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { parseClock, parseIso, parseNumber, parseShutter, reasonOf } from './numbers'
+import { decimalMark } from './numberText'
 
 describe('numbers', () => {
   it('reads what photographers type', () => {
@@ -86,5 +87,16 @@ describe('clock times', () => {
     ])
     expect([parseClock('21h15'), parseClock('9h')]).toEqual([1275, 540])
     for (const text of ['13 pm', '0:30 am', '2460', '2500', '24:00', '12:60', '12', 'noon', '-1:00']) expect(parseClock(text), text).toBeNull()
+  })
+})
+
+describe('numbers typed where the comma is the decimal mark', () => {
+  it('are read that way, and a point still is one where nothing is grouped', () => {
+    decimalMark.value = ','
+    expect([parseNumber('2,5'), parseNumber('2.5'), parseNumber('51.200'), parseNumber('51,2'), parseIso('51.200')]).toEqual([
+      2.5, 2.5, 51200, 51.2, 51200,
+    ])
+    decimalMark.value = '.'
+    expect([parseNumber('2,5'), parseNumber('51,200')]).toEqual([2.5, 51200])
   })
 })

@@ -1,6 +1,7 @@
 /** Numbers as photographers type them. What could mean two things is asked, never guessed. */
 
 import { clockText } from './format'
+import { decimalMark } from './numberText'
 
 /** null: no number (yet). A reason: why it is not taken, as a sentence. */
 export type Parsed = number | null | { reason: string }
@@ -31,7 +32,11 @@ export function parseClock(text: string): number | null {
 /** Groups of three figures parted by commas, spaces or narrow spaces: "51,200", "1 250 000". A leading 0 groups nothing. */
 const GROUPED = /^[+-]?[1-9]\d{0,2}(?:([,\s\u00a0\u202f])\d{3})(?:\1\d{3})*(\.\d+)?$/
 
-function digits(text: string): string | null {
+/** Where a comma is the decimal mark, points part thousands. */
+const asPointed = (text: string): string => (decimalMark.value === ',' ? text.replace(/[.,]/g, (mark) => (mark === '.' ? ',' : '.')) : text)
+
+function digits(written: string): string | null {
+  const text = asPointed(written)
   if (GROUPED.test(text)) return text.replace(/[,\s\u00a0\u202f]/g, '')
   const decimal = text.replace(/^([+-]?\d*),(\d+)$/, '$1.$2')
   return /^[+-]?(\d+(\.\d*)?|\.\d+)(e[+-]?\d+)?$/i.test(decimal) ? decimal : null

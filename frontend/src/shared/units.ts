@@ -2,6 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { parseNumber } from './numbers'
+import { marked, significant } from './numberText'
 
 const METRES_PER_FOOT = 0.3048
 export const INFINITY_M = 100_000
@@ -35,8 +36,8 @@ export function speedFromShown(value: number): number {
 
 /** "7 m/s", "5–7 m/s", "11–16 mph". */
 export function speedBand({ low_m_s, high_m_s }: { low_m_s: number; high_m_s: number }): string {
-  const from = low_m_s === high_m_s ? '' : `${speedToShown(low_m_s)}–`
-  return `${from}${speedToShown(high_m_s)} ${speedUnit.value}`
+  const from = low_m_s === high_m_s ? '' : `${marked(String(speedToShown(low_m_s)))}–`
+  return `${from}${marked(String(speedToShown(high_m_s)))} ${speedUnit.value}`
 }
 
 /** A distance typed in the shown unit, or "inf"; null when it is neither. */
@@ -46,13 +47,13 @@ export function parseDistance(text: string): number | null {
   return typeof number === 'number' ? fromShown(number) : null
 }
 
-export const writeDistance = (metres: number): string => (metres >= INFINITY_M ? '∞' : String(Number(toShown(metres).toPrecision(4))))
+export const writeDistance = (metres: number): string => (metres >= INFINITY_M ? '∞' : significant(toShown(metres), 4))
 
 export function distanceText(metres: number | null): string {
   if (metres === null || metres >= INFINITY_M) return '∞'
   const shown = toShown(metres)
   const digits = shown < 1 ? 2 : shown < 10 ? 2 : 3
-  const text = shown >= 1000 ? String(Math.round(shown)) : String(Number(shown.toPrecision(digits)))
+  const text = shown >= 1000 ? String(Math.round(shown)) : significant(shown, digits)
   return `${text} ${distanceUnit.value}`
 }
 

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { sayValue, settingOf, tables } from '@/shared/tables'
 import { lastSituation } from '@/planning/useCase'
+import SettingDiagrams from './SettingDiagrams.vue'
 import SettingPictures from './SettingPictures.vue'
 import { useShootPlans } from './useShootPlans'
 
@@ -79,6 +80,7 @@ const optionLabel = (setting: string, option: string): string => settingOf(setti
       </template>
     </dl>
 
+    <SettingDiagrams :entry="entry" />
     <SettingPictures :entry="entry" :rehearse="rehearse" />
 
     <template v-if="fights.length">

@@ -4,6 +4,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, useId } from 'vue'
 import type { Trace } from '@/api/types'
 import { distanceText } from '@/shared/units'
+import { fixed } from '@/shared/numberText'
 
 const props = defineProps<{ trace: Trace; lead: number; at: number }>()
 const emit = defineEmits<{ at: [index: number] }>()
@@ -91,7 +92,7 @@ const frames = computed(() =>
       <path v-else :d="`M${frame.x - 3} ${frame.y - 3}l6 6M${frame.x - 3} ${frame.y + 3}l6 -6`" class="soft-frame" />
       <circle v-if="i === at" :cx="frame.x" :cy="frame.y" r="7" class="here" />
     </g>
-    <text :x="wide - 8" :y="TALL - 6" text-anchor="end">{{ last.toFixed(1) }} s</text>
+    <text :x="wide - 8" :y="TALL - 6" text-anchor="end">{{ fixed(last, 1) }} s</text>
     <text x="44" :y="TALL - 6">0 s</text>
   </svg>
 </template>

@@ -7,6 +7,7 @@ import type { AtHand, Cell, MatrixRequest, PlanInput } from '@/api/types'
 import PickRow from '@/shared/PickRow.vue'
 import { sayValue, settingOf } from '@/shared/tables'
 import { useLatest } from '@/shared/useLatest'
+import { fixed } from '@/shared/numberText'
 import { requestFor } from '@/planning/useCase'
 import { useFoundation } from '@/planning/useFoundation'
 import { currentOf, useEntries } from '@/saving/documents'
@@ -95,7 +96,7 @@ async function three(): Promise<void> {
             <button
               type="button"
               class="plain"
-              :title="`${Math.round(cell.sharp_share.mean * 100)} % sharp, ${cell.released_per_s.mean.toFixed(1)} a second. Try it beside the plan’s.`"
+              :title="`${Math.round(cell.sharp_share.mean * 100)} % sharp, ${fixed(cell.released_per_s.mean, 1)} a second. Try it beside the plan’s.`"
               @click="tryOut(cell)">
               {{ Math.round(cell.sharp.mean) }}<span v-if="isPlan(cell)" aria-label="as planned"> ◂</span>
             </button>
@@ -112,7 +113,7 @@ async function three(): Promise<void> {
         <b>{{ say('af_area', each.area) }}</b>
         <span v-if="each.best_for.length"> for {{ each.best_for.join(', ') }}</span>
         <span class="soft"
-          >: {{ each.saves_s < 0.05 ? 'saves next to nothing' : `without it ${each.saves_s.toFixed(1)} s more without a sharp frame` }}</span
+          >: {{ each.saves_s < 0.05 ? 'saves next to nothing' : `without it ${fixed(each.saves_s, 1)} s more without a sharp frame` }}</span
         >
       </li>
     </ol>

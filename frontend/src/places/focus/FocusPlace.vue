@@ -9,8 +9,10 @@ import { useNeighbours } from '@/planning/useNeighbours'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
 import { useShortcuts } from '@/shared/shortcuts'
+import { useAskedTab } from '@/shared/useAskedTab'
 import TwoColumns from '@/shared/TwoColumns.vue'
 import WhileOpening from '@/shared/WhileOpening.vue'
+import { fixed } from '@/shared/numberText'
 import { useOpenThing } from '@/shell/open'
 import AboveView from './AboveView.vue'
 import AreaView from './AreaView.vue'
@@ -37,7 +39,11 @@ const props = defineProps<{ shootId: string; situationId: string }>()
 const lab = useLab(() => props.situationId)
 const { loaded, failed, planned, body, lens, shoot, situations, problem } = lab
 const answer = computed(() => lab.lab.answer.value)
-const tab = useLocalStorage<Tab>('wa-focus-tab', 'other')
+const tab = useAskedTab<Tab>(
+  'tab',
+  TABS.map((each) => each.value),
+  useLocalStorage<Tab>('wa-focus-tab', 'other'),
+)
 const looksAt = ref(0)
 const shown = computed(() => answer.value?.tried[Math.min(looksAt.value, answer.value.tried.length - 1)] ?? null)
 const at = ref(0)
@@ -153,7 +159,7 @@ useShortcuts([
           <p class="soft">
             <template v-if="now">
               Frame {{ frameAt + 1 }}:
-              {{ now.sharp ? 'sharp' : `${Math.abs(now.off).toFixed(1)} discs of confusion ${now.off > 0 ? 'behind' : 'before'} the subject` }}.
+              {{ now.sharp ? 'sharp' : `${fixed(Math.abs(now.off), 1)} discs of confusion ${now.off > 0 ? 'behind' : 'before'} the subject` }}.
             </template>
             Teal: in focus, and the depth about it.
           </p>

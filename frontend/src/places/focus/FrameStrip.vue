@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The frames of one run as they were taken, to step through: filled sharp, crossed soft, with how far off each is. */
 import { nextTick, ref } from 'vue'
+import { fixed } from '@/shared/numberText'
 import type { Trace } from '@/api/types'
 
 const props = defineProps<{ trace: Trace; name: string }>()
@@ -16,7 +17,7 @@ function key(event: KeyboardEvent): void {
   void nextTick(() => strip.value?.querySelector<HTMLElement>('[tabindex="0"]')?.focus())
 }
 const said = (frame: Trace['frames'][number], i: number): string =>
-  `Frame ${i + 1}, ${frame.at_s.toFixed(2)} s: ${frame.sharp ? 'sharp' : `${Math.abs(frame.off).toFixed(1)} discs of confusion ${frame.off > 0 ? 'behind' : 'before'} the subject`}`
+  `Frame ${i + 1}, ${fixed(frame.at_s, 2)} s: ${frame.sharp ? 'sharp' : `${fixed(Math.abs(frame.off), 1)} discs of confusion ${frame.off > 0 ? 'behind' : 'before'} the subject`}`
 </script>
 
 <template>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { FocusOutcome, FocusSetup, Spread } from '@/api/types'
 import { sayValue, settingOf } from '@/shared/tables'
+import { fixed } from '@/shared/numberText'
 import { type Choice, SETTING_OF } from './useLab'
 
 const props = defineProps<{ title: string; outcome: FocusOutcome; setup: FocusSetup; best: boolean | null }>()
@@ -23,7 +24,7 @@ const held = computed(() =>
     .filter(([, part]) => part > 0.005)
     .sort(([, a], [, b]) => b - a),
 )
-const seconds = (value: number): string => `${value.toFixed(value < 1 ? 2 : 1)} s`
+const seconds = (value: number): string => `${fixed(value, value < 1 ? 2 : 1)} s`
 /** Eight in ten bursts end here; said where it is longer than the mean. */
 const upTo = (spread: Spread): string => (spread.p90 > spread.mean * 1.1 ? ` to ${seconds(spread.p90)}` : '')
 </script>
@@ -41,7 +42,7 @@ const upTo = (spread: Spread): string => (spread.p90 > spread.mean * 1.1 ? ` to 
       <dd :title="`95 % interval of the mean over ${outcome.runs} runs`">{{ share }}</dd>
       <dt>Frames a second</dt>
       <dd>
-        {{ outcome.released_per_s.mean.toFixed(1)
+        {{ fixed(outcome.released_per_s.mean, 1)
         }}<span v-if="outcome.released_per_s.mean < setup.frames_per_s * 0.93" class="cost"> of {{ setup.frames_per_s }}: it stutters</span>
       </dd>
       <dt>Longest gap</dt>

@@ -6,6 +6,7 @@ import type { Scenario } from '@/api/types'
 import RangeField from '@/shared/RangeField.vue'
 import { FIGURES, type FigureField } from './words'
 import type { Lab } from './useLab'
+import { significant } from '@/shared/numberText'
 
 const props = defineProps<{ lab: Lab; known: readonly Scenario[] }>()
 const scene = computed(() => props.lab.scenario.value!)
@@ -14,7 +15,7 @@ const changed = computed(() => Object.keys(props.lab.trial.value.scene).length >
 const valueOf = (field: FigureField): number => Number(scene.value[field.name])
 const textOf = (field: FigureField): string => {
   const value = valueOf(field)
-  const shown = field.unit === '' || field.unit === 'of the view' ? `${Math.round(value * 100)} %` : String(Number(value.toPrecision(3)))
+  const shown = field.unit === '' || field.unit === 'of the view' ? `${Math.round(value * 100)} %` : significant(value, 3)
   return `${shown} ${field.unit === 'of the view' ? field.unit : field.unit}`.trim()
 }
 function change(name: string, value: number): void {

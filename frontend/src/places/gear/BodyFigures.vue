@@ -3,7 +3,9 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, client } from '@/api/client'
+import { fixed, grouped } from '@/shared/numberText'
 import type { Body } from '@/api/types'
+import SensorDrawing from './SensorDrawing.vue'
 
 const props = defineProps<{ body: Body; estimating: string; refused: boolean }>()
 const emit = defineEmits<{ forgetGap: [look: string] }>()
@@ -18,6 +20,7 @@ const facts = useQuery({
 
 <template>
   <aside>
+    <SensorDrawing :body="body" />
     <h2>What the figures come to</h2>
     <p v-if="facts.error.value" class="soft">Complete the form, and it is said here.</p>
     <dl v-else>
@@ -42,11 +45,11 @@ const facts = useQuery({
     <dl>
       <dt>Full well at base</dt>
       <dd>
-        <b>{{ Math.round(body.electrons.full_well_e).toLocaleString('en') }} e⁻</b><span class="soft">Range and clipping</span>
+        <b>{{ grouped(body.electrons.full_well_e) }} e⁻</b><span class="soft">Range and clipping</span>
       </dd>
       <dt>Read noise, base to high</dt>
       <dd>
-        <b>{{ body.electrons.read_noise.map((point) => point.electrons.toFixed(1)).join(' → ') }} e⁻</b><span class="soft">Shadows, night sky</span>
+        <b>{{ body.electrons.read_noise.map((point) => fixed(point.electrons, 1)).join(' → ') }} e⁻</b><span class="soft">Shadows, night sky</span>
       </dd>
       <dt>Mid-tone under clipping</dt>
       <dd>
@@ -59,7 +62,7 @@ const facts = useQuery({
         <template v-for="each in body.marks_gaps" :key="each.look">
           <dt>{{ each.look }} <button class="link" :aria-label="`Forget ${each.look}`" @click="emit('forgetGap', each.look)">Forget</button></dt>
           <dd>
-            <b>{{ each.own.value.toFixed(1) }} EV</b
+            <b>{{ fixed(each.own.value, 1) }} EV</b
             ><span class="soft">{{ each.own.n }} frames{{ each.own.date ? `, ${each.own.date}` : '' }}: clicks on the field card</span>
           </dd>
         </template>

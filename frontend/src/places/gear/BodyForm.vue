@@ -3,6 +3,8 @@
 import { Button } from 'ant-design-vue'
 import { useRouter } from 'vue-router'
 import { removeWithUndo } from '@/saving/undo'
+import PartsIndex from '@/shared/PartsIndex.vue'
+import OwnWord from '@/shared/OwnWord.vue'
 import { useOpenThing } from '@/shell/open'
 import GearForm from './GearForm.vue'
 import { blankBody } from './blanks'
@@ -20,6 +22,16 @@ import { useGearDocument } from './useGearDocument'
 const props = defineProps<{ id: string }>()
 const router = useRouter()
 const { loaded, failed, entry, isNew, document: body, change, general } = useGearDocument('bodies', () => props.id, blankBody)
+
+const PARTS = [
+  { id: 'sheet', label: 'Sensor and sheet' },
+  { id: 'storage', label: 'Storage places' },
+  { id: 'hand', label: 'In the hand' },
+  { id: 'looks', label: 'Looks' },
+  { id: 'raw', label: 'Raw' },
+  { id: 'ends', label: 'Numbers it keeps within' },
+  { id: 'options', label: 'What it has' },
+]
 
 const file = useKitFile('bodies')
 async function remove(): Promise<void> {
@@ -52,16 +64,17 @@ useOpenThing(() => (isNew.value ? 'New body' : body.value.name))
     </template>
     <p v-if="file.said.value" class="stop" role="alert">{{ file.said.value }}</p>
     <StartBody :body="body" :is-new="isNew" @change="change" />
-    <BodySheet :body="body" :is-new="isNew" :refused="entry?.state === 'refused'" @change="change" />
-    <section class="storage" aria-label="Storage places">
-      <h2>Storage places</h2>
+    <PartsIndex label="Parts of the body" :parts="PARTS" />
+    <BodySheet id="sheet" tabindex="-1" :body="body" :is-new="isNew" :refused="entry?.state === 'refused'" @change="change" />
+    <section id="storage" tabindex="-1" class="storage" aria-label="Storage places">
+      <h2>Storage places <OwnWord word="Storage place" /></h2>
       <SlotBanks :banks="body.slots" @update:banks="(slots) => change({ slots })" />
     </section>
-    <BodyHand :body="body" @change="change" />
-    <BodyLooks :body="body" @change="change" />
-    <BodyRaw :body="body" @change="change" />
-    <BodyEnds :body="body" @change="change" />
-    <BodyOptions :body="body" @change="change" />
+    <BodyHand id="hand" tabindex="-1" :body="body" @change="change" />
+    <BodyLooks id="looks" tabindex="-1" :body="body" @change="change" />
+    <BodyRaw id="raw" tabindex="-1" :body="body" @change="change" />
+    <BodyEnds id="ends" tabindex="-1" :body="body" @change="change" />
+    <BodyOptions id="options" tabindex="-1" :body="body" @change="change" />
   </GearForm>
 </template>
 

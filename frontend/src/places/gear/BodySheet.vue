@@ -75,6 +75,7 @@ watch(
     <form class="sheet" @submit.prevent>
       <p v-if="isNew" class="soft wide">Type what the specification sheet says. It is saved from the first entry on.</p>
       <TextField label="Name" pointer="/name" needed class="wide" :value="isNew ? '' : body.name" @update:value="(name) => change({ name })" />
+      <h3 class="wide">Sensor</h3>
       <ChoiceField label="Sensor" :value="size" :options="SIZES" @update:value="chooseSize" />
       <NumberField
         label="Megapixels"
@@ -144,6 +145,7 @@ watch(
         :value="body.ceilings.reason"
         :options="['noise', 'colour shift', 'print size', 'banding', 'habit'].map((value) => ({ value, label: value }))"
         @update:value="(reason) => changeCeilings({ reason: reason as Body['ceilings']['reason'] })" />
+      <h3 class="wide">Times, shutters and release</h3>
       <NumberField
         label="Longest timed"
         pointer="/longest_timed_s"
@@ -151,7 +153,6 @@ watch(
         :value="body.longest_timed_s"
         :above="0"
         @update:value="(v) => change({ longest_timed_s: v! })" />
-
       <ChoiceField
         label="Slowest time of automatic ISO"
         :value="body.auto_iso_slowest_shutter ?? 'fixed'"

@@ -4,6 +4,7 @@ import { Button, Input, Switch } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { CatalogueEntry, SettingValue } from '@/api/types'
 import { edit } from '@/saving/undo'
+import OwnWord from '@/shared/OwnWord.vue'
 import FileButton from '@/shared/FileButton.vue'
 import { blankFoundation, useFoundation } from '@/planning/useFoundation'
 import HistoryButton from '@/shared/HistoryButton.vue'
@@ -71,7 +72,7 @@ useOpenThing(() => 'Foundation')
   <div class="page">
     <p><RouterLink to="/gear">Gear</RouterLink></p>
     <div class="page-head">
-      <h1>Foundation</h1>
+      <h1>Foundation <OwnWord word="Foundation" /></h1>
       <p class="soft">
         How your camera stands on any day. {{ count ? `${count} ${count === 1 ? 'value is' : 'values are'} your own.` : 'Nothing of your own yet.' }}
         What you set holds unless a number of the case forbids it, and the plan says which.
@@ -104,11 +105,11 @@ useOpenThing(() => 'Foundation')
     <OwnLooks :looks="document?.looks ?? []" @change="(looks, what) => change(() => ({ looks }), what)" />
     <OwnFigures :figures="document?.figures ?? {}" @change="(figures, what) => change(() => ({ figures }), what)" />
     <section aria-label="Your schools">
-      <h2>Your schools</h2>
+      <h2>Your schools <OwnWord word="School" /></h2>
       <p class="soft">Where practitioners disagree: your answer holds wherever a situation gives none of its own.</p>
       <OwnSchools :own="document?.schools ?? {}" @change="(schools, question) => change(() => ({ schools }), `schools/${question}`)" />
     </section>
-    <h2>On any day</h2>
+    <h2>On any day <OwnWord word="Standing value" /></h2>
     <div class="filters">
       <Input v-model:value="sought" placeholder="Search the settings" aria-label="Search the settings" allow-clear />
       <label><Switch v-model:checked="onlyOwn" size="small" aria-label="Only my own" /> only my own</label>

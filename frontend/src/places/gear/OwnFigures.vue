@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, client } from '@/api/client'
 import type { Foundation } from '@/api/types'
+import { significant } from '@/shared/numberText'
 
 type Figures = Foundation['figures']
 const props = defineProps<{ figures: Figures }>()
@@ -22,7 +23,7 @@ function said(name: string, value: number): string {
 }
 const words = (name: string): string => name.replace(/_/g, ' ').replace('.', ', ')
 function number(value: number): string {
-  return Number(value.toPrecision(3)).toString()
+  return significant(value, 3)
 }
 function forget(name: string): void {
   emit('change', Object.fromEntries(Object.entries(props.figures).filter(([other]) => other !== name)), `figures/${name}`)

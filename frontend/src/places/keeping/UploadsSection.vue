@@ -6,6 +6,7 @@ import { answered, client, Problem } from '@/api/client'
 import ConfirmLink from '@/shared/ConfirmLink.vue'
 import FileButton from '@/shared/FileButton.vue'
 import { momentText } from '@/shared/times'
+import { fixed } from '@/shared/numberText'
 import { sendFile } from './sendFile'
 
 const failed = ref('')
@@ -15,7 +16,7 @@ const stop = ref(false)
 onBeforeUnmount(() => (stop.value = true))
 const found = useQuery({ queryKey: ['uploads'], queryFn: () => answered(client.GET('/api/v1/uploads')), staleTime: 0 })
 const items = computed(() => found.data.value?.items ?? [])
-const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${(bytes / 1e6).toFixed(1)} MB`)
+const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${fixed(bytes / 1e9, 1)} GB` : `${fixed(bytes / 1e6, 1)} MB`)
 
 async function guarded(work: () => Promise<unknown>): Promise<void> {
   failed.value = ''

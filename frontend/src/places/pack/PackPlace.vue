@@ -6,6 +6,7 @@ import { answered, client, Problem } from '@/api/client'
 import type { Control } from '@/api/types'
 import { download } from '@/shared/download'
 import HistoryButton from '@/shared/HistoryButton.vue'
+import OwnWord from '@/shared/OwnWord.vue'
 import PickRow from '@/shared/PickRow.vue'
 import { useShortcuts } from '@/shared/shortcuts'
 import TwoColumns from '@/shared/TwoColumns.vue'
@@ -104,7 +105,7 @@ useShortcuts([
   </div>
   <TwoColumns v-else main="The shoot, packed" side="The open route and the hand" :side-px="430">
     <div class="head">
-      <h1>{{ shoot.title }}</h1>
+      <h1>{{ shoot.title }} <OwnWord word="Pack" /></h1>
       <PickRow v-if="bodyTabs.length > 1" v-model:value="bodyId" spoken label="Body" :options="bodyTabs" />
       <span class="end">
         <Button size="small" @click="take('markdown')">Routes as Markdown</Button>
@@ -124,7 +125,7 @@ useShortcuts([
         <RouterLink :to="`/gear/bodies/${bodyId}/words`">{{ book ? 'its phrasebook' : 'ours, until you write its phrasebook' }}</RouterLink>.</span
       >
     </p>
-    <h2>Storage places of {{ packed.packing.body_name }}</h2>
+    <h2>Storage places of {{ packed.packing.body_name }} <OwnWord word="Storage place" /></h2>
     <p v-if="!packed.packing.places.length" class="soft">{{ packed.packing.body_name }} has no storage places: every change is made by hand.</p>
     <PlacesTable v-else :pack="pack" :packed="packed" />
     <CostSteps v-if="packed.packing.costs.length > 1 && packed.packing.moves.length > 1" :costs="packed.packing.costs" />
@@ -142,7 +143,7 @@ useShortcuts([
     <template #side>
       <PickRow v-model:value="tab" label="Panel" spoken :options="PACK_TABS" />
       <div v-if="tab === 'route'" class="routes">
-        <h2>{{ openTitle }}</h2>
+        <h2>{{ openTitle }} <OwnWord word="Route" /></h2>
         <p v-if="move?.proposal" class="cost">{{ move.proposal }}</p>
         <RouteSteps v-if="openRoute" :route="openRoute" :stores-in="storing?.place ? labelOf(storing.place) : null" :current="current" />
         <p v-if="move && move.recalled.length" class="soft">{{ move.recalled.length }} more settings come back with the recall.</p>

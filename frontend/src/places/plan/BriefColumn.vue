@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The brief in words, the schools followed, findings with their remedies, and other ways. */
-import { meaningOf } from '@/shared/ownWords'
+import OwnWord from '@/shared/OwnWord.vue'
 import { computed } from 'vue'
 import type { Alternative, Finding, NamedLight, Plan, PlannedSituation, Price } from '@/api/types'
 import { apertureText, clockText, evText, isoText, kelvinText, shutterText, signedStops } from '@/shared/format'
@@ -10,7 +10,13 @@ import type { Changes } from '@/planning/pins'
 import RawAnswer from './RawAnswer.vue'
 
 const props = defineProps<{ planned: PlannedSituation; plan: Plan | null; place: number; of: number; lights: readonly NamedLight[] }>()
-const emit = defineEmits<{ edit: [section: string]; schools: [question: string]; remedy: [changes: Changes]; choose: [alternative: Alternative] }>()
+const emit = defineEmits<{
+  edit: [section: string]
+  order: []
+  schools: [question: string]
+  remedy: [changes: Changes]
+  choose: [alternative: Alternative]
+}>()
 
 const rows = computed(() => {
   const { situation } = props.planned
@@ -78,7 +84,7 @@ function name(alternative: Alternative): string {
 
 <template>
   <div class="brief">
-    <div class="label">Situation {{ place }} of {{ of }}</div>
+    <div class="label">Situation {{ place }} of {{ of }} <button v-if="of > 1" class="link" @click="emit('order')">order</button></div>
     <h1>{{ planned.situation.title }}</h1>
     <div class="rows">
       <button v-for="row in rows" :key="row.label" class="plain row" :title="`Edit: ${row.label}`" @click="emit('edit', row.section)">
@@ -116,7 +122,7 @@ function name(alternative: Alternative): string {
         <span class="price" :class="way.costs_nothing ? 'soft' : 'cost'">{{ costs(way) }}</span>
       </button>
 
-      <h3 :title="meaningOf('School')">Schools followed <button class="link" @click="emit('schools', 'exposure')">compare</button></h3>
+      <h3>Schools followed <OwnWord word="School" /> <button class="link" @click="emit('schools', 'exposure')">compare</button></h3>
       <dl class="schools">
         <template v-for="[question, school] in schools" :key="question">
           <dt class="soft">{{ question }}</dt>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The whole brief as a form. Every change is saved and planned at once. */
 import { Button, Drawer, Popconfirm, Segmented } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import type { Problem } from '@/api/client'
 import type { Plan, PlannedSituation, Preferences, Requests, Situation, SkyContext } from '@/api/types'
 import { useEntry } from '@/saving/documents'
@@ -20,7 +20,7 @@ import SchoolsForm from './SchoolsForm.vue'
 import { useReturningFocus } from '@/shared/useReturningFocus'
 
 const props = defineProps<{ planned: PlannedSituation; section: string; problem: Problem | null; sky: SkyContext | null; plan: Plan | null }>()
-const emit = defineEmits<{ close: []; remove: []; duplicate: []; reorder: [by: number] }>()
+const emit = defineEmits<{ close: []; remove: []; duplicate: []; reorder: [by: number]; section: [name: string] }>()
 
 const SECTIONS = [
   { value: 'light', label: 'Light' },
@@ -29,11 +29,10 @@ const SECTIONS = [
   { value: 'kit', label: 'Kit' },
   { value: 'schools', label: 'Schools' },
 ]
-const shown = ref(props.section)
-watch(
-  () => props.section,
-  (section) => (shown.value = section),
-)
+const shown = computed({
+  get: () => SECTIONS.find(({ value }) => value === props.section)?.value ?? 'light',
+  set: (section: string) => emit('section', section),
+})
 
 const entry = useEntry('situations', () => props.planned.situation.id)
 // The plan is asked with the situation at /situation, as the saved document holds it: pointers agree.

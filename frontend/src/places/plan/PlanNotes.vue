@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What yields first, how wrong the brief may be, and what the body itself will choose. */
-import { meaningOf } from '@/shared/ownWords'
+import OwnWord from '@/shared/OwnWord.vue'
 import type { Plan } from '@/api/types'
 import { evText, stopsText } from '@/shared/format'
 
@@ -12,7 +12,7 @@ const minutesText = (minutes: number): string => (minutes >= 90 ? `${Math.round(
 <template>
   <section class="notes" aria-label="If things differ">
     <template v-if="plan.prices.length || plan.time_costs.length">
-      <h3 :title="meaningOf('Price')">What it costs</h3>
+      <h3>What it costs <OwnWord word="Price" /></h3>
       <ul>
         <li v-for="price in plan.prices" :key="price.limit" :title="price.sentence">
           <span class="hand">{{ stopsText(price.ev) }}</span>
@@ -31,7 +31,7 @@ const minutesText = (minutes: number): string => (minutes >= 90 ? `${Math.round(
         <li v-for="step in plan.press_order" :key="step">{{ step }}</li>
       </ol>
     </template>
-    <h3 :title="meaningOf('Give way')">If the light differs</h3>
+    <h3>If the light differs <OwnWord word="Give way" /></h3>
     <ul>
       <li v-for="step in plan.give_way.less_light.slice(0, 4)" :key="`less${step.limit}`">
         <span class="hand">{{ step.after_ev > 0.1 ? `−${stopsText(step.after_ev)}` : 'now' }}</span> {{ step.sentence }}
@@ -41,7 +41,7 @@ const minutesText = (minutes: number): string => (minutes >= 90 ? `${Math.round(
       </li>
     </ul>
     <p v-if="!plan.give_way.less_light.length && !plan.give_way.more_light.length" class="soft">Five stops either way change nothing that matters.</p>
-    <h3 :title="meaningOf('Margin')">How wrong the brief may be</h3>
+    <h3>How wrong the brief may be <OwnWord word="Margin" /></h3>
     <ul>
       <li v-for="item in plan.margins.items" :key="item.assumption" :class="{ fragile: item.assumption === plan.margins.most_fragile }">
         <span class="hand">{{ item.stops === null ? '–' : stopsText(item.stops) }}</span> {{ item.assumption }}: {{ item.sentence }}

@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router'
 import type { FrameOut } from '@/api/types'
 import { useShortcuts } from '@/shared/shortcuts'
 import { tables } from '@/shared/tables'
+import { useAsked } from '@/shared/useAsked'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
 import BriefColumn from './BriefColumn.vue'
@@ -26,6 +27,7 @@ import { timedAt, useSituationEdits } from './useSituationEdits'
 
 const BriefDrawer = defineAsyncComponent(() => import('./BriefDrawer.vue'))
 const SchoolsDialog = defineAsyncComponent(() => import('./SchoolsDialog.vue'))
+const OrderDialog = defineAsyncComponent(() => import('./OrderDialog.vue'))
 const ReserveDialog = defineAsyncComponent(() => import('./ReserveDialog.vue'))
 const props = defineProps<{ shootId: string; situationId?: string }>()
 const router = useRouter()
@@ -52,12 +54,15 @@ const { hold, release, releaseAll, follow, ask } = useHolding(planned, () => (li
 
 /** The simulated frame last drawn; its tones lie under the tone ruler. */
 const frame = shallowRef<FrameOut | null>(null)
-const editing = ref<string | null>(null)
+const briefAsked = useAsked('brief')
+const editing = computed({ get: () => briefAsked.value || null, set: (section) => (briefAsked.value = section ?? '') })
 /** The question of which the schools are being compared. */
-const comparing = ref<string | null>(null)
+const schoolsAsked = useAsked('schools')
+const comparing = computed({ get: () => schoolsAsked.value || null, set: (question) => (schoolsAsked.value = question ?? '') })
 const askingReserve = ref(false)
+const ordering = ref(false)
 const said = ref('')
-const { moveTo, add, removeThis, duplicate, reorder, go } = useSituationEdits(
+const { moveTo, add, removeThis, duplicate, reorder, put, go } = useSituationEdits(
   () => props.shootId,
   shoot,
   situations,
@@ -112,7 +117,7 @@ useShortcuts([
       v-if="isNarrow"
       :situations="situations"
       :chosen="chosenId"
-      @open="(id) => router.push(`/shoots/${shootId}/plan/${id}`)"
+      @open="(id) => router.push({ path: `/shoots/${shootId}/plan/${id}`, query: $route.query })"
       @add="add" />
     <DayStrip
       v-else
@@ -148,6 +153,7 @@ useShortcuts([
           :of="situations.length"
           :lights="tables?.lights ?? []"
           @edit="(section) => (editing = section)"
+          @order="ordering = true"
           @remedy="hold"
           @choose="(way) => hold({ ...way.change })"
           @schools="(question) => (comparing = question)" />
@@ -191,6 +197,7 @@ useShortcuts([
       :sky="sky"
       :plan="plan"
       @close="editing = null"
+      @section="(section) => (editing = section)"
       @remove="removeOpen"
       @reorder="reorder"
       @duplicate="duplicate" />
@@ -205,6 +212,7 @@ useShortcuts([
           comparing = null
         }
       " />
+    <OrderDialog v-if="ordering" :situations="situations" @close="ordering = false" @move="put" />
     <ReserveDialog
       v-if="askingReserve && request"
       :request="request"

@@ -39,8 +39,7 @@ export function useSituationEdits(
     const before = planned.value ?? situations.value.at(-1) ?? null
     const fresh = newSituation(shoot.value, before, situations.value.length, foundation.document.value?.mains_hz ?? 50)
     edit('situations', fresh)
-    void router.push(`/shoots/${shootId()}/plan/${fresh.situation.id}`)
-    opened()
+    void router.push(`/shoots/${shootId()}/plan/${fresh.situation.id}`).then(opened)
   }
 
   async function removeThis(): Promise<void> {
@@ -66,10 +65,12 @@ export function useSituationEdits(
     void router.push(`/shoots/${shootId()}/plan/${fresh.situation.id}`)
   }
 
-  /** Moves the open situation among the others; all of them are counted anew, as one step of undo. */
-  function reorder(by: number): void {
-    const to = place.value + by
-    const moved = situations.value[place.value]
+  /** Moves the open situation among the others. */
+  const reorder = (by: number): void => put(place.value, place.value + by)
+
+  /** Moves one among the others; all of them are counted anew, as one step of undo. */
+  function put(from: number, to: number): void {
+    const moved = situations.value[from]
     if (!moved || to < 0 || to >= situations.value.length) return
     const next = situations.value.filter((each) => each !== moved)
     next.splice(to, 0, moved)
@@ -82,8 +83,9 @@ export function useSituationEdits(
 
   function go(by: number): void {
     const to = situations.value[place.value + by]
-    if (to) void router.push(`/shoots/${shootId()}/plan/${to.situation.id}`)
+    // What is open of the brief stays open.
+    if (to) void router.push({ path: `/shoots/${shootId()}/plan/${to.situation.id}`, query: router.currentRoute.value.query })
   }
 
-  return { moveTo, add, removeThis, duplicate, reorder, go }
+  return { moveTo, add, removeThis, duplicate, reorder, put, go }
 }

@@ -8,6 +8,7 @@ import type { Rehearsal, RenderRequest } from '@/api/types'
 import { shutterWithUnit, signedStops } from '@/shared/format'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
+import { fixed } from '@/shared/numberText'
 import type { Changes } from '@/planning/pins'
 import { shareText } from './words'
 
@@ -88,7 +89,7 @@ function takeSuggestion(): void {
           :width="px(taken.scene_high_ev) - px(taken.scene_low_ev)"
           y="0"
           :height="taken.frames.length * 13 + 16" />
-        <text class="name" :x="px(taken.scene_low_ev) + 3" y="10">the scene, {{ taken.scene_range_ev.toFixed(1) }} EV</text>
+        <text class="name" :x="px(taken.scene_low_ev) + 3" y="10">the scene, {{ fixed(taken.scene_range_ev, 1) }} EV</text>
         <g v-for="(frame, i) in sorted" :key="frame.offset_ev">
           <rect class="one" :x="px(frame.low_ev)" :width="px(frame.high_ev) - px(frame.low_ev)" :y="15 + i * 13" height="10" />
           <text :x="px(frame.low_ev) + 4" :y="23 + i * 13">{{ signedStops(frame.offset_ev) }}</text>
@@ -100,7 +101,7 @@ function takeSuggestion(): void {
       <p :class="{ cost: !taken.covers || tooLong }">{{ taken.sentence }}</p>
       <p class="soft">
         Slowest {{ shutterWithUnit(taken.slowest_s) }}; whole row
-        {{ taken.total_s < 1 ? `${taken.total_s.toFixed(2)} s` : `${taken.total_s.toFixed(1)} s`
+        {{ taken.total_s < 1 ? `${fixed(taken.total_s, 2)} s` : `${fixed(taken.total_s, 1)} s`
         }}<template v-if="taken.cropped_share">; alignment cuts {{ shareText(taken.cropped_share) }}</template
         >.
       </p>

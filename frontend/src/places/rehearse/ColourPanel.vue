@@ -10,6 +10,7 @@ import { kelvinText } from '@/shared/format'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
 import { settingOf } from '@/shared/tables'
+import { fixed } from '@/shared/numberText'
 import type { Changes } from '@/planning/pins'
 
 const props = defineProps<{ asked: RenderRequest; capture: Capture; body: Body; tuning: SceneTuning; clicked: { x: number; y: number } | null }>()
@@ -25,7 +26,7 @@ const modes = computed(() =>
   (settingOf('white_balance')?.options ?? []).filter((option) => option.id !== 'custom').map((option) => ({ value: option.id, label: option.label })),
 )
 const VERDICTS = { full: 'raw mends it', partial: 'raw mends part', monochrome: 'black-and-white only' }
-const castText = (mired: number): string => (Math.abs(mired) < 3 ? 'neutral' : `${Math.abs(mired).toFixed(0)} mired ${mired > 0 ? 'warm' : 'cool'}`)
+const castText = (mired: number): string => (Math.abs(mired) < 3 ? 'neutral' : `${fixed(Math.abs(mired))} mired ${mired > 0 ? 'warm' : 'cool'}`)
 const takeCard = (): void =>
   emit('change', {
     white_balance: 'kelvin',
@@ -74,17 +75,17 @@ const takeCard = (): void =>
     <template v-if="found">
       <p>
         Taken for white: <b>{{ kelvinText(found.kelvin) }}</b><template v-if="Math.abs(found.duv) > 0.0005"
-          >, {{ (found.duv * 1000).toFixed(1).replace('-', '−') }} thousandths {{ found.duv > 0 ? 'towards green' : 'towards magenta' }}</template
+          >, {{ fixed(found.duv * 1000, 1).replace('-', '−') }} thousandths {{ found.duv > 0 ? 'towards green' : 'towards magenta' }}</template
         >.
       </p>
       <div v-for="light in found.lights" :key="light.name" class="light">
         <b>{{ light.name }}</b> <span class="soft">{{ kelvinText(light.cct_k) }}</span>{{ ' ' }}
-        <span :class="{ cost: light.delta_e > 6 }">{{ castText(light.cast_mired) }}, ΔE {{ light.delta_e.toFixed(0) }}</span>
+        <span :class="{ cost: light.delta_e > 6 }">{{ castText(light.cast_mired) }}, ΔE {{ fixed(light.delta_e) }}</span>
         <p class="soft">{{ light.sentence }}</p>
         <p v-if="light.delta_e > 4 || light.verdict !== 'full'" class="soft">
           Verdict: <b :class="{ stop: light.verdict === 'monochrome' }">{{ VERDICTS[light.verdict] }}</b>; a JPEG
-          {{ light.jpeg_can ? 'can be mended too' : 'cannot' }}. Signal-to-noise at mid: red {{ light.channel_snr.red.toFixed(0) }}, green
-          {{ light.channel_snr.green.toFixed(0) }}, blue {{ light.channel_snr.blue.toFixed(0) }}.
+          {{ light.jpeg_can ? 'can be mended too' : 'cannot' }}. Signal-to-noise at mid: red {{ fixed(light.channel_snr.red) }}, green
+          {{ fixed(light.channel_snr.green) }}, blue {{ fixed(light.channel_snr.blue) }}.
         </p>
       </div>
     </template>
@@ -98,7 +99,7 @@ const takeCard = (): void =>
     >
     <p v-if="tuning.card && !clicked" class="soft">Click the card in the frame to read it.</p>
     <p v-if="found?.card_kelvin && clicked">
-      Read there: <b>{{ kelvinText(found.card_kelvin) }}</b>, tint {{ found.card_tint!.toFixed(1).replace('-', '−') }}.
+      Read there: <b>{{ kelvinText(found.card_kelvin) }}</b>, tint {{ fixed(found.card_tint!, 1).replace('-', '−') }}.
       <button class="link" @click="takeCard">Set it</button>
     </p>
   </section>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { FrameOut } from '@/api/types'
 import { evText, stopsText } from '@/shared/format'
+import { fixed } from '@/shared/numberText'
 
 const props = defineProps<{ frame: FrameOut; verdict?: string | null }>()
 const exposed = computed(() => {
@@ -12,9 +13,9 @@ const exposed = computed(() => {
 })
 const moving = computed(() => {
   const { subject_px, shake_px, skew_px } = props.frame.movement
-  const said = [subject_px < 0.05 ? 'nothing moves' : `it moves ${subject_px.toFixed(subject_px < 10 ? 1 : 0)} px`]
-  if (shake_px >= 0.5) said.push(`hand ${shake_px.toFixed(1)} px`)
-  if (skew_px >= 1) said.push(`read-out slants ${skew_px.toFixed(0)} px`)
+  const said = [subject_px < 0.05 ? 'nothing moves' : `it moves ${fixed(subject_px, subject_px < 10 ? 1 : 0)} px`]
+  if (shake_px >= 0.5) said.push(`hand ${fixed(shake_px, 1)} px`)
+  if (skew_px >= 1) said.push(`read-out slants ${fixed(skew_px)} px`)
   return said.join(', ')
 })
 </script>

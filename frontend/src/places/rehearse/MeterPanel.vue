@@ -7,6 +7,7 @@ import type { MeteredBy, RenderRequest } from '@/api/types'
 import { evText, signedStops } from '@/shared/format'
 import SwitchRow from '@/shared/SwitchRow.vue'
 import RangeField from '@/shared/RangeField.vue'
+import { fixed } from '@/shared/numberText'
 import type { Changes } from '@/planning/pins'
 import { evPlace, PATTERN_WORDS, shareText } from './words'
 
@@ -85,7 +86,7 @@ const place = (ev: number): void => {
       >
       <p v-if="chosen && meter.favour_faces && Math.abs(chosen.face_error_ev) > 0.05" class="soft">
         The faces’ skin is {{ chosen.face_error_ev > 0 ? 'lighter' : 'darker' }} than the tan skin the meter assumes: that alone
-        {{ chosen.face_error_ev > 0 ? 'darkens' : 'brightens' }} the frame by {{ Math.abs(chosen.face_error_ev).toFixed(1) }} EV.
+        {{ chosen.face_error_ev > 0 ? 'darkens' : 'brightens' }} the frame by {{ fixed(Math.abs(chosen.face_error_ev), 1) }} EV.
       </p>
       <RangeField
         v-if="meter.pattern === 'spot'"
@@ -98,7 +99,7 @@ const place = (ev: number): void => {
         hint="Drag the point in the frame, then say how bright that tone is meant to be"
         @update:value="place" />
       <p v-else class="soft">Under the point: {{ evPlace(readings.point_ev) }} EV from mid. Choose the spot to place that tone.</p>
-      <p class="soft">Intended: {{ evText(readings.wanted_ev100) }}. The scene spans {{ readings.scene_range_ev.toFixed(1) }} EV.</p>
+      <p class="soft">Intended: {{ evText(readings.wanted_ev100) }}. The scene spans {{ fixed(readings.scene_range_ev, 1) }} EV.</p>
     </template>
     <p v-else-if="answer.isPending.value" class="soft" aria-busy="true">Metering…</p>
   </section>

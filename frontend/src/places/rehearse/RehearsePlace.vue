@@ -6,6 +6,7 @@ import type { SceneTuning } from '@/api/types'
 import { apertureText, isoText, shutterWithUnit } from '@/shared/format'
 import { useShortcuts } from '@/shared/shortcuts'
 import { sayValue, settingOf } from '@/shared/tables'
+import { useAskedTab } from '@/shared/useAskedTab'
 import TwoColumns from '@/shared/TwoColumns.vue'
 import WhileOpening from '@/shared/WhileOpening.vue'
 import { useOpenThing } from '@/shell/open'
@@ -18,6 +19,7 @@ import FrameTools from './FrameTools.vue'
 import ThroughTheHours from './ThroughTheHours.vue'
 import { type Reading, READINGS } from './readings'
 import ReadingsPanel from './ReadingsPanel.vue'
+import { standing } from './trial'
 import TrialBar from './TrialBar.vue'
 import { useRehearsal } from './useRehearsal'
 import { useCompareAsked } from './useCompareAsked'
@@ -52,7 +54,7 @@ const {
 /** The limits on the rulers may come a moment after the picture. */
 const rested = refDebounced(request, 120)
 const { plan } = usePlan(() => rested.value)
-const tab = useLocalStorage<Reading>('wa-rehearse-tab', 'meter')
+const tab = useAskedTab<Reading>('reading', READINGS, useLocalStorage<Reading>('wa-rehearse-tab', 'meter'))
 /** A tool and its panel are one thing: what a click in the frame does is what the open reading is about. */
 const click = computed(() => (tab.value === 'closer' ? 'closer' : tab.value === 'colour' ? 'card' : 'point'))
 const CLICKS = { point: 'A click moves the meter point.', card: 'A click reads a card.', closer: 'A click marks a place to look closer.' }
@@ -61,7 +63,11 @@ const spotRadius = ref(0.07)
 const marks = ref<{ x: number; y: number }[]>([])
 const cardAt = ref<{ x: number; y: number } | null>(null)
 
-const { variants, comparing, ...variant } = useVariants(() => wished.value, change)
+const { variants, comparing, ...variant } = useVariants(
+  () => (capture.value ? { ...trial.value, changes: standing(capture.value, changes.value) } : null),
+  stage.askedWith,
+  change,
+)
 const { view, thresholds, pixels, kept, showKept, wished, keep, swap, frame, problem: frameProblem, waiting } = useView(stage, () => comparing.value)
 
 const name = computed(() => `${base.value?.title ?? 'Scene'}, simulated`)
@@ -99,7 +105,7 @@ watch(
   },
 )
 
-useCompareAsked(wished, base, () => trial.value.point, variant.lay)
+useCompareAsked(base, trial, variant.lay)
 
 useOpenThing(() => [shoot.value?.title, planned.value?.situation.title].filter(Boolean).join(' · '))
 useShortcuts([

@@ -9,6 +9,7 @@ import ChoiceField from '@/shared/ChoiceField.vue'
 import { signedStops } from '@/shared/format'
 import RangeField from '@/shared/RangeField.vue'
 import SwitchRow from '@/shared/SwitchRow.vue'
+import { fixed } from '@/shared/numberText'
 import AssumedList from './AssumedList.vue'
 
 const props = defineProps<{
@@ -106,7 +107,7 @@ const differs = computed(
       :min="0"
       :max="4"
       :step="0.1"
-      :text="`× ${tuning.speed.toFixed(1)}`"
+      :text="`× ${fixed(tuning.speed, 1)}`"
       :value="tuning.speed"
       @update:value="(speed) => emit('tune', { speed })" />
     <button v-if="tuned || chosen !== null" class="link" @click="emit('untune')">As the situation says</button>

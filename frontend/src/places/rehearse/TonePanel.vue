@@ -6,6 +6,7 @@ import { signedStops } from '@/shared/format'
 import SwitchRow from '@/shared/SwitchRow.vue'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
+import { fixed } from '@/shared/numberText'
 import type { Changes } from '@/planning/pins'
 import HistogramPlot from './HistogramPlot.vue'
 import { evPlace, fateOf, shareText } from './words'
@@ -34,7 +35,7 @@ const said = computed(() => props.frame.readings)
 const lies = computed(() => {
   const { difference_ev, falsely_warned } = said.value
   const wrong = falsely_warned > 0.0005 ? ` ${shareText(falsely_warned)} of the frame is shown as lost and is not.` : ''
-  return `The screen clips ${Math.abs(difference_ev).toFixed(1)} EV ${difference_ev >= 0 ? 'before' : 'after'} the data.${wrong}`
+  return `The screen clips ${fixed(Math.abs(difference_ev), 1)} EV ${difference_ev >= 0 ? 'before' : 'after'} the data.${wrong}`
 })
 const toTheRight = computed(() => said.value.to_the_right_ev)
 function exposeRight(): void {

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { answered, client } from '@/api/client'
 import type { FrameOut, RenderRequest, Situation } from '@/api/types'
 import { apertureText, isoText, shutterWithUnit, signedStops } from '@/shared/format'
+import { fixed } from '@/shared/numberText'
 import { fetchFrame } from '@/frames/useFrame'
 
 export interface Variant {
@@ -79,7 +80,7 @@ const verdicts = useQueries({
             <span class="soft"
               >· signal-to-noise
               <template v-for="tone in plain[i]!.data!.tones.filter((each) => each.snr).slice(0, 4)" :key="tone.name"
-                >{{ tone.name }} {{ tone.snr!.toFixed(0) }};
+                >{{ tone.name }} {{ fixed(tone.snr!) }};
               </template>
             </span>
             <span v-if="matched && i > 0 && Math.abs(matchEv(plain[i]?.data, plain[0]?.data)) > 0.1" class="soft"

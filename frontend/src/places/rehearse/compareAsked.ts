@@ -1,7 +1,6 @@
 /** "iso:100|6400" in the address: the same frame at several values of one setting, as the Atlas asks for it. */
-import type { Rehearsal, RenderRequest } from '@/api/types'
 import type { PinValue } from '@/planning/pins'
-import { captureWith, meterWith } from './trial'
+import type { Trial } from './trialAddress'
 
 export interface Asked {
   setting: string
@@ -20,9 +19,9 @@ export function askedToCompare(text: unknown): Asked | null {
   return { setting: match[1]!, values }
 }
 
-/** The request with one setting at a value: in the capture, or, for what the meter takes, metered anew. */
-export function requestAt(request: RenderRequest, base: Rehearsal, setting: string, value: PinValue, point: { x: number; y: number }): RenderRequest {
-  const capture = captureWith(base.capture, { [setting]: value })
-  const metered = setting === 'metering' || setting === 'exposure_comp_ev' ? meterWith(base, { [setting]: value }, point) : request.metered
-  return { ...request, capture, metered }
-}
+/** The trial with one setting at a value; what the meter takes is metered anew. */
+export const trialAt = (now: Trial, setting: string, value: PinValue): Trial => ({
+  ...now,
+  changes: { [setting]: value },
+  metered: setting === 'metering' || setting === 'exposure_comp_ev' || now.metered,
+})

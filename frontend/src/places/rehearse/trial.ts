@@ -45,3 +45,12 @@ export function pinsOf(capture: Capture | null, changes: Changes): Changes {
   if (!capture || !EXPOSURE.some((axis) => axis in changes)) return changes
   return { shutter_s: capture.shutter_s, aperture: capture.aperture, iso: capture.iso, ...changes }
 }
+
+/** What a camera stands at, in values that hold whatever the plan becomes: its exposure and reserve beside what was changed. */
+export const standing = (capture: Capture, changes: Changes): Changes => ({
+  ...changes,
+  shutter_s: capture.shutter_s,
+  aperture: capture.aperture,
+  iso: capture.iso,
+  dr_mode: capture.reserve,
+})

@@ -1,33 +1,25 @@
 /** Two values of a setting side by side, where the address asks for them; once, as soon as there is a frame to change. */
 import { type Ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
-import type { Rehearsal, RenderRequest } from '@/api/types'
+import type { Rehearsal } from '@/api/types'
+import { useAsked } from '@/shared/useAsked'
 import { sayValue, settingOf } from '@/shared/tables'
-import { askedToCompare, requestAt } from './compareAsked'
-import type { Variant } from './VariantsView.vue'
+import { askedToCompare, trialAt } from './compareAsked'
+import type { Trial } from './trialAddress'
+import type { NamedTrial } from './useVariants'
 
-export function useCompareAsked(
-  wished: Ref<RenderRequest | null>,
-  base: Ref<Rehearsal | null>,
-  point: () => { x: number; y: number },
-  lay: (variants: Variant[]) => void,
-): void {
-  const route = useRoute()
-  const asked = askedToCompare(route.query.compare)
+export function useCompareAsked(base: Ref<Rehearsal | null>, trial: Ref<Trial>, lay: (variants: NamedTrial[]) => void): void {
+  const address = useAsked('compare')
+  const asked = askedToCompare(address.value)
   if (!asked) return
   let done = false
   watch(
-    [wished, base],
-    ([request, planned]) => {
+    base,
+    (planned) => {
       const entry = settingOf(asked.setting)
-      if (done || !request || !planned || !entry) return
+      if (done || !planned || !entry) return
       done = true
-      lay(
-        asked.values.map((value) => ({
-          name: `${entry.label} ${sayValue(entry, value)}`,
-          request: requestAt(request, planned, asked.setting, value, point()),
-        })),
-      )
+      address.value = '' // the variants stand there from now on
+      lay(asked.values.map((value) => ({ name: `${entry.label} ${sayValue(entry, value)}`, trial: trialAt(trial.value, asked.setting, value) })))
     },
     { immediate: true, flush: 'post' },
   )

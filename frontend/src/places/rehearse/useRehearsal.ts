@@ -2,25 +2,16 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Capture, RenderRequest, SceneTuning, Situation } from '@/api/types'
-import { type Chosen, useRehearsed } from '@/frames/useRehearsed'
+import { useRehearsed } from '@/frames/useRehearsed'
 import { edit } from '@/saving/undo'
 import { computedSame } from '@/shared/computedSame'
 import { useFoundation } from '@/planning/useFoundation'
 import { type Changes, repinned, withPins } from '@/planning/pins'
 import { requestFor, useCase } from '@/planning/useCase'
 import { captureWith, meterWith, pinsOf } from './trial'
+import { FRESH, type Trial } from './trialAddress'
+import { useTrialAddress } from './useTrialAddress'
 
-interface Trial {
-  changes: Changes
-  tuning: Partial<SceneTuning>
-  scene: Chosen | null
-  point: { x: number; y: number }
-  metered: boolean
-  /** A fisheye straightened at home. */
-  straight: boolean
-}
-
-const FRESH: Trial = { changes: {}, tuning: {}, scene: null, point: { x: 0.5, y: 0.5 }, metered: false, straight: false }
 /** Trials are kept in this browser until they are sent to the plan or thrown away. */
 const trials = useLocalStorage<Record<string, Trial>>('wa-trials', {})
 
@@ -53,20 +44,23 @@ export function useRehearsal(situationId: () => string) {
 
   const tuning = computed<SceneTuning>(() => ({ ...(base.value?.tuning ?? {}), ...trial.value.tuning }) as SceneTuning)
   const meter = computed(() => (base.value ? meterWith(base.value, changes.value, trial.value.point) : null))
-  const asked = computedSame<RenderRequest | null>(() => {
-    if (!base.value || !capture.value || !kit.body.value) return null
+  /** The frame of a trial. */
+  function askedWith(tried: Trial): RenderRequest | null {
+    if (!base.value || !kit.body.value) return null
     return {
-      scene: { ...base.value.scene, fisheye: base.value.scene.fisheye && !trial.value.straight },
+      scene: { ...base.value.scene, fisheye: base.value.scene.fisheye && !tried.straight },
       seed: 1,
-      tuning: tuning.value,
+      tuning: { ...base.value.tuning, ...tried.tuning },
       body: kit.body.value,
-      capture: capture.value,
+      capture: captureWith(base.value.capture, tried.changes),
       look: { width_px: 960, thresholds: base.value.thresholds },
-      metered: trial.value.metered ? meter.value : null,
+      metered: tried.metered ? meterWith(base.value, tried.changes, tried.point) : null,
       masks: true,
       measure: false,
     } as RenderRequest
-  })
+  }
+  const asked = computedSame<RenderRequest | null>(() => askedWith({ ...trial.value, changes: { ...changes.value, ...live.value } }))
+  useTrialAddress(situationId, trial, note)
 
   /** Hold what was tried in the plan, as pins, with undo. */
   function sendBack(): void {
@@ -82,7 +76,7 @@ export function useRehearsal(situationId: () => string) {
     if ('surroundings' in part) note({ scene: null })
   }
 
-  return { ...kit, say, minute, trial, changes, change, putBack, note, base, problem, live, capture, tuning, meter, asked, sendBack }
+  return { ...kit, say, minute, trial, changes, change, putBack, note, base, problem, live, capture, tuning, meter, asked, askedWith, sendBack }
 }
 
 export type Stage = ReturnType<typeof useRehearsal>

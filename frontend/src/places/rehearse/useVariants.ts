@@ -1,28 +1,51 @@
-/** Up to four frames side by side, each asked for as it was when it was added. */
-import { ref } from 'vue'
+/** Up to four frames side by side, each as it was when it was added; the address holds them, so that a link lays them out again. */
+import { computed, ref } from 'vue'
 import type { RenderRequest } from '@/api/types'
+import { useAsked } from '@/shared/useAsked'
+import { readTrial, type Trial, writeTrial } from './trialAddress'
 import type { Variant } from './VariantsView.vue'
 
 const MOST = 4
+const BETWEEN = '|'
 
-export function useVariants(wished: () => RenderRequest | null, change: (settings: Record<string, number | string>) => void) {
-  const variants = ref<Variant[]>([])
-  const comparing = ref(false)
+export interface NamedTrial {
+  /** "": by its place. */
+  name: string
+  trial: Trial
+}
+
+/** now: the trial as it stands, with its exposure spelt out; asked: the frame of a trial, null while there is none. */
+export function useVariants(
+  now: () => Trial | null,
+  asked: (trial: Trial) => RenderRequest | null,
+  change: (settings: Record<string, number | string>) => void,
+) {
+  const address = useAsked('variants')
+  const linked = address.value.split(BETWEEN).flatMap((text) => readTrial(text) ?? [])
+  const kept = ref<NamedTrial[]>(linked.slice(0, MOST).map((trial) => ({ name: '', trial })))
+  const comparing = ref(kept.value.length > 1)
+  const variants = computed<Variant[]>(() =>
+    kept.value.flatMap(({ name, trial }, i) => {
+      const request = asked(trial)
+      return request ? [{ name: name || (i ? `Variant ${i + 1}` : 'First'), request }] : []
+    }),
+  )
+
+  function hold(next: NamedTrial[]): void {
+    kept.value = next.slice(0, MOST)
+    address.value = kept.value.map(({ trial }) => writeTrial(trial)).join(BETWEEN)
+    if (!kept.value.length) comparing.value = false
+  }
 
   function add(): void {
-    const request = wished()
-    if (!request || variants.value.length >= MOST) return
-    const name = variants.value.length ? `Variant ${variants.value.length + 1}` : 'First'
-    const whole = { ...request, look: { ...request.look, crop: null, crop_height_px: null } }
-    variants.value = [...variants.value, { name, request: whole }]
+    const trial = now()
+    if (trial && kept.value.length < MOST) hold([...kept.value, { name: '', trial }])
   }
 
   /** Side by side at once, as the Atlas asks for it: each with a name of its own. */
-  function lay(named: Variant[]): void {
-    variants.value = named
-      .slice(0, MOST)
-      .map(({ name, request }) => ({ name, request: { ...request, look: { ...request.look, crop: null, crop_height_px: null } } }))
-    comparing.value = variants.value.length > 1
+  function lay(named: NamedTrial[]): void {
+    hold(named)
+    comparing.value = kept.value.length > 1
   }
 
   function goOnFrom(index: number): void {
@@ -31,15 +54,8 @@ export function useVariants(wished: () => RenderRequest | null, change: (setting
     comparing.value = false
   }
 
-  function drop(index: number): void {
-    variants.value = variants.value.filter((_, i) => i !== index)
-    if (!variants.value.length) comparing.value = false
-  }
-
-  function clear(): void {
-    variants.value = []
-    comparing.value = false
-  }
+  const drop = (index: number): void => hold(kept.value.filter((_, i) => i !== index))
+  const clear = (): void => hold([])
 
   return { variants, comparing, add, lay, goOnFrom, drop, clear }
 }

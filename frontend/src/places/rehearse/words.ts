@@ -1,4 +1,5 @@
 /** Words of the rehearsal for ids of the server. */
+import { fixed } from '@/shared/numberText'
 import type { FrameOut, MeteredBy, ToneOut } from '@/api/types'
 
 export const PATTERN_WORDS: Record<MeteredBy['pattern'], string> = {
@@ -13,12 +14,12 @@ export const PATTERN_WORDS: Record<MeteredBy['pattern'], string> = {
 export function shareText(share: number): string {
   if (share <= 0) return 'none'
   const percent = share * 100
-  return percent < 0.1 ? 'under 0.1 %' : `${percent < 10 ? percent.toFixed(1) : percent.toFixed(0)} %`
+  return percent < 0.1 ? 'under 0.1 %' : `${percent < 10 ? fixed(percent, 1) : fixed(percent)} %`
 }
 
 /** A tone's place in EV with one decimal: "+2.4", "−1.7". */
 export function evPlace(ev: number): string {
-  const text = Math.abs(ev).toFixed(1)
+  const text = fixed(Math.abs(ev), 1)
   return text === '0.0' ? '0' : `${ev > 0 ? '+' : '−'}${text}`
 }
 

@@ -2,6 +2,7 @@
 /** Frames large, one or two beside each other: what each says, what it wants at home, and its marks against the raw data. */
 import type { Fault, FrameSummary } from '@/api/types'
 import { apertureText, isoText, shutterText } from '@/shared/format'
+import { fixed } from '@/shared/numberText'
 import { FAULTS } from './useLooking'
 
 defineProps<{ frames: FrameSummary[]; marked: boolean; homeOf: Map<string, number | null> }>()
@@ -12,7 +13,7 @@ function laidOver(frame: FrameSummary, of: 'marked' | 'full'): Record<string, st
   const url = `url(/api/v1/frames/${frame.id}/marks?of=${of})`
   return { maskImage: url, WebkitMaskImage: url }
 }
-const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
+const percent = (share: number): string => `${fixed(100 * share, 1)} %`
 const word = (frame: FrameSummary): string =>
   frame.rating === null ? '' : frame.rating > 0 ? 'kept' : `passed over${frame.fault ? `, ${FAULTS[frame.fault as Fault]}` : ''}`
 function said(frame: FrameSummary): string {
@@ -26,14 +27,14 @@ function measured(frame: FrameSummary): string {
   if (!measures) return ''
   const PREVIEW_PX = 640
   const edge = said.width_px && measures.sharpness > 0 ? Math.max(said.width_px / PREVIEW_PX, 1) / measures.sharpness : null
-  const parts = [edge ? `edges ${edge.toFixed(edge < 10 ? 1 : 0)} px wide` : '', measures.burnt >= 0.001 ? `${percent(measures.burnt)} at white` : '']
+  const parts = [edge ? `edges ${fixed(edge, edge < 10 ? 1 : 0)} px wide` : '', measures.burnt >= 0.001 ? `${percent(measures.burnt)} at white` : '']
   const found = parts.filter(Boolean).join(', ')
   return found && ` · ${found}`
 }
 function atHome(ev: number | null | undefined): string {
   if (ev == null || Math.abs(ev) < WORTH_EV) return ''
-  const noise = `${(Math.abs(ev) / 2).toFixed(1)} stop ${ev < 0 ? 'less' : 'more'} noise`
-  return ` · ${ev < 0 ? 'darken' : 'lift'} ${Math.abs(ev).toFixed(1)} EV at home, ${noise}`
+  const noise = `${fixed(Math.abs(ev) / 2, 1)} stop ${ev < 0 ? 'less' : 'more'} noise`
+  return ` · ${ev < 0 ? 'darken' : 'lift'} ${fixed(Math.abs(ev), 1)} EV at home, ${noise}`
 }
 </script>
 

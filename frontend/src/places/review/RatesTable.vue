@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import type { KeepRate } from '@/api/types'
 import PickRow from '@/shared/PickRow.vue'
+import { fixed } from '@/shared/numberText'
 
 const props = defineProps<{ rates: Record<string, KeepRate[]> }>()
 const LABELS: Record<string, string> = { shutter: 'Shutter', iso: 'ISO', aperture: 'Aperture', compensation: 'Compensation' }
@@ -13,7 +14,7 @@ const options = computed(() =>
 )
 const by = ref('shutter')
 const shown = computed(() => props.rates[by.value] ?? props.rates[options.value[0]?.value ?? ''] ?? [])
-const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
+const percent = (share: number): string => `${fixed(share * 100, share < 0.1 ? 1 : 0)} %`
 </script>
 
 <template>

@@ -8,6 +8,7 @@ import ConfirmLink from '@/shared/ConfirmLink.vue'
 import { useShortcuts } from '@/shared/shortcuts'
 import TwoColumns from '@/shared/TwoColumns.vue'
 import WhileOpening from '@/shared/WhileOpening.vue'
+import { fixed } from '@/shared/numberText'
 import { useOpenThing } from '@/shell/open'
 import BurstBars from './BurstBars.vue'
 import FrameLine from './FrameLine.vue'
@@ -56,7 +57,7 @@ const situationNames = computed(() =>
     return planned?.shoot_id === props.shootId ? [{ id: planned.situation.id, title: planned.situation.title }] : []
   }),
 )
-const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
+const percent = (share: number): string => `${fixed(share * 100, share < 0.1 ? 1 : 0)} %`
 const headline = computed(() => {
   const each = shown.value
   if (!each) return ''

@@ -45,18 +45,30 @@ export function useReview(shootId: () => string) {
   }
   const path = () => ({ params: { path: { shoot_id: shootId() } } })
 
-  async function answer(advice: AdvisedChange, how: 'accepted' | 'declined', because = ''): Promise<void> {
-    const tell = () => answered(client.POST('/api/v1/review/{shoot_id}/answer', { ...path(), body: { advice: advice.id, answer: how, because } }))
-    const back = () => answered(client.POST('/api/v1/review/{shoot_id}/take-back', { ...path(), body: { advice: advice.id } }))
-    await guarded(async () => {
-      await tell()
-      await changed()
-      noteDeed({
-        label: `${how === 'accepted' ? 'Accept' : 'Decline'}: ${advice.title}`,
-        undo: async () => void (await guarded(async () => (await back(), await changed()))),
-        redo: async () => void (await guarded(async () => (await tell(), await changed()))),
-      })
+  /** A deed with its way back, which may need what the deed told. */
+  async function deed<T>(label: string, tell: () => Promise<T>, after: () => unknown, back: (told: T) => Promise<unknown>): Promise<T | null> {
+    const doing = guarded(tell)
+    noteDeed({
+      label,
+      doing: doing.then((told) => told !== null),
+      undo: async () => {
+        const told = await doing
+        if (told !== null) await guarded(async () => (await back(told), await after()))
+      },
+      redo: async () => void (await guarded(async () => (await tell(), await after()))),
     })
+    const told = await doing
+    if (told !== null) await after()
+    return told
+  }
+
+  async function answer(advice: AdvisedChange, how: 'accepted' | 'declined', because = ''): Promise<void> {
+    await deed(
+      `${how === 'accepted' ? 'Accept' : 'Decline'}: ${advice.title}`,
+      () => answered(client.POST('/api/v1/review/{shoot_id}/answer', { ...path(), body: { advice: advice.id, answer: how, because } })),
+      changed,
+      () => answered(client.POST('/api/v1/review/{shoot_id}/take-back', { ...path(), body: { advice: advice.id } })),
+    )
   }
   async function takeBack(advice: string): Promise<void> {
     await guarded(async () => {
@@ -68,19 +80,12 @@ export function useReview(shootId: () => string) {
   /** The same change to some frames, undone in one step. */
   async function change(ids: string[], values: Partial<Changed>, label: string): Promise<void> {
     const body = { ids, change: Object.keys(values), ...values }
-    const tell = () => answered(client.POST('/api/v1/frames/change', { body: body as never }))
-    await guarded(async () => {
-      const { before } = await tell()
-      void againSoon()
-      noteDeed({
-        label,
-        undo: async () =>
-          void (await guarded(
-            async () => (await answered(client.POST('/api/v1/frames/restore', { body: { before: before as never } })), await again()),
-          )),
-        redo: async () => void (await guarded(async () => (await tell(), await again()))),
-      })
-    })
+    await deed(
+      label,
+      () => answered(client.POST('/api/v1/frames/change', { body: body as never })),
+      () => void againSoon(),
+      ({ before }) => answered(client.POST('/api/v1/frames/restore', { body: { before: before as never } })),
+    )
   }
 
   /** Decisions are one small document; two tabs that write it at once are told. */
@@ -97,19 +102,12 @@ export function useReview(shootId: () => string) {
   }
 
   async function removeAll(): Promise<void> {
-    const where = { params: { path: { shoot_id: shootId() } } }
-    await guarded(async () => {
-      const { count } = await answered(client.DELETE('/api/v1/frames/of/{shoot_id}', where))
-      await again()
-      noteDeed({
-        label: `Delete ${count} frames`,
-        undo: async () =>
-          void (await guarded(
-            async () => (await answered(client.POST('/api/v1/frames/of/{shoot_id}/back', { ...where, body: {} as never })), await again()),
-          )),
-        redo: async () => void (await guarded(async () => (await answered(client.DELETE('/api/v1/frames/of/{shoot_id}', where)), await again()))),
-      })
-    })
+    await deed(
+      'Delete the frames of this shoot',
+      () => answered(client.DELETE('/api/v1/frames/of/{shoot_id}', where())),
+      again,
+      () => answered(client.POST('/api/v1/frames/of/{shoot_id}/back', { ...where(), body: {} as never })),
+    )
   }
 
   const where = () => ({ params: { path: { shoot_id: shootId() } } })

@@ -10,6 +10,7 @@ import { isoText } from '@/shared/format'
 import { clockHours, dateOrder, singleKeys } from '@/shared/habits'
 import NumberField from '@/shared/NumberField.vue'
 import { parseIso } from '@/shared/numbers'
+import { decimalMark } from '@/shared/numberText'
 import PickRow from '@/shared/PickRow.vue'
 import { themeId, THEMES } from '@/shared/theme'
 import { distanceUnit } from '@/shared/units'
@@ -36,6 +37,10 @@ const DATES = [
   { value: 'day' as const, label: '12 Sep 2026' },
   { value: 'month' as const, label: 'Sep 12, 2026' },
 ]
+const MARKS = [
+  { value: '.' as const, label: '2.5 and 51,200' },
+  { value: ',' as const, label: '2,5 and 51 200' },
+]
 const KEYS = [
   { value: 'on' as const, label: 'on' },
   { value: 'off' as const, label: 'off' },
@@ -60,6 +65,7 @@ useOpenThing(() => '')
           label="Clock"
           :options="CLOCKS"
           @update:value="(hours) => (clockHours = hours === '12' ? 12 : 24)" />
+        <PickRow v-model:value="decimalMark" label="Numbers" :options="MARKS" />
         <PickRow v-model:value="dateOrder" label="Dates" :options="DATES" />
         <div>
           <PickRow

@@ -8,6 +8,7 @@ import { apertureText, clockText, evText, isoText, shutterWithUnit } from '@/sha
 import NumberField from '@/shared/NumberField.vue'
 import RangeField from '@/shared/RangeField.vue'
 import { useLatest } from '@/shared/useLatest'
+import { fixed } from '@/shared/numberText'
 import type { NightOver } from './useNight'
 
 const props = defineProps<{ over: NightOver; sky: SkyContext }>()
@@ -38,7 +39,7 @@ const { answer: moon, problem } = useLatest<MoonRequest, MoonPlan>(
       : null,
   (asked) => answered(client.POST('/api/v1/sky/moon', { body: asked })),
 )
-const seconds = (s: number): string => (s >= 1 ? `${s < 10 ? s.toFixed(1) : Math.round(s)} s` : shutterWithUnit(s))
+const seconds = (s: number): string => (s >= 1 ? `${s < 10 ? fixed(s, 1) : Math.round(s)} s` : shutterWithUnit(s))
 const landHeight = computed(() => {
   const points = saved.value?.horizon ?? []
   return points.length ? Math.max(...points.map((point) => point.altitude_deg)) : 1
@@ -75,7 +76,7 @@ async function find(): Promise<void> {
         <dd>
           <template v-if="moon.rise"
             ><button class="link" @click="lookAt(moon.rise!.at_min)">{{ clockText(Math.round(moon.rise.at_min)) }}</button> over bearing
-            {{ moon.rise.azimuth_deg.toFixed(0) }}°</template
+            {{ fixed(moon.rise.azimuth_deg) }}°</template
           >
           <template v-else>not this night</template>
         </dd>
@@ -83,19 +84,19 @@ async function find(): Promise<void> {
         <dd>
           <template v-if="moon.set"
             ><button class="link" @click="lookAt(moon.set!.at_min)">{{ clockText(Math.round(moon.set.at_min)) }}</button> over bearing
-            {{ moon.set.azimuth_deg.toFixed(0) }}°</template
+            {{ fixed(moon.set.azimuth_deg) }}°</template
           >
           <template v-else>not this night</template>
         </dd>
         <dt>Now</dt>
         <dd>
-          {{ moon.altitude_deg.toFixed(1).replace('-', '−') }}° high, bearing {{ moon.azimuth_deg.toFixed(0) }}°,
-          {{ Math.round(moon.illuminated_fraction * 100) }} % lit, {{ (moon.angular_diameter_deg * 60).toFixed(1) }}′ wide
+          {{ fixed(moon.altitude_deg, 1).replace('-', '−') }}° high, bearing {{ fixed(moon.azimuth_deg) }}°,
+          {{ Math.round(moon.illuminated_fraction * 100) }} % lit, {{ fixed(moon.angular_diameter_deg * 60, 1) }}′ wide
         </dd>
         <dt>In the frame</dt>
         <dd>
-          {{ Math.round(moon.disc_px) }} px, {{ (moon.disc_share * 100).toFixed(0) }} % of the height at {{ Math.round(focalMm ?? 0) }} mm;
-          {{ moon.arcsec_px.toFixed(2) }}″ a pixel
+          {{ Math.round(moon.disc_px) }} px, {{ fixed(moon.disc_share * 100) }} % of the height at {{ Math.round(focalMm ?? 0) }} mm;
+          {{ fixed(moon.arcsec_px, 2) }}″ a pixel
         </dd>
         <dt>Exposure</dt>
         <dd>
@@ -104,7 +105,7 @@ async function find(): Promise<void> {
         </dd>
         <dt>Drift limit</dt>
         <dd>
-          {{ seconds(moon.limit_drift_s) }} for {{ moon.drift_px.toFixed(1) }} px; out of a fixed frame after
+          {{ seconds(moon.limit_drift_s) }} for {{ fixed(moon.drift_px, 1) }} px; out of a fixed frame after
           {{ Math.round(moon.leaves_after_s / 60) }} min
         </dd>
         <dt>Shake limit</dt>
@@ -157,7 +158,7 @@ async function find(): Promise<void> {
     <ul v-if="rises?.length" class="hits">
       <li v-for="rise in rises" :key="rise.date + rise.at_min">
         <button class="link" @click="emit('look', rise.date, rise.at_min)">{{ rise.date }} {{ clockText(rise.at_min) }}</button>
-        <span>bearing {{ rise.azimuth_deg.toFixed(0) }}°, {{ rise.moon_altitude_deg.toFixed(1) }}° high. {{ rise.sentence }}</span>
+        <span>bearing {{ fixed(rise.azimuth_deg) }}°, {{ fixed(rise.moon_altitude_deg, 1) }}° high. {{ rise.sentence }}</span>
       </li>
     </ul>
     <p v-if="saved" class="soft">Land at {{ saved.name }} stands up to {{ landHeight }}° high: a Moon under that is hidden there.</p>

@@ -9,6 +9,7 @@ import { apertureText, clockText, isoText, shutterWithUnit, signedStops } from '
 import NumberField from '@/shared/NumberField.vue'
 import RangeField from '@/shared/RangeField.vue'
 import { useLatest } from '@/shared/useLatest'
+import { fixed } from '@/shared/numberText'
 import type { NightOver } from './useNight'
 import YearCurve from './YearCurve.vue'
 
@@ -29,7 +30,7 @@ const { answer: year } = useLatest<{ sky: SkyContext; target: string; above_deg:
   () => ({ sky: { ...props.sky, readings: [] }, target: asked.value.target, above_deg: asked.value.above_deg }),
   (body_) => answered(client.POST('/api/v1/sky/year', { body: { ...body_, before_min: 1380 } })),
 )
-const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ? `${s < 10 ? s.toFixed(1) : Math.round(s)} s` : shutterWithUnit(s))
+const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ? `${s < 10 ? fixed(s, 1) : Math.round(s)} s` : shutterWithUnit(s))
 </script>
 
 <template>
@@ -61,13 +62,13 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
           {{
             answer.dark.target_best_min === null || answer.dark.target_best_min === undefined
               ? 'not while it is dark'
-              : `${clockText(Math.round(answer.dark.target_best_min))}, ${answer.dark.target_highest_deg.toFixed(0)}° high, bearing ${answer.target_azimuth_deg.toFixed(0)}°`
+              : `${clockText(Math.round(answer.dark.target_best_min))}, ${fixed(answer.dark.target_highest_deg)}° high, bearing ${fixed(answer.target_azimuth_deg)}°`
           }}
         </dd>
         <dt>Sky there</dt>
-        <dd>{{ answer.sky_mag.toFixed(1) }} mag/arcsec²{{ saved ? `, from ${saved.name}` : ', a dark sky assumed' }}</dd>
+        <dd>{{ fixed(answer.sky_mag, 1) }} mag/arcsec²{{ saved ? `, from ${saved.name}` : ', a dark sky assumed' }}</dd>
         <dt v-if="asked.haze > 0">Haze ends it</dt>
-        <dd v-if="asked.haze > 0">under {{ answer.usable_above_deg.toFixed(0) }}°</dd>
+        <dd v-if="asked.haze > 0">under {{ fixed(answer.usable_above_deg) }}°</dd>
       </dl>
     </template>
     <RangeField label="Air" :min="0" :max="1" :step="0.25" :value="asked.haze" :text="hazeText" @update:value="(haze) => change({ haze })" />
@@ -104,13 +105,13 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
         </dd>
         <dt>Trail</dt>
         <dd>
-          {{ frame.trail_px.toFixed(1) }} px in the middle, {{ answer.trail_edge_px.toFixed(1) }} px at worst<span class="soft">
-            (declination {{ answer.declination_deg.toFixed(0) }}°)</span
+          {{ fixed(frame.trail_px, 1) }} px in the middle, {{ fixed(answer.trail_edge_px, 1) }} px at worst<span class="soft">
+            (declination {{ fixed(answer.declination_deg) }}°)</span
           >
         </dd>
         <dt>Points until</dt>
         <dd>
-          {{ seconds(frame.limit_points_s) }} for {{ answer.planned.points_px.toFixed(1) }} px
+          {{ seconds(frame.limit_points_s) }} for {{ fixed(answer.planned.points_px, 1) }} px
           <span class="soft">· NPF {{ seconds(frame.limit_npf_s) }} · 500 rule {{ seconds(frame.limit_500_s) }}</span>
         </dd>
         <dt>Sky</dt>
@@ -119,7 +120,7 @@ const seconds = (s: number): string => (s >= 3600 ? 'an hour or more' : s >= 1 ?
           {{ seconds(frame.needs_s) }}
         </dd>
         <dt>Signal</dt>
-        <dd>{{ frame.snr_single.toFixed(1) }} : 1 in one, {{ frame.snr_stacked.toFixed(1) }} : 1 in {{ frame.frames }}</dd>
+        <dd>{{ fixed(frame.snr_single, 1) }} : 1 in one, {{ fixed(frame.snr_stacked, 1) }} : 1 in {{ frame.frames }}</dd>
         <dt>Land</dt>
         <dd>{{ seconds(frame.land_s) }} for a frame of its own</dd>
       </dl>

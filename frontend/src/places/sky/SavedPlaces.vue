@@ -21,6 +21,7 @@ import HistoryButton from '@/shared/HistoryButton.vue'
 import { newId } from '@/shared/ids'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useStillOrder } from '@/shared/useStillOrder'
+import { fixed } from '@/shared/numberText'
 import { useOpenThing } from '@/shell/open'
 import PlaceForm from './PlaceForm.vue'
 
@@ -78,7 +79,7 @@ async function read(file: File): Promise<void> {
     said.value = error instanceof Problem ? error.message : String(error)
   }
 }
-const written = (degrees: number, [plus, minus]: [string, string]): string => `${Math.abs(degrees).toFixed(4)}° ${degrees < 0 ? minus : plus}`
+const written = (degrees: number, [plus, minus]: [string, string]): string => `${fixed(Math.abs(degrees), 4)}° ${degrees < 0 ? minus : plus}`
 
 useOpenThing(() => '')
 useShortcuts([{ keys: 'N', does: 'New place', run: add }])
@@ -134,7 +135,7 @@ useShortcuts([{ keys: 'N', does: 'New place', run: add }])
             <td>{{ distanceText(place.elevation_m) }}</td>
             <td>{{ place.zone.replaceAll('_', ' ') }}</td>
             <td>
-              {{ place.dark_mag.toFixed(1) }} mag/arcsec²{{
+              {{ fixed(place.dark_mag, 1) }} mag/arcsec²{{
                 place.glows.length ? `, ${place.glows.length} town glow${place.glows.length > 1 ? 's' : ''}` : ''
               }}
             </td>

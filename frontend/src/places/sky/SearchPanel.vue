@@ -1,30 +1,24 @@
 <script setup lang="ts">
 /** Nights that fit a wish, over months: month by month with progress, ranked, and taken along as a calendar file. */
 import { Button, Checkbox } from 'ant-design-vue'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 import { answered, client, Problem } from '@/api/client'
 import type { NightHit, NightWish, SkyContext } from '@/api/types'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import { clockText } from '@/shared/format'
 import { parseClock } from '@/shared/numbers'
 import NumberField from '@/shared/NumberField.vue'
+import { fixed } from '@/shared/numberText'
 import { daysAfter } from './dates'
 import { takeCalendar } from './calendar'
 import type { NightOver } from './useNight'
+import { useWish } from './useWish'
 
 const props = defineProps<{ over: NightOver; sky: SkyContext; place: string }>()
 const emit = defineEmits<{ look: [date: string, minutes: number] }>()
 const { asked } = props.over
 
-const wish = ref<Required<Pick<NightWish, 'above_deg' | 'moon' | 'from_min' | 'until_min' | 'weekdays' | 'at_least_min'>>>({
-  above_deg: 15,
-  moon: 'below',
-  from_min: 1260,
-  until_min: 1800,
-  weekdays: [],
-  at_least_min: 30,
-})
-const months = ref<'3' | '6' | '12'>('6')
+const { wish, change, months, days, searched } = useWish()
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const CHUNK = 31
 
@@ -45,14 +39,15 @@ async function search(): Promise<void> {
   said.value = ''
   nearest.value = null
   done.value = 0
-  const days = total.value
+  const whole = total.value
+  searched.value = '1'
   let why = ''
   try {
-    for (let from = 0; from < days; from += CHUNK) {
+    for (let from = 0; from < whole; from += CHUNK) {
       const sky = { ...props.sky, date: daysAfter(props.sky.date, from), readings: [] }
       const part = await answered(
         client.POST('/api/v1/sky/search', {
-          body: { sky, days: Math.min(CHUNK, days - from), wish: wish.value as NightWish, target: asked.value.target },
+          body: { sky, days: Math.min(CHUNK, whole - from), wish: wish.value as NightWish, target: asked.value.target },
         }),
       )
       if (mine !== running.value) return
@@ -67,7 +62,7 @@ async function search(): Promise<void> {
     said.value = error instanceof Problem ? error.message : String(error)
   }
   running.value = mine
-  done.value = days
+  done.value = whole
 }
 function stop(): void {
   running.value++
@@ -76,7 +71,7 @@ function stop(): void {
 }
 
 function toggleDay(day: number, on: boolean): void {
-  wish.value.weekdays = on ? [...wish.value.weekdays, day].sort() : wish.value.weekdays.filter((each) => each !== day)
+  days.value = (on ? [...wish.value.weekdays, day].sort() : wish.value.weekdays.filter((each) => each !== day)).join('')
 }
 function toggleHit(date: string, on: boolean): void {
   chosen.value = on ? [...chosen.value, date] : chosen.value.filter((each) => each !== date)
@@ -103,6 +98,8 @@ async function take(): Promise<void> {
     said.value = error instanceof Problem ? error.message : String(error)
   }
 }
+// A link to hits is a link to their search.
+onMounted(() => searched.value && void search())
 const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockText(minutes)}` : clockText(minutes))
 </script>
 
@@ -117,15 +114,16 @@ const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockTex
         :value="wish.above_deg"
         :least="-90"
         :most="90"
-        @update:value="(value) => (wish.above_deg = value ?? 15)" />
+        @update:value="(value) => change({ above_deg: value ?? 15 })" />
       <ChoiceField
-        v-model:value="wish.moon"
+        :value="wish.moon"
         label="Moon"
         :options="[
           { value: 'below', label: 'below the horizon' },
           { value: 'up', label: 'above the horizon' },
           { value: 'any', label: 'either' },
-        ]" />
+        ]"
+        @update:value="(moon) => change({ moon })" />
       <NumberField
         label="Not before"
         pointer="/wish/from"
@@ -134,7 +132,7 @@ const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockTex
         :most="2160"
         :format="writeClock"
         :parse="parseClock"
-        @update:value="(value) => (wish.from_min = value ?? 1080)" />
+        @update:value="(value) => change({ from_min: value ?? 1080 })" />
       <NumberField
         label="Not after"
         pointer="/wish/until"
@@ -143,7 +141,7 @@ const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockTex
         :most="2160"
         :format="writeClock"
         :parse="parseClock"
-        @update:value="(value) => (wish.until_min = value ?? 1800)" />
+        @update:value="(value) => change({ until_min: value ?? 1800 })" />
       <NumberField
         label="For at least"
         pointer="/wish/least"
@@ -151,7 +149,7 @@ const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockTex
         :value="wish.at_least_min"
         :least="10"
         :most="720"
-        @update:value="(value) => (wish.at_least_min = value ?? 20)" />
+        @update:value="(value) => change({ at_least_min: value ?? 20 })" />
       <ChoiceField
         v-model:value="months"
         label="Over"
@@ -186,7 +184,7 @@ const writeClock = (minutes: number): string => (minutes >= 1440 ? `1+${clockTex
           <span class="soft"
             >&ensp;{{ DAYS[(new Date(`${hit.date}T12:00`).getDay() + 6) % 7] }}, Moon {{ Math.round(hit.moon_fraction * 100) }} %</span
           >
-          <br />{{ hit.sentence }} Bearing {{ hit.azimuth_deg.toFixed(0) }}°.
+          <br />{{ hit.sentence }} Bearing {{ fixed(hit.azimuth_deg) }}°.
         </span>
       </li>
     </ul>

@@ -12,6 +12,7 @@ import NumberField from '@/shared/NumberField.vue'
 import PickRow from '@/shared/PickRow.vue'
 import TextField from '@/shared/TextField.vue'
 import { useLatest } from '@/shared/useLatest'
+import { fixed } from '@/shared/numberText'
 import type { NightOver } from './useNight'
 
 const props = defineProps<{ over: NightOver; title: string }>()
@@ -135,15 +136,15 @@ const shown = computed(() => sequence.answer.value)
       </div>
       <template v-if="shown">
         <p class="verdict">
-          <b>{{ shown.frames }} frames</b>, one every {{ shown.interval_s.toFixed(1) }} s, gap {{ shown.gap_s.toFixed(1) }} s.
+          <b>{{ shown.frames }} frames</b>, one every {{ fixed(shown.interval_s, 1) }} s, gap {{ fixed(shown.gap_s, 1) }} s.
         </p>
         <dl>
           <dt v-if="kind === 'star_trails'">Arc</dt>
-          <dd v-if="kind === 'star_trails'">{{ shown.arc_deg.toFixed(0) }}° round the pole</dd>
+          <dd v-if="kind === 'star_trails'">{{ fixed(shown.arc_deg) }}° round the pole</dd>
           <dt v-else>Plays for</dt>
-          <dd v-if="kind === 'time_lapse'">{{ shown.playback_s.toFixed(0) }} s at 25 frames a second</dd>
+          <dd v-if="kind === 'time_lapse'">{{ fixed(shown.playback_s) }} s at 25 frames a second</dd>
           <dt>Cards</dt>
-          <dd>{{ shown.gigabytes.toFixed(1) }} GB of raw</dd>
+          <dd>{{ fixed(shown.gigabytes, 1) }} GB of raw</dd>
           <dt>Batteries</dt>
           <dd>about {{ shown.batteries }}</dd>
         </dl>

@@ -2,6 +2,7 @@
 import type { Plan } from '@/api/types'
 import { type Flag, miredScale } from '@/rulers/scales'
 import { kelvinText } from '@/shared/format'
+import { fixed } from '@/shared/numberText'
 import { type At, bandsOn, type RulerModel } from './model'
 
 export function colour(plan: Plan, at: At): RulerModel {
@@ -20,7 +21,7 @@ export function colour(plan: Plan, at: At): RulerModel {
   const notes = [lamp(light, 'light', 'right')]
   if (second) notes.push(lamp(second, 'second light', 'right'))
   const mode = plan.setup.settings['white_balance']?.value
-  const castText = Math.abs(cast) < 3 ? 'neutral in this light' : `${Math.abs(cast).toFixed(0)} mired ${cast < 0 ? 'warmer' : 'cooler'}`
+  const castText = Math.abs(cast) < 3 ? 'neutral in this light' : `${fixed(Math.abs(cast))} mired ${cast < 0 ? 'warmer' : 'cooler'}`
   return {
     setting: 'kelvin',
     name: 'Colour',

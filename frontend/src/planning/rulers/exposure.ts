@@ -2,6 +2,7 @@
 import type { Plan } from '@/api/types'
 import { type Flag, logScale } from '@/rulers/scales'
 import { apertureText, isoText, nudged, shutterText, shutterWithUnit, signedStops } from '@/shared/format'
+import { fixed } from '@/shared/numberText'
 import { type At, bandsOn, type Ends, fullStops, meaningOf, type RulerModel, snapTo } from './model'
 
 export function shutter(plan: Plan, ends: Ends, at: At): RulerModel {
@@ -34,25 +35,25 @@ export function aperture(plan: Plan, ends: Ends, at: At): RulerModel {
   const marker = at('aperture', plan.choice.aperture)!
   const [left, right] = ends.aperture
   const lens = plan.windows.find((window) => window.id === 'lens_ends')
-  const fixed = lens?.low !== null && lens?.low === lens?.high
+  const isFixed = lens?.low !== null && lens?.low === lens?.high
   const blur = plan.sharpness.background_blur_percent
   const held = meaningOf(plan, 'aperture', 'aperture')
   const widest = lens?.low ?? left
-  const atWidest = fixed ? 'the only one' : marker <= widest * 1.03 ? 'widest' : 'free'
+  const atWidest = isFixed ? 'the only one' : marker <= widest * 1.03 ? 'widest' : 'free'
   const hold = held === 'free' || held.includes('lens ends') ? atWidest : held
   return {
     setting: 'aperture',
     name: 'Aperture',
     valueText: apertureText(marker),
     spoken: apertureText(marker),
-    meaning: `${hold}; background disc ${blur.toFixed(1)} %`,
+    meaning: `${hold}; background disc ${fixed(blur, 1)} %`,
     scale: logScale(left, right),
     ticks: fullStops('aperture', left, right, apertureText),
     bands: bandsOn(plan, 'aperture'),
     notes: [],
     field: null,
     marker,
-    fixed,
+    fixed: isFixed,
     snap: (value) => Math.max(snapTo('aperture')(value), widest),
     nudge: (value, steps) => Math.max(nudged('aperture', value, steps), widest),
   }

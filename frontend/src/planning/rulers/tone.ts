@@ -2,6 +2,7 @@
 import type { FrameOut, Plan } from '@/api/types'
 import { type Band, linearScale } from '@/rulers/scales'
 import { signedStops } from '@/shared/format'
+import { fixed } from '@/shared/numberText'
 import { type At, type RulerModel } from './model'
 
 /** How the simulated frame's tones spread, in EV from mid: eighths of a stop of its green channel. */
@@ -35,7 +36,7 @@ export function tone(plan: Plan, at: At, frame: FrameOut | null): RulerModel {
   return {
     setting: 'exposure_comp_ev',
     name: 'Tone',
-    valueText: range === null ? 'range unknown' : `${range.toFixed(1)} EV`,
+    valueText: range === null ? 'range unknown' : `${fixed(range, 1)} EV`,
     spoken: `meter ${signedStops(marker)} EV`,
     meaning: `${range === null ? '' : range <= holds ? 'fits one frame; ' : 'more than one frame; '}${byHand ? 'set by hand' : `meter ${signedStops(marker)}`}`,
     scale: linearScale(left, right),
@@ -46,7 +47,7 @@ export function tone(plan: Plan, at: At, frame: FrameOut | null): RulerModel {
       limit('raw', 'raw clips', { high: sensor.raw_clip_ev }, 'Nothing brings these tones back.', 'forbidden'),
     ],
     notes: [],
-    field: low !== null && high !== null ? { from: low, to: high, text: `The scene spans ${range!.toFixed(1)} EV` } : null,
+    field: low !== null && high !== null ? { from: low, to: high, text: `The scene spans ${fixed(range!, 1)} EV` } : null,
     profile: toneProfile(frame),
     marker,
     fixed: byHand,

@@ -15,6 +15,7 @@ from wide_aperture.core.camera.preflight.line import GROUPS, CheckLine, Group
 from wide_aperture.core.camera.preflight.rounds import BodyRound
 from wide_aperture.core.camera.storage.documents import PackItem
 from wide_aperture.core.document import Document
+from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.planning import PlanInput
 
@@ -127,9 +128,9 @@ def _weather(day: Day) -> Iterator[CheckLine]:
     windy = tuple(each.situation.title for each in day.planned if each.case.has("windy"))
     outdoors = any(not each.case.light.is_indoors for each in day.planned)
     if temperatures and min(temperatures) <= COLD_C:
-        yield _line("cold", "weather", "Spares in an inner pocket; a bag to close over the camera before it comes indoors.", f"{min(temperatures):g} °C: batteries fade, and warm air wets a cold camera inside.", BAG, PACK_S)  # fmt: skip
+        yield _line("cold", "weather", "Spares in an inner pocket; a bag to close over the camera before it comes indoors.", f"{wording.celsius(min(temperatures))}: batteries fade, and warm air wets a cold camera inside.", BAG, PACK_S)  # fmt: skip
     if temperatures and max(temperatures) >= HOT_C:
-        yield _line("heat", "weather", "A light cloth over the camera; never left in the sun or in a car.", f"{max(temperatures):g} °C: a hot sensor is a noisy one, and a body may switch itself off.", BAG, PACK_S)  # fmt: skip
+        yield _line("heat", "weather", "A light cloth over the camera; never left in the sun or in a car.", f"{wording.celsius(max(temperatures))}: a hot sensor is a noisy one, and a body may switch itself off.", BAG, PACK_S)  # fmt: skip
     if windy:
         yield _line("wind", "weather", "A weight under the tripod, no centre column, straps tied up.", "Wind shakes what stands and moves what grows.", BAG, PACK_S, windy)  # fmt: skip
     if outdoors:

@@ -185,7 +185,7 @@ class BodyRound:
         frames = self._frames_of_the_day()
         wanted = max(math.ceil(frames / (BATTERY_FRAMES * left)), 1)
         carried = max(each.accessories.spare_batteries for each in self.own)
-        cold = "" if temperature is None else f" at {temperature:g} °C, where a battery gives {left:.0%}"
+        cold = "" if temperature is None else f" at {wording.celsius(temperature)}, where a battery gives {left:.0%}"
         short, spares = wanted - 1 > carried, max(wanted - 1, 1)
         freezes = temperature is not None and temperature < COLD_C
         yield self._line(

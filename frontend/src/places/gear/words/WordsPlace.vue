@@ -12,6 +12,7 @@ import FileReport from '../FileReport.vue'
 import ControlsTable from './ControlsTable.vue'
 import PhraseTable from './PhraseTable.vue'
 import { usePhrasebook } from './usePhrasebook'
+import { grouped } from '@/shared/numberText'
 
 const props = defineProps<{ id: string }>()
 const bodiesLoaded = ref(false)
@@ -54,7 +55,7 @@ useOpenThing(() => (body.value ? `${body.value.name}, its words` : ''))
         <p>
           {{ reading.phrases.length }} settings taken{{
             reading.faulty_lines
-              ? `, ${reading.faulty_lines.toLocaleString('en')} lines left out${reading.faulty_lines > reading.faults.length ? `, the first ${reading.faults.length} of them` : ''}:`
+              ? `, ${grouped(reading.faulty_lines)} lines left out${reading.faulty_lines > reading.faults.length ? `, the first ${reading.faults.length} of them` : ''}:`
               : '.'
           }}
         </p>

@@ -69,6 +69,8 @@ const { answer: day } = useLatest<DayRequest, DayOut>(
 const blocks = computed<Block[]>(() => blocksOf(props.situations, props.lights, day.value, drag.moved.value))
 
 const { px, marks, evTop, placed, rows } = useStripLayout(hours, room, blocks)
+/** Over its line; under it where there is no room above; never behind the blocks. */
+const evLabelTop = (ev: number): number => Math.min(evTop(ev) < 22 ? evTop(ev) + 12 : evTop(ev) - 4, BLOCKS_TOP - 3)
 const said = (block: Block, i: number): string =>
   `${i + 1}. ${block.title}${block.timed ? `, ${clockText(block.from)} to ${clockText(block.to)}` : ', no hours yet'}${block.ev === null ? '' : `, ${evText(block.ev)}`}. Drag, or use the arrow keys, to move it; with Shift its end.`
 </script>
@@ -91,11 +93,16 @@ const said = (block: Block, i: number): string =>
               :y="evTop(block.evHigh) - 1"
               :height="evTop(block.evLow) - evTop(block.evHigh) + 2" />
             <line class="light" :x1="px(block.from)" :x2="Math.max(px(block.to), px(block.from) + 8)" :y1="evTop(block.ev)" :y2="evTop(block.ev)" />
-            <text class="ev" :x="px(block.from)" :y="evTop(block.ev) < 22 ? evTop(block.ev) + 12 : evTop(block.ev) - 4">{{ evText(block.ev) }}</text>
+            <text class="ev" :x="px(block.from)" :y="evLabelTop(block.ev)">{{ evText(block.ev) }}</text>
           </template>
         </g>
       </svg>
-      <RouterLink v-for="(block, i) in placed" :key="block.id" v-slot="{ href, navigate }" custom :to="`/shoots/${shootId}/plan/${block.id}`">
+      <RouterLink
+        v-for="(block, i) in placed"
+        :key="block.id"
+        v-slot="{ href, navigate }"
+        custom
+        :to="{ path: `/shoots/${shootId}/plan/${block.id}`, query: $route.query }">
         <a
           class="block"
           :href="href"
@@ -128,116 +135,4 @@ const said = (block: Block, i: number): string =>
   </nav>
 </template>
 
-<style scoped>
-.strip {
-  position: relative;
-  height: var(--strip-height);
-  border-bottom: 1px solid var(--rule);
-  overflow: auto hidden;
-  scrollbar-width: none;
-}
-
-.inner {
-  position: relative;
-  min-width: 700px;
-  height: 95px;
-}
-
-svg {
-  display: block;
-}
-
-.hour {
-  stroke: var(--rule);
-  stroke-width: 0.6;
-}
-
-text {
-  fill: var(--soft);
-  font-size: 10.5px;
-}
-
-.ev {
-  font-stretch: 80%;
-}
-
-.light {
-  stroke: var(--soft);
-  stroke-width: 1.5;
-}
-
-.band {
-  fill: var(--soft);
-  opacity: 0.18;
-}
-
-.on .light {
-  stroke: var(--move);
-  stroke-width: 2.5;
-}
-
-.on .band {
-  fill: var(--move);
-  opacity: 0.25;
-}
-
-.on .ev {
-  fill: var(--move);
-  font-weight: 600;
-}
-
-.block {
-  position: absolute;
-  padding: 0 5px;
-  border: 1px solid var(--soft);
-  overflow: hidden;
-  background: var(--sheet);
-  color: var(--ink);
-  font-size: 11.5px;
-  font-stretch: 80%;
-  text-decoration: none;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  cursor: grab;
-  touch-action: none;
-  user-select: none;
-}
-
-.block.held {
-  z-index: 1;
-  cursor: grabbing;
-}
-
-.block.untimed {
-  border-style: dashed;
-}
-
-.block.on {
-  border-color: var(--move);
-  background: var(--move);
-  color: var(--on-move);
-}
-
-.hours {
-  position: absolute;
-  top: 77px;
-  padding: 0 4px;
-  background: var(--move);
-  color: var(--on-move);
-  font-size: 11px;
-}
-
-.said {
-  position: absolute;
-  right: 12px;
-  top: 8px;
-  width: 104px;
-  font-size: 11.5px;
-  line-height: 1.25;
-}
-
-.said .link {
-  display: block;
-  margin-bottom: 4px;
-}
-</style>
+<style scoped src="./dayStrip.css"></style>
