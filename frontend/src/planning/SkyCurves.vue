@@ -4,7 +4,22 @@ import { computed } from 'vue'
 import type { DayOut } from '@/api/types'
 import { clockText } from '@/shared/format'
 
-const props = defineProps<{ day: DayOut; x: (minutes: number) => number; y: (ev: number) => number; bottom: number }>()
+/** A part of the drawing where something is written. */
+interface Room {
+  x: number
+  y: number
+  wide: number
+  tall: number
+}
+/** avoid: where no name of a track may stand; namesAbove: how far down one may. */
+const props = defineProps<{
+  day: DayOut
+  x: (minutes: number) => number
+  y: (ev: number) => number
+  bottom: number
+  namesAbove?: number
+  avoid?: readonly Room[]
+}>()
 
 const SHADES = [
   { above: -0.833, shade: 0 },
@@ -46,8 +61,25 @@ interface Way {
   kind: string
   d: string
   name: string
-  at: number
-  top: number
+  /** Where its name stands: on the track, where nothing else is written. */
+  x: number
+  y: number
+}
+const NAME_PX = { wide: 52, tall: 12 }
+function nameAt(heights: readonly number[], placed: readonly Room[]): { x: number; y: number } {
+  const { minutes } = props.day
+  const end = props.x(minutes.at(-1)!)
+  const spots = heights
+    .map((height, i) => ({ height, x: Math.min(Math.max(props.x(minutes[i]!), 30), end - 24), y: high(height) - 3 }))
+    .filter(({ height }) => height >= 0)
+    .sort((a, b) => b.height - a.height)
+    .map(({ x, y }) => ({ x, y: Math.max(Math.min(y, props.namesAbove ?? props.bottom), 21) }))
+  const taken = [...(props.avoid ?? []), ...placed]
+  const isFree = ({ x, y }: { x: number; y: number }): boolean =>
+    taken.every(
+      (room) => x + NAME_PX.wide / 2 < room.x || x - NAME_PX.wide / 2 > room.x + room.wide || y < room.y || y - NAME_PX.tall > room.y + room.tall,
+    )
+  return spots.find(isFree) ?? spots[0]!
 }
 const ways = computed<Way[]>(() => {
   const { day } = props
@@ -56,29 +88,36 @@ const ways = computed<Way[]>(() => {
     { kind: 'moon', name: `Moon ${Math.round(day.moon_fraction * 100)} %`, heights: day.moon_altitude_deg },
     { kind: 'core', name: 'core', heights: day.core_altitude_deg },
   ]
+  const placed: Room[] = []
   return all.flatMap(({ kind, name, heights }) => {
     const top = Math.max(...heights)
     // The galactic core is only drawn where it can be seen: in the dark.
     if (top < 2 || (kind === 'core' && Math.min(...day.sun_altitude_deg) > -12)) return []
     const up = heights.map((height, i) => (kind === 'core' && day.sun_altitude_deg[i]! > -12 ? -1 : height))
-    const at = day.minutes[up.indexOf(Math.max(...up))]!
-    let d = ''
-    up.forEach((height, i) => {
-      const before = up[i - 1]
-      const rises = before !== undefined && before < 0 && height >= 0
-      const sinks = before !== undefined && before >= 0 && height < 0
-      // Tracks begin and end on the horizon, not at the first moment reckoned above it; what only the dark hides ends where it ends.
-      if ((rises || sinks) && kind !== 'core') {
-        const part = before! / (before! - height)
-        const minute = day.minutes[i - 1]! + part * (day.minutes[i]! - day.minutes[i - 1]!)
-        d += `${rises ? 'M' : 'L'}${props.x(minute).toFixed(1)} ${high(0).toFixed(1)}`
-      }
-      if (height >= 0)
-        d += `${d && before !== undefined && (before >= 0 || (rises && kind !== 'core')) ? 'L' : 'M'}${props.x(day.minutes[i]!).toFixed(1)} ${high(height).toFixed(1)}`
-    })
-    return [{ kind, d, name, at, top: high(Math.max(...up)) }]
+    if (Math.max(...up) < 0) return []
+    const at = nameAt(up, placed)
+    placed.push({ x: at.x - NAME_PX.wide / 2, y: at.y - NAME_PX.tall, wide: NAME_PX.wide, tall: NAME_PX.tall })
+    return [{ kind, d: track(up, kind !== 'core'), name, ...at }]
   })
 })
+
+/** onHorizon: it begins and ends there, not at the first moment reckoned above it; what only the dark hides ends where it ends. */
+function track(heights: readonly number[], onHorizon: boolean): string {
+  const { minutes } = props.day
+  let d = ''
+  heights.forEach((height, i) => {
+    const before = heights[i - 1] ?? height
+    const crosses = before < 0 !== height < 0
+    if (crosses && onHorizon) {
+      const minute = minutes[i - 1]! + (before / (before - height)) * (minutes[i]! - minutes[i - 1]!)
+      d += `${height >= 0 ? 'M' : 'L'}${props.x(minute).toFixed(1)} ${high(0).toFixed(1)}`
+    }
+    if (height < 0) return
+    const goesOn = d && (onHorizon || before >= 0)
+    d += `${goesOn ? 'L' : 'M'}${props.x(minutes[i]!).toFixed(1)} ${high(height).toFixed(1)}`
+  })
+  return d
+}
 
 const events = computed(() => {
   let last = -Infinity
@@ -107,15 +146,7 @@ const events = computed(() => {
     <path v-for="way in ways" :key="way.kind" class="way" :class="way.kind" :d="way.d" />
     <path class="band" :d="band" />
     <path class="ev" :d="path(day.ev100, y)" />
-    <text
-      v-for="way in ways"
-      :key="`name-${way.kind}`"
-      class="name"
-      :x="Math.min(Math.max(x(way.at), 30), x(day.minutes.at(-1)!) - 24)"
-      :y="Math.max(way.top - 3, 21)"
-      text-anchor="middle"
-      >{{ way.name }}</text
-    >
+    <text v-for="way in ways" :key="`name-${way.kind}`" class="name" :x="way.x" :y="way.y" text-anchor="middle">{{ way.name }}</text>
     <g v-for="event in events" :key="event.kind + event.at_min">
       <line class="event" :x1="event.at" :x2="event.at" y1="0" :y2="bottom" />
       <text v-if="event.named" class="event-name" :x="event.at + 3" y="9">{{ event.label }} {{ clockText(Math.round(event.at_min)) }}</text>

@@ -143,7 +143,7 @@ class Lines(SimpleTestCase):
         spares = [int(self.line(each, "alder-45/spares").do.split()[0]) for each in (warm, cold)]
         self.assertGreater(spares[1], spares[0])
         self.assertIn("-15 °C", self.line(cold, "alder-45/battery").why)
-        for code in ("alder-45/battery", "cold"):
+        for code in ("alder-45/battery", "weather/cold"):
             self.assertIn("5 °F", self.line(cold, code).said["why"].text("imperial"))
         self.assertIsNotNone(self.line(cold, "weather/cold"))
         self.assertIsNone(self.line(warm, "weather/cold"))

@@ -47,6 +47,7 @@ const fired = computed(() =>
 
 <style scoped>
 .pageful {
+  grid-template-columns: minmax(0, 1fr);
   display: grid;
   gap: 6px;
 }

@@ -54,6 +54,7 @@ const followed = computed(() =>
 
 <style scoped>
 .pageful {
+  grid-template-columns: minmax(0, 1fr);
   display: grid;
   gap: 6px;
 }

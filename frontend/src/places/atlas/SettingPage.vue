@@ -131,6 +131,7 @@ const optionLabel = (setting: string, option: string): string => settingOf(setti
 
 <style scoped>
 .pageful {
+  grid-template-columns: minmax(0, 1fr);
   display: grid;
   gap: 6px;
 }

@@ -96,6 +96,7 @@ const said = (changes: Record<string, unknown>): string =>
 
 <style scoped>
 .pageful {
+  grid-template-columns: minmax(0, 1fr);
   display: grid;
   gap: 8px;
 }

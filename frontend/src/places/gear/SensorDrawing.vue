@@ -31,11 +31,11 @@ const said = computed(
 <template>
   <figure v-if="known">
     <svg :viewBox="`${-wide / 2} ${-tall / 2} ${wide} ${tall}`" role="img" :aria-label="`The sensor to scale: ${said}`">
+      <rect class="own" :x="-width / 2" :y="-height / 2" :width="width" :height="height" />
       <g v-for="each in others" :key="each.name">
         <rect class="other" :x="-each.width / 2" :y="-each.height / 2" :width="each.width" :height="each.height" />
         <text class="name" :x="each.width / 2 - 0.5" :y="each.height / 2 - 0.6" text-anchor="end">{{ each.name }}</text>
       </g>
-      <rect class="own" :x="-width / 2" :y="-height / 2" :width="width" :height="height" />
       <line class="across" :x1="-width / 2" :y1="height / 2" :x2="width / 2" :y2="-height / 2" />
     </svg>
     <figcaption>{{ said }}</figcaption>

@@ -44,6 +44,6 @@ li {
 .links {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 14px;
+  gap: 8px 14px;
 }
 </style>

@@ -157,7 +157,7 @@ function toggle(id: string): void {
 .links {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 14px;
+  gap: 8px 14px;
 }
 
 .always {

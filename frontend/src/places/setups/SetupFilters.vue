@@ -89,4 +89,16 @@ label {
   gap: 6px;
   align-items: center;
 }
+
+@media (max-width: 760px) {
+  .filters {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .filters p {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+  }
+}
 </style>

@@ -71,6 +71,9 @@ const blocks = computed<Block[]>(() => blocksOf(props.situations, props.lights, 
 const { px, marks, evTop, placed, rows } = useStripLayout(hours, room, blocks)
 /** Over its line; under it where there is no room above; never behind the blocks. */
 const evLabelTop = (ev: number): number => Math.min(evTop(ev) < 22 ? evTop(ev) + 12 : evTop(ev) - 4, BLOCKS_TOP - 3)
+const evLabels = computed(() =>
+  placed.value.flatMap((block) => (block.ev === null ? [] : [{ x: px(block.from), y: evLabelTop(block.ev) - 12, wide: 42, tall: 12 }])),
+)
 const said = (block: Block, i: number): string =>
   `${i + 1}. ${block.title}${block.timed ? `, ${clockText(block.from)} to ${clockText(block.to)}` : ', no hours yet'}${block.ev === null ? '' : `, ${evText(block.ev)}`}. Drag, or use the arrow keys, to move it; with Shift its end.`
 </script>
@@ -83,7 +86,7 @@ const said = (block: Block, i: number): string =>
           <line class="hour" :x1="px(mark)" :x2="px(mark)" y1="6" :y2="AXIS_TOP" />
           <text :x="px(mark)" y="90" text-anchor="middle">{{ clockText(mark) }}</text>
         </g>
-        <SkyCurves v-if="day" :day="day" :x="px" :y="evTop" :bottom="AXIS_TOP" />
+        <SkyCurves v-if="day" :day="day" :x="px" :y="evTop" :bottom="AXIS_TOP" :names-above="BLOCKS_TOP - 3" :avoid="evLabels" />
         <g v-for="block in placed" :key="block.id" :class="{ on: block.id === chosen }">
           <template v-if="block.ev !== null">
             <rect
