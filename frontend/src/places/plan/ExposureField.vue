@@ -160,10 +160,10 @@ td span {
   background-color: color-mix(in srgb, var(--sheet) 86%, var(--field-to));
 }
 .shade-2 {
-  background-color: color-mix(in srgb, var(--sheet) 77%, var(--field-to));
+  background-color: color-mix(in srgb, var(--sheet) 79%, var(--field-to));
 }
 .shade-3 {
-  background-color: color-mix(in srgb, var(--sheet) 67%, var(--field-to));
+  background-color: color-mix(in srgb, var(--sheet) 70%, var(--field-to));
 }
 .shade-none {
   background-color: var(--wall);
