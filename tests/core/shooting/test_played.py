@@ -21,7 +21,8 @@ from wide_aperture.core.planning import plan_of
 from wide_aperture.core.review.table import FrameRow, table_of
 from wide_aperture.core.shooting import Day, Player, Roll, Slip, write_frame
 from wide_aperture.core.shooting.played import engraved
-from wide_aperture.core.shooting.write import WHITE_LEVEL, Stage, mosaic_of, written
+from wide_aperture.core.frames.exposed import WHITE_LEVEL, mosaic_of_electrons
+from wide_aperture.core.shooting.write import Stage, written
 
 
 def with_gap(body: Body, look: str, ev: float) -> Body:
@@ -143,7 +144,7 @@ class Files(TestCase):
             write_frame(frame, stage, darkroom, width_px=120), write_frame(frame, stage, Darkroom(), width_px=120)
         )
         made = stage.exposed(frame, darkroom, 120)
-        mosaic = mosaic_of(made)
+        mosaic = mosaic_of_electrons(made.raw.electrons, made.raw.clip_e)
         green = made.raw.electrons[0, 1, 1] / made.raw.clip_e
         self.assertAlmostEqual(float(mosaic[0, 1] - 512) / (WHITE_LEVEL - 512), float(np.clip(green, 0, 1)), delta=1e-3)
         raw = read_metadata(write_frame(frame, stage, darkroom, width_px=120, raw=True))

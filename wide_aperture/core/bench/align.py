@@ -29,7 +29,9 @@ def align(image: NDArray[np.generic], reference: NDArray[np.generic]) -> tuple[f
     Raises: DomainError for other shapes, or a reference without anything to hold on to.
     """
     if image.shape != reference.shape or min(image.shape[:2]) < 16:
-        raise DomainError("reference", str(reference.shape), f"must have the image's shape {image.shape}, 16 pixels a side at least")
+        raise DomainError(
+            "reference", str(reference.shape), f"must have the image's shape {image.shape}, 16 pixels a side at least"
+        )
     return Anchor(grey_of(as_linear(reference))).offset_of(grey_of(as_linear(image)))
 
 
@@ -39,12 +41,12 @@ class Anchor:
     def __init__(self, grey: Plane) -> None:
         """grey: shape (h, w). Raises: DomainError where it is even everywhere."""
         self._smooth = _smoothed(grey)
-        height, width = grey.shape
+        width = grey.shape[1]
         self._scale = max(width / COARSE_ACROSS, 1.0)
         self._small = _reduced(self._smooth, self._scale)
         self._window = cv2.createHanningWindow((self._small.shape[1], self._small.shape[0]), cv2.CV_32F)
-        self._dx = cv2.Scharr(self._smooth, cv2.CV_32F, 1, 0) / 32
-        self._dy = cv2.Scharr(self._smooth, cv2.CV_32F, 0, 1) / 32
+        self._dx = np.asarray(cv2.Scharr(self._smooth, cv2.CV_32F, 1, 0) / 32, np.float32)
+        self._dy = np.asarray(cv2.Scharr(self._smooth, cv2.CV_32F, 0, 1) / 32, np.float32)
         if not float(np.abs(self._dx).max()) > 0 or not float(np.abs(self._dy).max()) > 0:
             raise DomainError("reference", "", "must show something to hold on to, across and upright")
 

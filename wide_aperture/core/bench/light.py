@@ -17,9 +17,9 @@ LUMINANCE = np.array([0.2126, 0.7152, 0.0722], np.float32)
 def as_linear(image: NDArray[np.generic]) -> Plane:
     """uint8 and uint16 are taken as sRGB-encoded, floats as linear. Raises: DomainError for other kinds, or values that are no numbers."""
     if image.dtype == np.uint8:
-        return LINEAR_8[image]
+        return np.asarray(LINEAR_8[image], np.float32)
     if image.dtype == np.uint16:
-        return LINEAR_16[image]
+        return np.asarray(LINEAR_16[image], np.float32)
     if image.dtype.kind != "f":
         raise DomainError("image", str(image.dtype), "must hold 8 or 16 bits, or floats")
     linear = np.asarray(image, np.float32)

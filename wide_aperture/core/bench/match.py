@@ -14,7 +14,9 @@ DARKEST, BRIGHTEST = 0.004, 0.94  # of where the picture ends: below it noise de
 FEWEST_CELLS = 12
 
 
-def match_exposure(image: NDArray[np.generic], reference: NDArray[np.generic], mask: NDArray[np.bool_] | None = None) -> float:
+def match_exposure(
+    image: NDArray[np.generic], reference: NDArray[np.generic], mask: NDArray[np.bool_] | None = None
+) -> float:
     """Stops by which an image must be brightened to be as bright as the reference: above 0 where the reference is brighter.
 
     Args: image, reference: the same scene, shape (h, w) or (h, w, 3); uint8 and uint16 are sRGB-encoded and decoded, floats are
@@ -34,7 +36,9 @@ def match_exposure(image: NDArray[np.generic], reference: NDArray[np.generic], m
     if known.sum() < FEWEST_CELLS:
         known = (share > 0.5) & (np.minimum(a, b) > DARKEST / 4) & (np.maximum(a_peak, b_peak) < 0.985)
     if known.sum() < min(FEWEST_CELLS, share.size // 2 or 1):
-        raise DomainError("image", int(known.sum()), "must show enough that is neither cut off nor black in both pictures")
+        raise DomainError(
+            "image", int(known.sum()), "must show enough that is neither cut off nor black in both pictures"
+        )
     return float(np.median(np.log2(b[known] / a[known])))
 
 
@@ -51,5 +55,7 @@ def _cells(linear: NDArray[np.float32], mask: NDArray[np.float32]) -> tuple[NDAr
     """Each small area's mean, and the mean of its fullest channel: light is compared over all channels, cutting off by the fullest."""
     planes = linear[..., None] if linear.ndim == 2 else linear
     inside = np.maximum(_reduced(mask), 1e-6)
-    means = np.stack([_reduced(np.ascontiguousarray(planes[..., k]) * mask) / inside for k in range(planes.shape[2])], axis=-1)
+    means = np.stack(
+        [_reduced(np.ascontiguousarray(planes[..., k]) * mask) / inside for k in range(planes.shape[2])], axis=-1
+    )
     return means.mean(axis=-1), means.max(axis=-1)

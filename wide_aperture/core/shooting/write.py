@@ -5,12 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-import cv2
 import numpy as np
 from numpy.typing import NDArray
 
 from wide_aperture.core.documents.situation import OPTICAL_INFINITY_M
-from wide_aperture.core.errors import DomainError
+from wide_aperture.core.frames.exposed import BLACK_LEVEL, QUALITY, WHITE_LEVEL, jpeg_of, mosaic_of_electrons
 from wide_aperture.core.frames.raw_marks import fullest_level
 from wide_aperture.core.frames.write import dng, with_exif
 from wide_aperture.core.picture.imaging.capture import Look
@@ -22,9 +21,7 @@ from wide_aperture.core.rehearsal.begin import Rehearsal, rehearsal, tuning_of
 from wide_aperture.core.shooting.played import LONGEST_BURST_S, TakenFrame
 
 Files = Literal["jpeg", "raw", "both"]
-QUALITY = 82
 FOLLOWED_TO = 0.12  # of the frame's width, over a burst
-WHITE_LEVEL, BLACK_LEVEL = 16_383, 512
 
 
 @dataclass(frozen=True)
@@ -89,28 +86,9 @@ def written(
     said = frame.said.model_copy(update={"width_px": width, "height_px": height})
     jpeg, found = jpeg_of(made.picture, quality), []
     if files != "jpeg":
-        mosaic = mosaic_of(made)
+        mosaic = mosaic_of_electrons(made.raw.electrons, made.raw.clip_e)
         data = dng(mosaic, said, white=WHITE_LEVEL, black=BLACK_LEVEL, preview=jpeg)
         found.append(Written(f"{frame.name}.dng", data, jpeg, fullest_level(mosaic, BLACK_LEVEL, WHITE_LEVEL)))
     if files != "raw":
         found.append(Written(f"{frame.name}.jpg", with_exif(jpeg, said), jpeg))
     return tuple(found)
-
-
-def jpeg_of(picture: NDArray[np.uint8], quality: int = QUALITY) -> bytes:
-    """A picture, red first, as JPEG. Raises: DomainError where none comes of it."""
-    done, data = cv2.imencode(".jpg", cv2.cvtColor(picture, cv2.COLOR_RGB2BGR), [cv2.IMWRITE_JPEG_QUALITY, quality])
-    if not done:
-        raise DomainError("picture", str(picture.shape), "cannot be written as a JPEG")
-    return data.tobytes()
-
-
-def mosaic_of(made: Rendered) -> NDArray[np.uint16]:
-    """The sensor's data as a colour mosaic, red green / green blue, 14 bits over a black level."""
-    level = made.raw.electrons / made.raw.clip_e * (WHITE_LEVEL - BLACK_LEVEL) + BLACK_LEVEL
-    whole = np.clip(np.rint(level), 0, WHITE_LEVEL).astype(np.uint16)
-    rows, columns = (side // 2 * 2 for side in whole.shape[:2])
-    mosaic = np.empty((rows, columns), np.uint16)
-    for row, column, channel in ((0, 0, 0), (0, 1, 1), (1, 0, 1), (1, 1, 2)):
-        mosaic[row::2, column::2] = whole[row:rows:2, column:columns:2, channel]
-    return mosaic

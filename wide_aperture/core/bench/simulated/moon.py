@@ -35,7 +35,13 @@ class Burst:
 
 
 def moon_burst(
-    seed: int, frames: int = 300, *, size: tuple[int, int] = (480, 360), disc_px: float = 300.0, swim_px: float = 0.7, drift_px: float = 0.08
+    seed: int,
+    frames: int = 300,
+    *,
+    size: tuple[int, int] = (480, 360),
+    disc_px: float = 300.0,
+    swim_px: float = 0.7,
+    drift_px: float = 0.08,
 ) -> Burst:
     """A burst; the same seed gives the same frames.
 
@@ -56,7 +62,13 @@ def moon_burst(
     blurs = STEADIEST_PX + random.gamma(2.0, (USUAL_PX - STEADIEST_PX) / 2, frames)
 
     def maker(k: int) -> Callable[[], NDArray[np.uint16]]:
-        return lambda: _frame(truth, np.random.default_rng([seed, 2, k]), (float(drifts[k, 0]), float(drifts[k, 1])), float(blurs[k]), swim_px)
+        return lambda: _frame(
+            truth,
+            np.random.default_rng([seed, 2, k]),
+            (float(drifts[k, 0]), float(drifts[k, 1])),
+            float(blurs[k]),
+            swim_px,
+        )
 
     return Burst(
         tuple(maker(k) for k in range(frames)), truth, tuple((float(x), float(y)) for x, y in drifts), tuple(float(each) for each in blurs)
@@ -67,7 +79,9 @@ def moon_burst(
 def ground(seed: int, width: int, height: int, disc_px: float) -> Plane:
     """The Moon as an optic without air shows it, linear, shape (h, w): plains, craters with lit and dark walls, a soft shadow line."""
     random = np.random.default_rng([seed, 0])
-    across, down = np.meshgrid(np.arange(width, dtype=np.float32) - width / 2, np.arange(height, dtype=np.float32) - height / 2)
+    across, down = np.meshgrid(
+        np.arange(width, dtype=np.float32) - width / 2, np.arange(height, dtype=np.float32) - height / 2
+    )
     radius = disc_px / 2
     x, y = across / radius, down / radius
     plains = cv2.GaussianBlur(random.standard_normal((height, width)).astype(np.float32), (0, 0), radius / 6)
@@ -78,8 +92,14 @@ def ground(seed: int, width: int, height: int, disc_px: float) -> Plane:
         r = min(0.006 * (1 - random.random()) ** -0.6, 0.14)
         if r * radius < 0.7:
             continue
-        reach = slice(max(int(cy * radius + height / 2 - 2 * r * radius), 0), max(int(cy * radius + height / 2 + 2 * r * radius) + 2, 0))
-        span = slice(max(int(cx * radius + width / 2 - 2 * r * radius), 0), max(int(cx * radius + width / 2 + 2 * r * radius) + 2, 0))
+        reach = slice(
+            max(int(cy * radius + height / 2 - 2 * r * radius), 0),
+            max(int(cy * radius + height / 2 + 2 * r * radius) + 2, 0),
+        )
+        span = slice(
+            max(int(cx * radius + width / 2 - 2 * r * radius), 0),
+            max(int(cx * radius + width / 2 + 2 * r * radius) + 2, 0),
+        )
         dx, dy = (x[reach, span] - cx) / r, (y[reach, span] - cy) / r
         wall = np.exp(-np.square((np.hypot(dx, dy) - 0.9) / 0.28))
         slope[reach, span] += 0.55 * wall * dx  # the light comes from the left: the far wall is lit
@@ -91,12 +111,20 @@ def ground(seed: int, width: int, height: int, disc_px: float) -> Plane:
     return np.asarray(np.clip(seen * LIT / max(float(np.percentile(seen, 99.7)), 1e-6), 0, 1), np.float32)
 
 
-def _frame(truth: Plane, random: np.random.Generator, drift: tuple[float, float], blur_px: float, swim_px: float) -> NDArray[np.uint16]:
+def _frame(
+    truth: Plane, random: np.random.Generator, drift: tuple[float, float], blur_px: float, swim_px: float
+) -> NDArray[np.uint16]:
     height, width = truth.shape
     blurred = cv2.GaussianBlur(truth, (0, 0), blur_px)
     across, down = np.meshgrid(np.arange(width, dtype=np.float32), np.arange(height, dtype=np.float32))
     swim = [_swimming(random, truth, swim_px) for _ in range(2)]
-    seen = cv2.remap(blurred, across - np.float32(drift[0]) - swim[0], down - np.float32(drift[1]) - swim[1], cv2.INTER_CUBIC, borderMode=cv2.BORDER_CONSTANT)
+    seen = cv2.remap(
+        blurred,
+        across - np.float32(drift[0]) - swim[0],
+        down - np.float32(drift[1]) - swim[1],
+        cv2.INTER_CUBIC,
+        borderMode=cv2.BORDER_CONSTANT,
+    )
     electrons = np.maximum(seen, 0) * FULL_E
     counted = random.poisson(electrons) + random.normal(0, READ_E, electrons.shape)
     return np.asarray(np.rint(screen_level(counted / FULL_E) * 65_535), np.uint16)
@@ -108,10 +136,12 @@ def _swimming(random: np.random.Generator, truth: Plane, swim_px: float) -> Plan
     cells = random.standard_normal((SWIM_CELLS, SWIM_CELLS)).astype(np.float32)
     field = cv2.resize(cells, (width, height), interpolation=cv2.INTER_CUBIC)
     seen = _detail(truth)
-    field -= float((field * seen).sum() / seen.sum())
+    field = field - float((field * seen).sum() / seen.sum())
     return np.asarray(swim_px * field / max(float(field.std()), 1e-6), np.float32)
 
 
 def _detail(truth: Plane) -> Plane:
     """Where there is anything to hold on to: the square of the slope."""
-    return np.asarray(np.square(cv2.Scharr(truth, cv2.CV_32F, 1, 0)) + np.square(cv2.Scharr(truth, cv2.CV_32F, 0, 1)), np.float32)
+    return np.asarray(
+        np.square(cv2.Scharr(truth, cv2.CV_32F, 1, 0)) + np.square(cv2.Scharr(truth, cv2.CV_32F, 0, 1)), np.float32
+    )

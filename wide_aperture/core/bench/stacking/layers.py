@@ -51,7 +51,9 @@ def sharpen(image: NDArray[np.floating], layers: Sequence[Layer] = TO_START) -> 
         raise DomainError("layers", len(layers), f"must be {MOST_LAYERS} at most")
     for layer in layers:
         if not -1 <= layer.strength <= 20 or not 0 <= layer.denoise <= 20:
-            raise DomainError("layers", (layer.strength, layer.denoise), "must strengthen by -1 to 20 and let go 0 to 20")
+            raise DomainError(
+                "layers", (layer.strength, layer.denoise), "must strengthen by -1 to 20 and let go 0 to 20"
+            )
     linear = np.asarray(image, np.float32)
     planes = linear[..., None] if linear.ndim == 2 else linear
     noise = max(noise_of(np.ascontiguousarray(planes[..., k])) for k in range(planes.shape[2]))

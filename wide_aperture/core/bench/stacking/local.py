@@ -32,11 +32,14 @@ class Points:
         if not 8 <= points_px <= max(height, width):
             raise DomainError("points_px", points_px, f"must lie between 8 and {max(height, width)}")
         self._window = int(points_px) | 1
-        self._reference = cv2.GaussianBlur(reference, (0, 0), SMOOTH_PX)
-        self._dx = cv2.Scharr(self._reference, cv2.CV_32F, 1, 0) / 32
-        self._dy = cv2.Scharr(self._reference, cv2.CV_32F, 0, 1) / 32
+        self._reference = np.asarray(cv2.GaussianBlur(reference, (0, 0), SMOOTH_PX), np.float32)
+        self._dx = np.asarray(cv2.Scharr(self._reference, cv2.CV_32F, 1, 0) / 32, np.float32)
+        self._dy = np.asarray(cv2.Scharr(self._reference, cv2.CV_32F, 0, 1) / 32, np.float32)
         self._size = (max(round(width / points_px), 2), max(round(height / points_px), 2))
-        xx, xy, yy = (self._voted(a * b) for a, b in ((self._dx, self._dx), (self._dx, self._dy), (self._dy, self._dy)))
+        xx, xy, yy = (
+            self._voted(np.asarray(a * b, np.float32))
+            for a, b in ((self._dx, self._dx), (self._dx, self._dy), (self._dy, self._dy))
+        )
         weak = TRUST * float(np.median((xx + yy)[xx + yy > 0])) if (xx + yy).any() else 1.0
         self._xx, self._xy, self._yy = xx + weak, xy, yy + weak
         self.used = self._voted(self._reference) > dark * float(np.percentile(self._reference, 99.5))
@@ -55,14 +58,14 @@ class Points:
 
     def field(self, moved: Plane) -> tuple[Plane, Plane]:
         """By how much each pixel of a frame that lies on the reference as a whole must still be moved, across and down."""
-        smooth = cv2.GaussianBlur(moved, (0, 0), SMOOTH_PX)
+        smooth = np.asarray(cv2.GaussianBlur(moved, (0, 0), SMOOTH_PX), np.float32)
         x = np.zeros(self._size[::-1], np.float32)
         y = x.copy()
         for _ in range(ROUNDS):
             here = self.put_back(smooth, *self._whole(x, y), cv2.INTER_LINEAR) if x.any() else smooth
             gain = float((here * self._reference).sum() / np.square(self._reference).sum()) or 1.0
-            off = here / gain - self._reference
-            by_x, by_y = self._voted(self._dx * off), self._voted(self._dy * off)
+            off = np.asarray(here / gain - self._reference, np.float32)
+            by_x, by_y = (self._voted(np.asarray(slope * off, np.float32)) for slope in (self._dx, self._dy))
             size = self._xx * self._yy - self._xy**2
             x += np.where(self.used, (self._yy * by_x - self._xy * by_y) / size, 0)
             y += np.where(self.used, (self._xx * by_y - self._xy * by_x) / size, 0)
@@ -75,7 +78,9 @@ class Points:
         grown = [cv2.resize(each, (width, height), interpolation=cv2.INTER_CUBIC) for each in (x, y)]
         return np.asarray(grown[0], np.float32), np.asarray(grown[1], np.float32)
 
-    def put_back(self, picture: NDArray[np.float32], x: Plane, y: Plane, how: int = cv2.INTER_LANCZOS4) -> NDArray[np.float32]:
+    def put_back(
+        self, picture: NDArray[np.float32], x: Plane, y: Plane, how: int = cv2.INTER_LANCZOS4
+    ) -> NDArray[np.float32]:
         """A picture with each pixel moved by its own (x, y)."""
         return np.asarray(
             cv2.remap(picture, self._across - x, self._down - y, how, borderMode=cv2.BORDER_REPLICATE), np.float32

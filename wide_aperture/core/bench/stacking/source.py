@@ -23,14 +23,13 @@ def opened(source: Source, name: str = "frame") -> Picture:
 
     Raises: DomainError for a file that is no picture, or one of a kind or size nobody stacks.
     """
-    if isinstance(source, str | Path):
-        picture = _read(Path(source))
-    else:
-        picture = source() if callable(source) else source
+    picture = _read(Path(source)) if isinstance(source, str | Path) else source() if callable(source) else source
     if picture.ndim not in (2, 3) or (picture.ndim == 3 and picture.shape[2] != 3):
         raise DomainError(name, str(picture.shape), "must have one channel or three")
     if min(picture.shape[:2]) < LEAST_SIDE or picture.shape[0] * picture.shape[1] > MOST_PIXELS:
-        raise DomainError(name, str(picture.shape), f"must have {LEAST_SIDE} pixels a side and at most {MOST_PIXELS} in all")
+        raise DomainError(
+            name, str(picture.shape), f"must have {LEAST_SIDE} pixels a side and at most {MOST_PIXELS} in all"
+        )
     return picture
 
 

@@ -12,10 +12,9 @@ from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
 from typing import TypeVar
 
+import cv2
 import numpy as np
 from numpy.typing import NDArray
-
-import cv2
 
 from wide_aperture.core.bench.align import Anchor
 from wide_aperture.core.bench.light import Plane, as_linear, encoded_like, grey_of
@@ -60,7 +59,9 @@ def _ignored(done: int, total: int) -> None:
     return None
 
 
-def stack(frames: Iterable[Source], keep: float = 0.5, points_px: float | None = None, *, said: Progress = _ignored) -> Stacked:
+def stack(
+    frames: Iterable[Source], keep: float = 0.5, points_px: float | None = None, *, said: Progress = _ignored
+) -> Stacked:
     """Average the best share of many frames of one thing, in linear light, each laid on the best.
 
     Args: frames: paths, or what makes a picture when asked (pictures themselves are taken too), gone through once; keep: the share
@@ -195,15 +196,23 @@ class _Seen:
         """
         if self._n < 4:
             return math.sqrt(self._n), 1.0
-        one, other = band_of(np.asarray(self._odd / ((self._n + 1) // 2), np.float32)), band_of(np.asarray(self._even / (self._n // 2), np.float32))
+        one, other = (
+            band_of(np.asarray(self._odd / ((self._n + 1) // 2), np.float32)),
+            band_of(np.asarray(self._even / (self._n // 2), np.float32)),
+        )
         mean = (one + other) / 2
         common = max(float((one * other).mean()), 0.0)
-        first = max(float((self._first_band * mean).mean()), 1e-18)  # noise of the first frame has nothing in common with the mean's
+        first = max(
+            float((self._first_band * mean).mean()), 1e-18
+        )  # noise of the first frame has nothing in common with the mean's
         return math.sqrt(self._n), common / first
 
 
 def _middle(shape: tuple[int, ...]) -> tuple[slice, slice]:
-    return tuple(slice(max((side - SAMPLE_PX) // 2, 0), max((side - SAMPLE_PX) // 2, 0) + min(side, SAMPLE_PX)) for side in shape[:2])  # type: ignore[return-value]
+    return tuple(
+        slice(max((side - SAMPLE_PX) // 2, 0), max((side - SAMPLE_PX) // 2, 0) + min(side, SAMPLE_PX))
+        for side in shape[:2]
+    )  # type: ignore[return-value]
 
 
 def _covered(shape: tuple[int, ...], offset: tuple[float, float]) -> tuple[slice, slice]:

@@ -1,0 +1,106 @@
+"""How often focus sits: frames of two ways of focusing, each counted as hit, near miss or miss, and what was never released."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import ClassVar
+
+import cv2
+import numpy as np
+
+from wide_aperture.core.bench.edges import LENGTHS_PX, Smear, sharpest
+from wide_aperture.core.bench.found import Figure, Outcome
+from wide_aperture.core.bench.frame import BenchFrame
+from wide_aperture.core.bench.intervals import wilson
+from wide_aperture.core.bench.kinds.common import capture, in_groups, shot
+from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.simulated.card import Shutter, card
+
+FRAMES = 60
+NEAR_TIMES = 2.2  # the circle of confusion, up to which a miss is a near one
+WITHIN = 0.15
+CELL = 2
+DISC_TO_LENGTH = 0.866  # a disc of that share of a line's length blurs an edge as much: the roots of their variances, 1/4 and 1/(2 sqrt 3)
+
+
+class FocusYield(BenchTest):
+    about: ClassVar[About] = About(
+        id="focus_yield", title="Focus: two ways", purpose="How many frames in a hundred sit, under one way of focusing and another: lamp or none, detection on or off, one area or the other.",
+        needs=("a target that stays", "light as dark as you work in"),
+        how=("Sixty frames each way; before every frame the lens is turned away from focus.", "First all of the first way, then all of the second.", "Frames the camera would not release are missing, and are counted as such."),
+        varies=(), wants="either", fewest=20, offers="nothing to the kit: which way to set, and how sure that is",
+    )  # fmt: skip
+
+    def shots(self, kit: Kit) -> tuple[Shot, ...]:
+        return tuple(
+            shot(
+                f"{way} way",
+                "The target in the middle.",
+                frames=FRAMES,
+                iso=kit.body.base_iso * 16,
+                exposure_s=1 / 250,
+                way=way.lower(),
+            )
+            for way in ("First", "Second")
+        )
+
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+        groups = in_groups(list(frames), 2, "the first way and the second")
+        smear = Smear(frames[sharpest([frame.green for frame in frames])].green)
+        coc = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000 / (CELL if frames[0].is_raw else 1)
+        figures, shares = [], []
+        for name, group in zip(("first", "second"), groups, strict=True):
+            discs = [smear.length_px(frame.green) / DISC_TO_LENGTH for frame in group]
+            hits = sum(disc <= coc for disc in discs)
+            near = sum(coc < disc <= coc * NEAR_TIMES for disc in discs)
+            low, high = wilson(hits, len(group))
+            shares.append((low, high))
+            figures.append(Figure(id=f"hits_{name}", label=f"Hits, {name} way", unit="of all", value=hits / len(group), low=low, high=high, n=len(group), within=WITHIN,
+                                  sentence=f"{name.capitalize()} way: {hits} hits, {near} near misses, {len(group) - hits - near} misses."))  # fmt: skip
+        (low_a, high_a), (low_b, high_b) = shares
+        verdict = (
+            "The second way sits more often."
+            if low_b > high_a
+            else "The first way sits more often."
+            if low_a > high_b
+            else "Chance may decide between them: take more frames, or take the handier one."
+        )
+        return Outcome(
+            sentence=f"{figures[0].sentence} {figures[1].sentence} {verdict}",
+            figures=tuple(figures),
+            steps=(
+                "Each frame laid on the sharpest one, which is blurred until it looks like it.",
+                f"A hit: a disc of no more than {coc:.1f} pixels.",
+                "Wilson’s interval of each share.",
+            ),
+        )
+
+    def simulated(self, kit: Kit, seed: int) -> Simulated:
+        random = np.random.default_rng(seed)
+        camera, plane = Shutter(kit.body, seed), card(9.0, blur_px=0.8)
+        coc = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000
+        truth, files = {}, []
+        for name in ("first", "second"):
+            chance = float(random.uniform(0.35, 0.95))
+            truth[f"hits_{name}"] = chance
+            for _ in range(FRAMES):
+                hit = random.uniform() < chance
+                disc = coc * float(random.uniform(0, 0.75) if hit else random.uniform(1.4, 3.0))
+                iso = kit.body.base_iso * 16
+                light = _out_of_focus(plane, disc) * np.float32(2.8**2 * 250 / (2**9.0 * iso / 100))
+                files.append(camera.press(np.asarray(light, np.float32), capture(1 / 250, iso, aperture=2.8)))
+        return Simulated(tuple(files), truth)
+
+
+def _out_of_focus(plane: np.ndarray, disc_px: float) -> np.ndarray:
+    """Blurred by an even disc of that diameter."""
+    disc_px = min(disc_px, LENGTHS_PX[-1] * 2)
+    if disc_px < 0.5:
+        return plane
+    side = int(np.ceil(disc_px)) + 3 | 1
+    fine = 9
+    across, down = np.meshgrid(np.arange(side * fine), np.arange(side * fine))
+    middle = (side * fine - 1) / 2
+    disc = (np.hypot(across - middle, down - middle) <= disc_px / 2 * fine).astype(np.float32)
+    kernel = disc.reshape(side, fine, side, fine).mean(axis=(1, 3))
+    return np.asarray(cv2.filter2D(plane, -1, kernel / kernel.sum(), borderType=cv2.BORDER_REPLICATE), np.float32)

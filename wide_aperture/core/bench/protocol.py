@@ -1,0 +1,134 @@
+"""A bench test as a protocol: what for, what it needs, what is shot in which order and expected, how the frames are read.
+
+One file in kinds/ is one test; kinds/__init__ lists them. A test reads files only, never a camera's state.
+"""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from wide_aperture.core.bench.even import others_varied
+from wide_aperture.core.bench.found import Fault, Outcome
+from wide_aperture.core.bench.frame import BenchFrame, in_order
+from wide_aperture.core.bench.simulated.card import SimulatedFile
+from wide_aperture.core.document import Document, Finite, FocalMm, Iso, Kelvin, Positive, Seconds
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
+from wide_aperture.core.errors import DomainError
+
+Wants = Literal["raw", "picture", "either"]
+
+
+class Asked(Document):
+    """What a run of a test is about; what does not concern it is passed over. accepted_iso: the highest the person finds acceptable.
+
+    sharp: for tests that count, which frames the person calls sharp, by name, where the application is not to judge.
+    """
+
+    look: Annotated[str, Field(max_length=60)] = "standard"
+    marked_from: Annotated[int, Field(ge=128, le=255)] = 250
+    mains_hz: Literal[50, 60] = 50
+    focal_mm: FocalMm | None = None
+    limit_guess_s: Seconds | None = None
+    kelvins: Annotated[tuple[Kelvin, ...], Field(max_length=20)] = (2800, 3400, 4200, 5200, 6500)
+    light_kelvin: Kelvin | None = None
+    accepted_iso: Iso | None = None
+    file_mb: Positive | None = None
+    frame_rows: Annotated[int, Field(ge=100, le=100_000)] | None = None
+
+
+@dataclass(frozen=True)
+class Kit:
+    """The kit under test."""
+
+    body: Body
+    lens: Lens | None = None
+    asked: Asked = field(default_factory=Asked)
+
+
+class Shot(Document):
+    """One line of the shot list. set: what stands at which value; expects: what the frame shall show; frames: how many."""
+
+    title: str
+    set: dict[str, str]
+    expects: str
+    frames: int = 1
+    exposure_s: Finite | None = None
+    iso: Finite | None = None
+
+
+class About(Document):
+    """varies: the fields of the metadata that the test varies; fewest: frames without which nothing is told; stills: it is shot from
+    a stand; offers: what of the kit the figure is for; care: what to mind.
+    """
+
+    id: str
+    title: str
+    purpose: str
+    needs: tuple[str, ...]
+    how: tuple[str, ...]
+    varies: tuple[str, ...]
+    wants: Wants
+    fewest: int
+    offers: str
+    care: str = ""
+
+
+@dataclass(frozen=True)
+class Simulated:
+    """A run of a test by the simulated camera, and what is true of it, by the id of the figure."""
+
+    files: tuple[SimulatedFile, ...]
+    truth: dict[str, float]
+
+
+class BenchTest(ABC):
+    """One test."""
+
+    about: ClassVar[About]
+
+    @abstractmethod
+    def shots(self, kit: Kit) -> tuple[Shot, ...]:
+        """What to shoot, in order."""
+
+    @abstractmethod
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+        """What frames that belong together tell, in the order they were taken. Raises: DomainError where they cannot tell it."""
+
+    @abstractmethod
+    def simulated(self, kit: Kit, seed: int) -> Simulated:
+        """The test shot by the simulated camera, whose truth differs from run to run where the kit leaves it open."""
+
+    def measure(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+        """Sort, leave out what does not belong, read. Never raises for frames: what is wrong with them is in the outcome."""
+        faults: list[Fault] = []
+        fitting = []
+        for frame in in_order(frames):
+            if self.about.wants == "raw" and not frame.is_raw:
+                faults.append(
+                    Fault(frame=frame.name, sentence="This is no raw file, and the test reads raw data: left out.")
+                )
+            elif self.about.wants == "picture" and frame.is_raw:
+                faults.append(
+                    Fault(
+                        frame=frame.name,
+                        sentence="This is raw data, and the test reads the camera’s own pictures: left out.",
+                    )
+                )
+            else:
+                fitting.append(frame)
+        fitting, odd = others_varied(fitting, self.about.varies)
+        faults += odd
+        if len(fitting) < self.about.fewest:
+            sentence = f"{len(fitting)} frames can be used; {self.about.fewest} are needed at least."
+            return Outcome(sentence=sentence, faults=tuple(faults))
+        try:
+            outcome = self.read(fitting, kit)
+        except DomainError as error:
+            return Outcome(sentence=f"These frames do not tell it: {error.field} {error.rule}.", faults=tuple(faults))
+        return outcome.model_copy(update={"faults": (*faults, *outcome.faults)})
