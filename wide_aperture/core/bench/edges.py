@@ -6,6 +6,8 @@ directions, or blurred by known widths; the likest tells. Nothing is assumed of 
 
 from __future__ import annotations
 
+from collections.abc import Callable, Sequence
+
 import cv2
 import numpy as np
 
@@ -16,8 +18,9 @@ from wide_aperture.core.errors import DomainError
 
 LENGTHS_PX = (0.0, 0.7, 1.4, 2.0, 2.6, 3.3, 4.0, 5.0, 6.5, 8.0, 10.0, 13.0, 17.0)
 DIRECTIONS = 8
-MOST_SIDE = 900
+MOST_SIDE = 400
 BORDER_PX = 20
+FINE = 9  # parts of a pixel that a disc is drawn with
 
 
 def middle_part(plane: Plane) -> Plane:
@@ -34,22 +37,21 @@ def sharpest(planes: list[Plane]) -> int:
     return int(np.argmax([quality_of(middle_part(each)) for each in planes]))
 
 
-class Smear:
-    """Lengths of smear against a sharp frame."""
+class Likened:
+    """A sharp frame blurred by known amounts in some ways each; the likest to a frame tells its amount."""
 
-    def __init__(self, sharp: Plane) -> None:
+    def __init__(self, sharp: Plane, amounts: Sequence[float], ways: Sequence[Callable[[Plane, float], Plane]]) -> None:
         """sharp: shape (h, w). Raises: DomainError where it shows nothing to hold on to, or is too small."""
         part = middle_part(sharp)
         if min(part.shape) < 4 * BORDER_PX:
             raise DomainError("frame", str(sharp.shape), f"must have {4 * BORDER_PX} pixels a side to be judged")
         self._anchor = Anchor(part)
-        self._known = [
-            [_inner(smeared(part, length, turn * np.pi / DIRECTIONS)) for turn in range(DIRECTIONS if length else 1)]
-            for length in LENGTHS_PX
-        ]
+        self._amounts, self._ways = tuple(amounts), len(ways)
+        self._known = np.stack([_inner(way(part, amount)).ravel() for amount in amounts for way in ways])
+        self._squares = np.square(self._known).sum(axis=1)
 
-    def length_px(self, plane: Plane) -> float:
-        """The length of a frame's smear in pixels, up to the longest known one."""
+    def amount_of(self, plane: Plane) -> float:
+        """How much a frame is blurred, up to the most that is known."""
         part = middle_part(plane)
         x, y = self._anchor.offset_of(part)
         size = (part.shape[1], part.shape[0])
@@ -60,17 +62,45 @@ class Smear:
             flags=cv2.INTER_CUBIC,
             borderMode=cv2.BORDER_REPLICATE,
         )
-        seen = _inner(np.asarray(laid, np.float32))
-        misfits = [min(_misfit(seen, each) for each in turned) for turned in self._known]
+        seen = _inner(np.asarray(laid, np.float32)).ravel()
+        # What is left of a frame when a known one is brought to its brightness, as a share; the likest way of each amount.
+        left = 1 - np.square(self._known @ seen) / (self._squares * max(float(np.square(seen).sum()), 1e-12))
+        misfits = left.reshape(len(self._amounts), self._ways).min(axis=1)
         k = int(np.argmin(misfits))
         if k in (0, len(misfits) - 1):
-            return LENGTHS_PX[k]
-        near = np.polyfit(LENGTHS_PX[k - 1 : k + 2], misfits[k - 1 : k + 2], 2)
+            return self._amounts[k]
+        near = np.polyfit(self._amounts[k - 1 : k + 2], misfits[k - 1 : k + 2], 2)
         return (
-            float(np.clip(-near[1] / (2 * near[0]), LENGTHS_PX[k - 1], LENGTHS_PX[k + 1]))
+            float(np.clip(-near[1] / (2 * near[0]), self._amounts[k - 1], self._amounts[k + 1]))
             if near[0] > 0
-            else LENGTHS_PX[k]
+            else self._amounts[k]
         )
+
+
+def smears(sharp: Plane) -> Likened:
+    """Lengths of movement in pixels, in every direction. Raises: as Likened."""
+
+    def towards(angle: float) -> Callable[[Plane, float], Plane]:
+        return lambda plane, length: smeared(plane, length, angle)
+
+    return Likened(sharp, LENGTHS_PX, [towards(turn * np.pi / DIRECTIONS) for turn in range(DIRECTIONS)])
+
+
+def discs(sharp: Plane) -> Likened:
+    """Diameters of discs out of focus in pixels. Raises: as Likened."""
+    return Likened(sharp, LENGTHS_PX, [out_of_focus])
+
+
+def out_of_focus(plane: Plane, disc_px: float) -> Plane:
+    """Blurred by an even disc of that diameter; shape (h, w) or (h, w, 3)."""
+    if disc_px < 0.5:
+        return plane
+    side = int(np.ceil(disc_px)) + 3 | 1
+    across, down = np.meshgrid(np.arange(side * FINE), np.arange(side * FINE))
+    middle = (side * FINE - 1) / 2
+    disc = (np.hypot(across - middle, down - middle) <= disc_px / 2 * FINE).astype(np.float32)
+    kernel = disc.reshape(side, FINE, side, FINE).mean(axis=(1, 3))
+    return np.asarray(cv2.filter2D(plane, -1, kernel / kernel.sum(), borderType=cv2.BORDER_REPLICATE), np.float32)
 
 
 def smeared(plane: Plane, length_px: float, angle: float) -> Plane:
@@ -90,9 +120,3 @@ def smeared(plane: Plane, length_px: float, angle: float) -> Plane:
 
 def _inner(plane: Plane) -> Plane:
     return np.ascontiguousarray(plane[BORDER_PX:-BORDER_PX, BORDER_PX:-BORDER_PX])
-
-
-def _misfit(seen: Plane, known: Plane) -> float:
-    """What is left of a frame when the known one is brought to its brightness, as a share."""
-    gain = float((seen * known).sum() / np.square(known).sum())
-    return float(np.square(seen - gain * known).mean()) / max(float(np.square(seen).mean()), 1e-12)

@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import ClassVar
 
-import cv2
 import numpy as np
 
-from wide_aperture.core.bench.edges import LENGTHS_PX, Smear, sharpest
+from wide_aperture.core.bench.edges import discs, out_of_focus, sharpest
 from wide_aperture.core.bench.found import Figure, Outcome
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.intervals import wilson
@@ -20,7 +19,6 @@ FRAMES = 60
 NEAR_TIMES = 2.2  # the circle of confusion, up to which a miss is a near one
 WITHIN = 0.15
 CELL = 2
-DISC_TO_LENGTH = 0.866  # a disc of that share of a line's length blurs an edge as much: the roots of their variances, 1/4 and 1/(2 sqrt 3)
 
 
 class FocusYield(BenchTest):
@@ -46,13 +44,13 @@ class FocusYield(BenchTest):
 
     def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
         groups = in_groups(list(frames), 2, "the first way and the second")
-        smear = Smear(frames[sharpest([frame.green for frame in frames])].green)
+        blur = discs(frames[sharpest([frame.green for frame in frames])].green)
         coc = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000 / (CELL if frames[0].is_raw else 1)
         figures, shares = [], []
         for name, group in zip(("first", "second"), groups, strict=True):
-            discs = [smear.length_px(frame.green) / DISC_TO_LENGTH for frame in group]
-            hits = sum(disc <= coc for disc in discs)
-            near = sum(coc < disc <= coc * NEAR_TIMES for disc in discs)
+            found = [blur.amount_of(frame.green) for frame in group]
+            hits = sum(disc <= coc for disc in found)
+            near = sum(coc < disc <= coc * NEAR_TIMES for disc in found)
             low, high = wilson(hits, len(group))
             shares.append((low, high))
             figures.append(Figure(id=f"hits_{name}", label=f"Hits, {name} way", unit="of all", value=hits / len(group), low=low, high=high, n=len(group), within=WITHIN,
@@ -87,20 +85,6 @@ class FocusYield(BenchTest):
                 hit = random.uniform() < chance
                 disc = coc * float(random.uniform(0, 0.75) if hit else random.uniform(1.4, 3.0))
                 iso = kit.body.base_iso * 16
-                light = _out_of_focus(plane, disc) * np.float32(2.8**2 * 250 / (2**9.0 * iso / 100))
+                light = out_of_focus(plane, disc) * np.float32(2.8**2 * 250 / (2**9.0 * iso / 100))
                 files.append(camera.press(np.asarray(light, np.float32), capture(1 / 250, iso, aperture=2.8)))
         return Simulated(tuple(files), truth)
-
-
-def _out_of_focus(plane: np.ndarray, disc_px: float) -> np.ndarray:
-    """Blurred by an even disc of that diameter."""
-    disc_px = min(disc_px, LENGTHS_PX[-1] * 2)
-    if disc_px < 0.5:
-        return plane
-    side = int(np.ceil(disc_px)) + 3 | 1
-    fine = 9
-    across, down = np.meshgrid(np.arange(side * fine), np.arange(side * fine))
-    middle = (side * fine - 1) / 2
-    disc = (np.hypot(across - middle, down - middle) <= disc_px / 2 * fine).astype(np.float32)
-    kernel = disc.reshape(side, fine, side, fine).mean(axis=(1, 3))
-    return np.asarray(cv2.filter2D(plane, -1, kernel / kernel.sum(), borderType=cv2.BORDER_REPLICATE), np.float32)

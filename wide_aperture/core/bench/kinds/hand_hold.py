@@ -8,7 +8,7 @@ from typing import ClassVar
 
 import numpy as np
 
-from wide_aperture.core.bench.edges import Smear, sharpest, smeared
+from wide_aperture.core.bench.edges import sharpest, smeared, smears
 from wide_aperture.core.bench.found import Curve, Figure, NamedFigure, Offer, Outcome
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.hand_hold import hand_hold
@@ -21,7 +21,7 @@ from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.physics import motion
 
 FRAMES = 12
-STOPS = (-1.0, 0.0, 0.75, 1.5, 2.25, 3.0, 4.0)  # slower than the plain rule
+STOPS = (-1.0, 0.0, 0.6, 1.2, 1.8, 2.4, 3.0, 4.0)  # slower than the plain rule
 CELL = 2  # sensor pixels from one green pixel to the next
 WITHIN_EV = 0.5
 MOST_REACH_PX = 120.0
@@ -52,12 +52,12 @@ class HandHold(BenchTest):
         )
 
     def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
-        smear = Smear(frames[sharpest([frame.green for frame in frames])].green)
+        smear = smears(frames[sharpest([frame.green for frame in frames])].green)
         tolerance = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000 / (CELL if frames[0].is_raw else 1)
         by_time: dict[float, list[bool]] = {}
         for frame in frames:
             by_time.setdefault(round(frame.said.exposure_s or 0, 6), []).append(
-                smear.length_px(frame.green) <= tolerance
+                smear.amount_of(frame.green) <= tolerance
             )
         times = sorted(by_time)
         hits, totals = [sum(by_time[each]) for each in times], [len(by_time[each]) for each in times]

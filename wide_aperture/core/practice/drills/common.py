@@ -1,0 +1,92 @@
+"""What the kinds of drills share: the kit, situations to make them of, frames of these."""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from dataclasses import dataclass
+from typing import ClassVar
+from uuid import NAMESPACE_URL, uuid5
+
+import numpy as np
+
+from wide_aperture.core.craft.beginnings import Beginning, beginnings
+from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.lens import Lens
+from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.physics.quantities import Quantity, nearest_step, step_label
+from wide_aperture.core.picture.imaging.darkroom import Darkroom
+from wide_aperture.core.picture.imaging.develop import Picture
+from wide_aperture.core.planning import PlanInput, plan_of
+from wide_aperture.core.planning.case import Case
+from wide_aperture.core.practice.drill import Drill, Skill
+from wide_aperture.core.rehearsal.agreement import Taken, frame_taken
+from wide_aperture.core.sheets.starting import starting_kit
+
+WIDTH_PX = 480
+
+
+@dataclass(frozen=True)
+class PracticeKit:
+    """The person's own body; a starting one where there is none. Lenses are the usual ones of each situation."""
+
+    body: Body
+
+    @classmethod
+    def usual(cls) -> PracticeKit:
+        """A body of the starting kit."""
+        return cls(starting_kit().bodies[0].body)
+
+
+@dataclass(frozen=True)
+class Made:
+    """A drill, and the pictures it shows: uint8, shape (h, w, 3), red first."""
+
+    drill: Drill
+    pictures: tuple[Picture, ...] = ()
+
+
+@dataclass(frozen=True)
+class Posed:
+    """A situation with its plan."""
+
+    begun: Beginning
+    given: PlanInput
+    case: Case
+    plan: Plan
+
+    def taken(self, room: Darkroom) -> Taken:
+        """Its frame as planned."""
+        return frame_taken(self.case, self.plan, room, WIDTH_PX)
+
+
+class Kind(ABC):
+    """One kind of drill."""
+
+    id: ClassVar[str]
+    title: ClassVar[str]
+    skill: ClassVar[Skill]
+    about: ClassVar[str]
+
+    @abstractmethod
+    def made(self, random: np.random.Generator, seed: int, kit: PracticeKit, room: Darkroom) -> Made:
+        """The drill of a seed."""
+
+
+def lens_of(begun: Beginning) -> Lens:
+    """The lens a beginning is usually taken with."""
+    return next(each.lens for each in starting_kit().lenses if each.id == begun.lens)
+
+
+def posed(random: np.random.Generator, kit: PracticeKit, *, only: tuple[str, ...] = (), **changes: object) -> Posed:
+    """A situation drawn at random. only: ids of beginnings to draw from; changes: of the situation."""
+    known = [each for each in beginnings() if not only or each.id in only]
+    begun = known[int(random.integers(len(known)))]
+    distance, light = int(random.integers(len(begun.distances))), begun.lights[int(random.integers(len(begun.lights)))]
+    situation = begun.situation(uuid5(NAMESPACE_URL, f"practice/{begun.id}"), distance=distance, light=light)
+    given = PlanInput(situation=situation.model_copy(update=changes), body=kit.body, lens=lens_of(begun))
+    return Posed(begun, given, given.case, plan_of(given))
+
+
+def marked(quantity: Quantity, value: float) -> str:
+    """A time, aperture or ISO as bodies mark it."""
+    return step_label(quantity, nearest_step(quantity, value))

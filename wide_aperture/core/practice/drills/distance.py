@@ -1,0 +1,33 @@
+"""Judge a distance: how far somebody stands who is seen so large through this lens."""
+
+from __future__ import annotations
+
+from typing import ClassVar
+
+import numpy as np
+
+from wide_aperture.core.picture.imaging.darkroom import Darkroom
+from wide_aperture.core.practice.drill import Drill, Skill
+from wide_aperture.core.practice.drills.common import Kind, Made, PracticeKit, posed
+
+DISTANCES_M = (1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 7.0)
+FOCALS_MM = (28.0, 35.0, 50.0)
+
+
+class Distance(Kind):
+    id: ClassVar[str] = "distance"
+    title: ClassVar[str] = "Judge the distance"
+    skill: ClassVar[Skill] = "distance"
+    about: ClassVar[str] = "How far does this person stand? Zone focus hangs on it."
+
+    def made(self, random: np.random.Generator, seed: int, kit: PracticeKit, room: Darkroom) -> Made:
+        truth = float(random.choice(DISTANCES_M)) * float(random.uniform(0.92, 1.08))
+        focal = float(random.choice(FOCALS_MM))
+        each = posed(random, kit, only=("street",), near_m=truth, far_m=truth, focal_length_mm=focal)
+        taken = each.taken(room)
+        focal = each.case.glass.focal_mm
+        drill = Drill(
+            kind=self.id, seed=seed, skill=self.skill, measure="m", question=f"Seen through {focal:.0f} mm on a sensor of {each.given.body.sensor_width_mm:g} × {each.given.body.sensor_height_mm:g} mm. How far does this person stand?",
+            low=0.5, high=15, truth=round(truth, 3), within=0.2, because=f"At {focal:.0f} mm the frame is {each.given.body.sensor_height_mm / focal * truth:.1f} m high there.",
+        )  # fmt: skip
+        return Made(drill, (taken.frame.picture,))
