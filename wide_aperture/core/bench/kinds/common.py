@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import numpy as np
 
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
@@ -13,6 +15,7 @@ from wide_aperture.core.picture.imaging.capture import Capture
 
 BENCH_APERTURE, BENCH_FOCAL_MM = 8.0, 50.0
 EV_WITHIN = 1 / 3
+DARK = 0.002
 
 
 def capture(exposure_s: float, iso: float, *, aperture: float = BENCH_APERTURE, **more: object) -> Capture:
@@ -51,6 +54,13 @@ def in_groups(frames: list[BenchFrame], groups: int, names: str) -> list[list[Be
         raise DomainError("frames", len(frames), f"must be as many of each: {names}, in that order")
     each = len(frames) // groups
     return [frames[k * each : (k + 1) * each] for k in range(groups)]
+
+
+def lit(frames: Sequence[BenchFrame]) -> None:
+    """Raises: DomainError where frames are black, so that no light can be measured on them."""
+    dark = sum(float(frame.green.mean()) < DARK for frame in frames)
+    if dark:
+        raise DomainError("frames", dark, f"must show light: {dark} of {len(frames)} are black")
 
 
 def level_ratio_ev(

@@ -10,7 +10,7 @@ import numpy as np
 from wide_aperture.core.bench.fit import SURE
 from wide_aperture.core.bench.found import Curve, Figure, Outcome
 from wide_aperture.core.bench.frame import BenchFrame
-from wide_aperture.core.bench.kinds.common import capture, shot
+from wide_aperture.core.bench.kinds.common import capture, lit, shot
 from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import HEIGHT, WIDTH, Shutter
 from wide_aperture.core.physics.motion import flicker_swing
@@ -46,6 +46,7 @@ class Flicker(BenchTest):
         )
 
     def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+        lit(frames)
         light = np.array(
             [float(frame.green[frame.green.shape[0] // 4 : -frame.green.shape[0] // 4].mean()) for frame in frames]
         )

@@ -10,7 +10,7 @@ import numpy as np
 from wide_aperture.core.bench.fit import mean_span
 from wide_aperture.core.bench.found import Figure, Offer, Outcome
 from wide_aperture.core.bench.frame import BenchFrame
-from wide_aperture.core.bench.kinds.common import capture, shot
+from wide_aperture.core.bench.kinds.common import capture, lit, shot
 from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import HEIGHT, WIDTH, Shutter
 from wide_aperture.core.errors import DomainError
@@ -68,6 +68,7 @@ class Readout(BenchTest):
         )
 
     def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+        lit(frames)
         rows = np.stack([frame.green.mean(axis=1) for frame in frames])
         shading = rows.mean(axis=0)  # what stays from frame to frame is the wall's and the lens's
         hz = 2 * kit.asked.mains_hz

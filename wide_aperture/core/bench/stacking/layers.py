@@ -22,7 +22,7 @@ NOISE_IN_LAYER = (0.8907, 0.2007, 0.0856, 0.0413, 0.0205, 0.0103, 0.0052)
 MOST_LAYERS = len(NOISE_IN_LAYER)
 MAD = 1.4826  # of a normal distribution, to its standard deviation
 AROUND_PX = 5
-RINGS_FROM = 0.02  # of the picture's range, beyond what surrounded a pixel before
+RINGS_FROM = 0.05  # of the picture's range, beyond what surrounded a pixel before
 
 
 @dataclass(frozen=True, slots=True)

@@ -18,6 +18,7 @@ from numpy.typing import NDArray
 
 from wide_aperture.core.bench.align import Anchor
 from wide_aperture.core.bench.light import Plane, as_linear, encoded_like, grey_of
+from wide_aperture.core.bench.stacking.layers import Layer
 from wide_aperture.core.bench.stacking.local import Points
 from wide_aperture.core.bench.stacking.quality import band_of, quality_of
 from wide_aperture.core.bench.stacking.source import Source, opened
@@ -25,6 +26,7 @@ from wide_aperture.core.errors import DomainError
 
 WORKERS = 2
 SHARES = (0.1, 0.2, 0.3, 0.5, 0.7, 0.9)
+SURELY = 1.08  # times the best frame's contrast that is aimed at, as the curve is told by a part of the picture
 SAMPLE_PX = 256  # a side of the part in the middle from which the curve is told
 Progress = Callable[[int, int], None]
 Made = TypeVar("Made")
@@ -98,10 +100,35 @@ def stack(
     )  # fmt: skip
 
 
+def strength_to_match(curve: Sequence[CurvePoint]) -> float:
+    """By how much the finest layers must be strengthened for the stack to be as crisp as its best frame; never weakened.
+
+    Source: the layers add up, so that strength s lifts what lies in them by 1 + s.
+    """
+    return float(np.clip(SURELY / max(curve[-1].contrast_times, 0.2) - 1, 0.0, 4.0)) if curve else 0.0
+
+
+def crisp(curve: Sequence[CurvePoint]) -> tuple[Layer, ...]:
+    """Layers that make a stack as crisp as its best frame, the finest freed of half its noise, where most of it lies."""
+    strength = strength_to_match(curve)
+    return (Layer(strength, 0.5), Layer(strength, 0.25), Layer(strength))
+
+
+def advice(curve: Sequence[CurvePoint]) -> str:
+    """Where to stop: the most frames that cost no more contrast than their gain in noise is worth."""
+    if len(curve) < 2:
+        return "Too few frames to tell how many are worth keeping."
+    best = max(curve, key=lambda point: point.contrast_times**2 * point.snr_times)
+    return (
+        f"{best.frames} frames are worth keeping: {best.snr_times:.1f} times the signal-to-noise of the best one, at {best.contrast_times:.0%} of its contrast. "
+        f"All {curve[-1].frames}: {curve[-1].snr_times:.1f} times at {curve[-1].contrast_times:.0%}."
+    )
+
+
 def _kept_of(keep: float, frames: int) -> int:
-    count = round(keep * frames) if keep <= 1 else int(keep)
     if not math.isfinite(keep) or keep <= 0:
         raise DomainError("keep", keep, "must be a share above 0, or how many")
+    count = round(keep * frames) if keep <= 1 else int(keep)
     return min(max(count, 1), frames)
 
 

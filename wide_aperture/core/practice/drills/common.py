@@ -77,13 +77,20 @@ def lens_of(begun: Beginning) -> Lens:
     return next(each.lens for each in starting_kit().lenses if each.id == begun.lens)
 
 
-def posed(random: np.random.Generator, kit: PracticeKit, *, only: tuple[str, ...] = (), **changes: object) -> Posed:
-    """A situation drawn at random. only: ids of beginnings to draw from; changes: of the situation."""
+def posed(
+    random: np.random.Generator,
+    kit: PracticeKit,
+    *,
+    only: tuple[str, ...] = (),
+    lens: Lens | None = None,
+    **changes: object,
+) -> Posed:
+    """A situation drawn at random. only: ids of beginnings to draw from; lens: another than the usual one; changes: of the situation."""
     known = [each for each in beginnings() if not only or each.id in only]
     begun = known[int(random.integers(len(known)))]
     distance, light = int(random.integers(len(begun.distances))), begun.lights[int(random.integers(len(begun.lights)))]
     situation = begun.situation(uuid5(NAMESPACE_URL, f"practice/{begun.id}"), distance=distance, light=light)
-    given = PlanInput(situation=situation.model_copy(update=changes), body=kit.body, lens=lens_of(begun))
+    given = PlanInput(situation=situation.model_copy(update=changes), body=kit.body, lens=lens or lens_of(begun))
     return Posed(begun, given, given.case, plan_of(given))
 
 

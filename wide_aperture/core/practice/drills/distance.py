@@ -9,6 +9,7 @@ import numpy as np
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.practice.drill import Drill, Skill
 from wide_aperture.core.practice.drills.common import Kind, Made, PracticeKit, posed
+from wide_aperture.core.sheets.starting import starting_kit
 
 DISTANCES_M = (1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 7.0)
 FOCALS_MM = (28.0, 35.0, 50.0)
@@ -23,7 +24,12 @@ class Distance(Kind):
     def made(self, random: np.random.Generator, seed: int, kit: PracticeKit, room: Darkroom) -> Made:
         truth = float(random.choice(DISTANCES_M)) * float(random.uniform(0.92, 1.08))
         focal = float(random.choice(FOCALS_MM))
-        each = posed(random, kit, only=("street",), near_m=truth, far_m=truth, focal_length_mm=focal)
+        lens = next(
+            each.lens
+            for each in starting_kit().lenses
+            if each.lens.focal_min_mm <= FOCALS_MM[0] and each.lens.focal_max_mm >= FOCALS_MM[-1]
+        )
+        each = posed(random, kit, only=("street",), lens=lens, near_m=truth, far_m=truth, focal_length_mm=focal)
         taken = each.taken(room)
         focal = each.case.glass.focal_mm
         drill = Drill(

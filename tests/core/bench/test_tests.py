@@ -1,0 +1,174 @@
+"""Every test of the bench on simulated frames whose truth is known: the intervals cover it and are narrow enough; wrong frames are named."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+
+import numpy as np
+
+from tests.core.bench.runs import KIT, SEEDS, measured_runs
+from wide_aperture.core.bench.found import Outcome
+from wide_aperture.core.bench.kinds import TESTS, test_of
+from wide_aperture.core.bench.protocol import Asked, Kit
+from wide_aperture.core.errors import UnknownIdError
+from wide_aperture.core.frames.read import read_metadata
+
+COVERED = 35  # of 40
+SAMPLED = ("focus_yield",)  # its truth is a chance of which frames are a sample: both ways are counted together
+
+
+class Intervals(unittest.TestCase):
+    def test_they_cover_the_truth_and_are_narrow_enough(self):
+        for test_id, runs in ((each, measured_runs(each)) for each in TESTS):
+            covered: dict[str, list[bool]] = {}
+            for simulated, outcome in runs:
+                for figure_id, truth in simulated.truth.items():
+                    figure = outcome.figure(figure_id)
+                    kind = "all" if test_id in SAMPLED else figure_id
+                    covered.setdefault(kind, []).append(figure.low <= truth <= figure.high)
+                    with self.subTest(test=test_id, figure=figure_id):
+                        self.assertTrue(figure.is_sure, figure)
+            for figure_id, hits in covered.items():
+                with self.subTest(test=test_id, figure=figure_id):
+                    self.assertGreaterEqual(sum(hits), COVERED * len(hits) / SEEDS)
+
+    def test_every_run_says_something_and_counts_its_frames(self):
+        for test_id in TESTS:
+            simulated, outcome = measured_runs(test_id)[0]
+            with self.subTest(test=test_id):
+                self.assertTrue(outcome.sentence.endswith("."))
+                self.assertTrue(outcome.steps)
+                self.assertEqual([fault for fault in outcome.faults if fault.refused], [])
+                self.assertGreaterEqual(len(simulated.files), TESTS[test_id].about.fewest)
+                self.assertEqual(len(simulated.files) % len(TESTS[test_id].shots(KIT)), 0)
+
+    def test_offers_are_whole_kits_or_known_figures(self):
+        offered = {}
+        for test_id in TESTS:
+            for offer in measured_runs(test_id)[0][1].offers:
+                offered[test_id] = offer
+                self.assertTrue(offer.body is None or offer.body.id == KIT.body.id)
+        self.assertEqual(set(offered), {"iso_ladder", "headroom", "readout", "burst", "hand_hold"})
+        self.assertEqual(offered["iso_ladder"].body.electrons.provenance, "measured")
+        self.assertEqual(offered["headroom"].body.marks_gaps[-1].look, "standard")
+
+
+class Telling(unittest.TestCase):
+    """What a test must and must not say, just inside and outside its limits."""
+
+    def figure(self, outcome: Outcome, figure_id: str) -> float:
+        return outcome.figure(figure_id).value
+
+    def test_the_ladder_sees_another_sensor(self):
+        electrons = KIT.body.electrons.model_copy(update={"full_well_e": KIT.body.electrons.full_well_e / 2})
+        other = Kit(KIT.body.model_copy(update={"electrons": electrons}))
+        found = TESTS["iso_ladder"].measure([each.frame for each in TESTS["iso_ladder"].simulated(other, 5).files], KIT)
+        self.assertAlmostEqual(
+            np.log2(KIT.body.electrons.full_well_e / self.figure(found, "full_well_e")), 1.0, delta=0.15
+        )
+
+    def test_what_is_accepted_becomes_the_ceilings(self):
+        kit = Kit(KIT.body, asked=Asked(accepted_iso=6400))
+        frames = [each.frame for each in TESTS["iso_ladder"].simulated(KIT, 0).files]
+        (offer,) = TESTS["iso_ladder"].measure(frames, kit).offers
+        self.assertEqual(
+            (offer.body.ceilings.routine, offer.body.ceilings.push, offer.body.ceilings.provenance),
+            (6400, 12_800, "measured"),
+        )
+
+    def test_a_body_without_a_reserve_shows_no_difference(self):
+        plain = Kit(KIT.body.model_copy(update={"reserve_floors": (), "automatic_reserve": ()}))
+        frames = [each.frame for each in TESTS["reserve"].simulated(KIT, 1).files]
+        same = [*frames[:2]] * 4
+        found = TESTS["reserve"].measure([_renamed(each, k) for k, each in enumerate(same)], plain)
+        self.assertEqual(found.sentence.count("no difference seen"), 3)
+
+    def test_steady_light_does_not_pulse(self):
+        frames = [each.frame for each in TESTS["flicker"].simulated(KIT, 2).files][:1] * 30
+        found = TESTS["flicker"].measure([_renamed(each, k) for k, each in enumerate(frames)], KIT)
+        self.assertEqual(found.sentence, "No pulse that shows.")
+
+    def test_a_burst_that_never_slows_says_so(self):
+        frames = [each.frame for each in TESTS["burst"].simulated(KIT, 0).files][:13]
+        self.assertIn("20 are needed", TESTS["burst"].measure(frames, KIT).sentence)
+        quick = [each.frame for each in TESTS["burst"].simulated(KIT, 6).files][:22]
+        self.assertIn("never slow down", TESTS["burst"].measure(quick, KIT).sentence)
+
+    def test_the_mains_decide_the_read_out(self):
+        frames = [each.frame for each in TESTS["readout"].simulated(KIT, 0).files]
+        at_60 = TESTS["readout"].measure(frames, Kit(KIT.body, asked=Asked(mains_hz=60)))
+        at_50 = TESTS["readout"].measure(frames, KIT)
+        self.assertAlmostEqual(self.figure(at_50, "readout_ms") / self.figure(at_60, "readout_ms"), 1.2, places=3)
+
+    def test_an_even_wall_shows_no_bands(self):
+        frames = [each.frame for each in TESTS["flicker"].simulated(KIT, 3).files][:6]
+        self.assertIn("must show bands", TESTS["readout"].measure(frames, KIT).sentence)
+
+
+class WrongFrames(unittest.TestCase):
+    def test_a_second_thing_that_varied_is_named_and_left_out(self):
+        frames = [each.frame for each in TESTS["iso_ladder"].simulated(KIT, 4).files]
+        odd = frames[1].said.model_copy(update={"f_number": 5.6})
+        frames[1] = _said(frames[1], odd)
+        found = TESTS["iso_ladder"].measure(frames, KIT)
+        self.assertEqual(
+            [(fault.frame, fault.sentence) for fault in found.faults if fault.refused],
+            [("BT0002.dng", "Aperture is 5.6, and 8 in the others: left out.")],
+        )
+        self.assertTrue(found.figures)
+
+    def test_light_that_drifts_is_reckoned_out_and_told(self):
+        frames = [each.frame for each in TESTS["iso_ladder"].simulated(KIT, 4).files]
+        brighter = _with_levels(frames[2], frames[2].levels * 1.3)
+        found = TESTS["iso_ladder"].measure([*frames[:2], brighter, *frames[3:]], KIT)
+        self.assertEqual([fault.frame for fault in found.faults], ["BT0003.dng"])
+        self.assertIn("0.4 stops brighter", found.faults[0].sentence)
+
+    def test_another_kind_of_file_is_left_out(self):
+        raws = [each.frame for each in TESTS["iso_ladder"].simulated(KIT, 4).files]
+        pictures = [each.frame for each in TESTS["white_card"].simulated(KIT, 4).files]
+        found = TESTS["iso_ladder"].measure([*raws, pictures[0]], KIT)
+        self.assertEqual(found.faults[0].frame, "BT0001.jpg")
+        found = TESTS["white_card"].measure([*pictures, raws[0]], KIT)
+        self.assertEqual([fault.frame for fault in found.faults if "raw data" in fault.sentence], ["BT0001.dng"])
+
+    def test_too_few_or_empty_frames_say_what_is_missing(self):
+        for test_id, test in TESTS.items():
+            frames = [each.frame for each in test.simulated(KIT, 0).files]
+            black = [_with_levels(frame, frame.levels * 0) for frame in frames]
+            with self.subTest(test=test_id):
+                self.assertIn("needed at least", test.measure(frames[:1], KIT).sentence)
+                self.assertIn("needed at least", test.measure([], KIT).sentence)
+                if test_id not in ("clocks", "burst"):  # these read times alone
+                    self.assertEqual(test.measure(black, KIT).figures, ())
+
+    def test_an_unknown_test_is_refused(self):
+        with self.assertRaises(UnknownIdError):
+            test_of("none")
+
+
+class Files(unittest.TestCase):
+    def test_a_file_says_what_the_frame_says(self):
+        each = TESTS["headroom"].simulated(KIT, 0).files[3]
+        said = read_metadata(each.data)
+        self.assertEqual(
+            (said.iso, said.f_number, said.taken_at), (each.said.iso, each.said.f_number, each.said.taken_at)
+        )
+        self.assertAlmostEqual(said.exposure_s, each.said.exposure_s, places=6)
+
+
+def _renamed(frame, k):
+    return replace(frame, name=f"{k:03}{frame.name}")
+
+
+def _said(frame, said):
+    return replace(frame, said=said)
+
+
+def _with_levels(frame, levels):
+    return replace(
+        frame,
+        levels=np.minimum(levels, 1).astype(np.float32),
+        picture=None if frame.picture is None else frame.picture * 0,
+    )

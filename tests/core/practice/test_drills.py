@@ -1,0 +1,111 @@
+"""Drills: the same for the same seed, true by the core's own figures, and never the same answer each time."""
+
+from __future__ import annotations
+
+import unittest
+
+import numpy as np
+
+from wide_aperture.core.errors import DomainError, UnknownIdError
+from wide_aperture.core.physics.optics import depth_of_field
+from wide_aperture.core.picture.imaging.darkroom import Darkroom
+from wide_aperture.core.practice import KINDS, Place, PracticeKit, drill_of, score
+from wide_aperture.core.practice.drills.histogram import TALL, WIDE, drawn
+from wide_aperture.core.practice.drills.presses import ACTS, SEQUENCES
+
+KIT, SEEDS = PracticeKit.usual(), range(5)
+NO_PICTURE = ("depth", "faults", "presses")
+
+
+class EveryKind(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.room = Darkroom()
+        cls.made = {(kind, seed): drill_of(kind, seed, KIT, cls.room) for kind in KINDS for seed in SEEDS}
+
+    def test_the_same_seed_is_the_same_drill(self):
+        for kind in KINDS:
+            again = drill_of(kind, 1, KIT, Darkroom())
+            self.assertEqual(again.drill, self.made[kind, 1].drill)
+            for one, other in zip(again.pictures, self.made[kind, 1].pictures, strict=True):
+                np.testing.assert_array_equal(one, other)
+
+    def test_the_truth_is_right_and_scores_so(self):
+        for (kind, seed), made in self.made.items():
+            drill = made.drill
+            if drill.measure == "point":
+                cell = int(np.argmin(np.abs(drill.field.off_ev)))
+                answer = Place(
+                    x=(cell % drill.field.columns + 0.5) / drill.field.columns,
+                    y=(cell // drill.field.columns + 0.5) / drill.field.rows,
+                )
+            else:
+                answer = (
+                    drill.truth
+                    if drill.truth is not None
+                    else list(drill.right)
+                    if drill.measure == "order"
+                    else drill.right[0]
+                )
+            with self.subTest(kind=kind, seed=seed):
+                self.assertTrue(score(drill, answer).right)
+                self.assertTrue(drill.because.endswith("."), drill.because)
+
+    def test_the_answers_differ_from_seed_to_seed(self):
+        for kind in KINDS:
+            truths = {
+                (made.drill.truth, made.drill.right, made.drill.field)
+                for (each, _), made in self.made.items()
+                if each == kind
+            }
+            self.assertGreater(len(truths), 1, kind)
+
+    def test_choices_hold_the_right_one_among_others(self):
+        for (kind, seed), made in self.made.items():
+            ids = [choice.id for choice in made.drill.choices]
+            with self.subTest(kind=kind, seed=seed):
+                self.assertEqual(len(ids), len(set(ids)))
+                self.assertLessEqual(set(made.drill.right), set(ids))
+                if made.drill.measure == "choice":
+                    self.assertGreater(len(ids), 2)
+
+    def test_pictures_come_where_there_is_something_to_see(self):
+        for (kind, _), made in self.made.items():
+            self.assertEqual(len(made.pictures) == 0, kind in NO_PICTURE, kind)
+            for picture in made.pictures:
+                self.assertEqual((picture.dtype, picture.ndim, picture.shape[2]), (np.uint8, 3, 3))
+
+    def test_unknown_kinds_and_seeds_are_refused(self):
+        with self.assertRaises(UnknownIdError):
+            drill_of("none", 1, KIT, self.room)
+        for seed in (-1, 2**31):
+            with self.assertRaises(DomainError):
+                drill_of("depth", seed, KIT, self.room)
+
+
+class SingleKinds(unittest.TestCase):
+    def test_depth_says_what_the_formula_says(self):
+        for seed in range(20):
+            drill = drill_of("depth", seed, KIT, Darkroom()).drill
+            focal, stop, distance = (
+                float(part)
+                for part in (
+                    drill.question.split(" mm")[0],
+                    drill.question.split("f/")[1].split(",")[0],
+                    drill.question.split("set to ")[1].split(" m")[0],
+                )
+            )
+            sharp = depth_of_field(focal, stop, distance, KIT.body.coc_mm)
+            self.assertAlmostEqual(drill.truth, sharp.far_m if "Up to" in drill.question else sharp.near_m, places=2)
+
+    def test_a_histogram_is_drawn_where_the_tones_are(self):
+        dark, bright = (drawn(np.full((40, 60, 3), level, np.uint8)) for level in (30, 220))
+        self.assertEqual(dark.shape, (TALL, WIDE, 3))
+        self.assertLess(dark[TALL // 2, 60:62].mean(), 60)
+        self.assertGreater(dark[TALL // 2, 440:442].mean(), 200)
+        self.assertLess(bright[TALL // 2, 440:442].mean(), 60)
+
+    def test_press_sequences_use_known_acts(self):
+        for each in SEQUENCES:
+            self.assertLessEqual(set(each.acts), set(ACTS))
