@@ -14,7 +14,7 @@ from types import TracebackType
 from typing import Any
 
 from wide_aperture.core.frames.frame import FrameMeasures, MarksAgainstRaw
-from wide_aperture.frames.child_process import end
+from wide_aperture.jobs.child_process import end
 
 LONGEST_S = 20.0
 CHILD = Path(__file__).with_name("preview_child.py")

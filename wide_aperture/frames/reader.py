@@ -12,7 +12,7 @@ from uuid import UUID
 
 from wide_aperture.core.frames.brought import read_brought
 from wide_aperture.core.frames.frame import Frame
-from wide_aperture.frames.child_process import end
+from wide_aperture.jobs.child_process import end
 
 CHILD = Path(__file__).with_name("reader_child.py")
 WORTH_A_CHILD = 400  # files: it takes half a second to begin
