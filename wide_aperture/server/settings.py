@@ -73,6 +73,8 @@ INSTALLED_APPS = [
     "wide_aperture.jobs",
     "wide_aperture.frames",
     "wide_aperture.uploads",
+    "wide_aperture.bench",
+    "wide_aperture.practice",
     "django_tasks",
     "django_tasks_db",
 ]

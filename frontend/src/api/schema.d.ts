@@ -84,6 +84,139 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description Keep a run and measure it; the same again measures it again.
+         */
+        post: operations["bench_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/report/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Report
+         * @description A run as Markdown.
+         */
+        get: operations["bench_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["bench_run_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/runs/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get One */
+        get: operations["bench_run_get"];
+        /** Put One */
+        put: operations["bench_run_put"];
+        post?: never;
+        /** Delete One */
+        delete: operations["bench_run_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/runs/{row_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Revisions */
+        get: operations["bench_run_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/shots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shots
+         * @description What to shoot for a test with this kit, in order.
+         */
+        post: operations["bench_shots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tests
+         * @description Every test, in the order they are shown.
+         */
+        get: operations["bench_tests"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bin": {
         parameters: {
             query?: never;
@@ -1895,6 +2028,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description Score an answer and keep it.
+         */
+        post: operations["practice_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/drill/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drill
+         * @description A drill of a kind and seed, the same each time.
+         */
+        get: operations["practice_drill"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kinds
+         * @description Every kind of drill, and how it goes.
+         */
+        get: operations["practice_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rehearsal": {
         parameters: {
             query?: never;
@@ -3280,19 +3473,36 @@ export interface components {
         };
         /**
          * About
-         * @description What runs here, where it keeps what it keeps, and what it is built on.
+         * @description varies: the fields of the metadata that the test varies; fewest: frames without which nothing is told; stills: it is shot from
+         *     a stand; offers: what of the kit the figure is for; care: what to mind.
          */
         About: {
-            /** Data Folder */
-            data_folder: string;
-            /** Parts */
-            parts: components["schemas"]["Part"][];
-            /** Planner Version */
-            planner_version: string;
-            /** Python */
-            python: string;
-            /** Version */
-            version: string;
+            /**
+             * Care
+             * @default
+             */
+            care: string;
+            /** Fewest */
+            fewest: number;
+            /** How */
+            how: string[];
+            /** Id */
+            id: string;
+            /** Needs */
+            needs: string[];
+            /** Offers */
+            offers: string;
+            /** Purpose */
+            purpose: string;
+            /** Title */
+            title: string;
+            /** Varies */
+            varies: string[];
+            /**
+             * Wants
+             * @enum {string}
+             */
+            wants: "raw" | "picture" | "either";
         };
         /**
          * Accessories
@@ -3649,6 +3859,53 @@ export interface components {
             to_ev: number;
         };
         /**
+         * Asked
+         * @description What a run of a test is about; what does not concern it is passed over. accepted_iso: the highest the person finds acceptable.
+         *
+         *     sharp: for tests that count, which frames the person calls sharp, by name, where the application is not to judge.
+         */
+        Asked: {
+            /** Accepted Iso */
+            accepted_iso?: number | null;
+            /** File Mb */
+            file_mb?: number | null;
+            /** Focal Mm */
+            focal_mm?: number | null;
+            /** Frame Rows */
+            frame_rows?: number | null;
+            /**
+             * Kelvins
+             * @default [
+             *       2800,
+             *       3400,
+             *       4200,
+             *       5200,
+             *       6500
+             *     ]
+             */
+            kelvins: number[];
+            /** Light Kelvin */
+            light_kelvin?: number | null;
+            /** Limit Guess S */
+            limit_guess_s?: number | null;
+            /**
+             * Look
+             * @default standard
+             */
+            look: string;
+            /**
+             * Mains Hz
+             * @default 50
+             * @enum {integer}
+             */
+            mains_hz: 50 | 60;
+            /**
+             * Marked From
+             * @default 250
+             */
+            marked_from: number;
+        };
+        /**
          * Assessment
          * @description The setup with what the body chooses filled in, and what is to be said about it.
          */
@@ -3824,6 +4081,110 @@ export interface components {
             support: "handheld" | "monopod" | "rest" | "tripod";
             /** Surroundings */
             surroundings?: string | null;
+        };
+        /**
+         * BegunOut
+         * @description The job that measures the run.
+         */
+        BegunOut: {
+            /**
+             * Job Id
+             * Format: uuid
+             */
+            job_id: string;
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
+        };
+        /**
+         * BenchRun
+         * @description source: "simulated" frames of a seed, or files sent here (their uploads' ids); outcome null: not measured yet;
+         *     taken: places of the offers that were taken; kit: the body's name as it was.
+         */
+        BenchRun: {
+            /**
+             * @default {
+             *       "accepted_iso": null,
+             *       "file_mb": null,
+             *       "focal_mm": null,
+             *       "frame_rows": null,
+             *       "kelvins": [
+             *         2800,
+             *         3400,
+             *         4200,
+             *         5200,
+             *         6500
+             *       ],
+             *       "light_kelvin": null,
+             *       "limit_guess_s": null,
+             *       "look": "standard",
+             *       "mains_hz": 50,
+             *       "marked_from": 250
+             *     }
+             */
+            asked: components["schemas"]["Asked"];
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /**
+             * Files
+             * @default []
+             */
+            files: string[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kit
+             * @default
+             */
+            kit: string;
+            /** Lens Id */
+            lens_id?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            outcome?: components["schemas"]["Outcome"] | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Source
+             * @default simulated
+             * @enum {string}
+             */
+            source: "simulated" | "files";
+            /**
+             * Taken
+             * @default []
+             */
+            taken: number[];
+            /** Test */
+            test: string;
+            /** Title */
+            title: string;
+        };
+        /** BenchTestsOut */
+        BenchTestsOut: {
+            /** Tests */
+            tests: components["schemas"]["About"][];
+        };
+        /** Bench RunPage */
+        Bench_RunPage: {
+            /** Items */
+            items: components["schemas"]["StoredBenchRun"][];
+            /** Next */
+            next: string | null;
         };
         /** BinOut */
         BinOut: {
@@ -5593,6 +5954,32 @@ export interface components {
             phrases: components["schemas"]["Phrase"][];
         };
         /**
+         * Curve
+         * @description Values to be drawn. x, y in the units said; low, high: the interval of each y, or empty.
+         */
+        Curve: {
+            /**
+             * High
+             * @default []
+             */
+            high: number[];
+            /** Label */
+            label: string;
+            /**
+             * Low
+             * @default []
+             */
+            low: number[];
+            /** X */
+            x: number[];
+            /** X Label */
+            x_label: string;
+            /** Y */
+            y: number[];
+            /** Y Label */
+            y_label: string;
+        };
+        /**
          * DarkNight
          * @description One night. dark: Sun 18 degrees down and Moon below; target: the part of it with the target high enough.
          */
@@ -5805,6 +6192,73 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** DrillChoiceOut */
+        DrillChoiceOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * DrillKindOut
+         * @description A kind of drill. due: when it comes back; null: never tried. stops: how far off the answers were, the oldest first.
+         */
+        DrillKindOut: {
+            /** About */
+            about: string;
+            /** Due */
+            due: string | null;
+            /** Id */
+            id: string;
+            /**
+             * Skill
+             * @enum {string}
+             */
+            skill: "metering" | "exposure" | "histogram" | "colour" | "distance" | "depth" | "focus" | "movement" | "faults" | "camera" | "noise";
+            /** Stops */
+            stops: number[];
+            /** Title */
+            title: string;
+            trend: components["schemas"]["Trend"];
+        };
+        /**
+         * DrillKindsOut
+         * @description The kinds, those due first.
+         */
+        DrillKindsOut: {
+            /** Kinds */
+            kinds: components["schemas"]["DrillKindOut"][];
+        };
+        /**
+         * DrillOut
+         * @description A drill as it is asked: nothing in it tells the answer.
+         */
+        DrillOut: {
+            /** Choices */
+            choices: components["schemas"]["DrillChoiceOut"][];
+            /** High */
+            high: number | null;
+            /** Kind */
+            kind: string;
+            /** Low */
+            low: number | null;
+            /**
+             * Measure
+             * @enum {string}
+             */
+            measure: "ev" | "m" | "k" | "s" | "choice" | "order" | "point";
+            /** Pictures */
+            pictures: string[];
+            /** Question */
+            question: string;
+            /** Seed */
+            seed: number;
+            /**
+             * Skill
+             * @enum {string}
+             */
+            skill: "metering" | "exposure" | "histogram" | "colour" | "distance" | "depth" | "focus" | "movement" | "faults" | "camera" | "noise";
+        };
         /**
          * DrillStep
          * @description action: the same on the simulated camera; null where only the photographer moves.
@@ -5999,6 +6453,21 @@ export interface components {
             what: string;
         };
         /**
+         * Fault
+         * @description A frame that does not belong, or says too little; frame "": the series as a whole. refused: it was left out.
+         */
+        Fault: {
+            /** Frame */
+            frame: string;
+            /**
+             * Refused
+             * @default true
+             */
+            refused: boolean;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * FieldCard
          * @description One situation on one screen. recall: the storage place that holds it; in_hand: light that may go before anything is to be
          *     done; tones: of its frame, that marks may be seen on.
@@ -6137,6 +6606,33 @@ export interface components {
             rating?: number | null;
             /** Situation Id */
             situation_id?: string | null;
+        };
+        /**
+         * Figure
+         * @description One measured figure. within: the half-width of the interval that is enough for what the figure is used for, in its unit.
+         */
+        Figure: {
+            /** High */
+            high: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Low */
+            low: number;
+            /** N */
+            n: number;
+            /**
+             * Sentence
+             * @default
+             */
+            sentence: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Within */
+            within?: number | null;
         };
         /**
          * FigureChange
@@ -8723,6 +9219,15 @@ export interface components {
             subject_px: number;
         };
         /**
+         * NamedFigure
+         * @description A figure of practice and the person's own value of it.
+         */
+        NamedFigure: {
+            /** Name */
+            name: string;
+            own: components["schemas"]["OwnFigure"];
+        };
+        /**
          * NamedLight
          * @description One light of the table. ev_low..ev_high is the band people meet; ev100 the usual value.
          */
@@ -9116,6 +9621,16 @@ export interface components {
             setting: components["schemas"]["SettingId"];
         };
         /**
+         * Offer
+         * @description A change to the kit: the body as it would be, or a figure of practice; taken only when the person says so.
+         */
+        Offer: {
+            body?: components["schemas"]["Body"] | null;
+            figure?: components["schemas"]["NamedFigure"] | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * OtherSchool
          * @description A school of a question: what it would change. stops: exposure moved on each axis, + slower, smaller, higher.
          */
@@ -9283,17 +9798,37 @@ export interface components {
         };
         /**
          * Outcome
-         * @description The camera afterwards, and what it showed. refused: it did not do it.
+         * @description sentence: what to make of it; figures none: the frames do not tell it, and the sentence says why.
          */
         Outcome: {
-            camera: components["schemas"]["SimulatedCamera"];
             /**
-             * Refused
-             * @default false
+             * Curves
+             * @default []
              */
-            refused: boolean;
-            /** Said */
-            said: string;
+            curves: components["schemas"]["Curve"][];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: components["schemas"]["Fault"][];
+            /**
+             * Figures
+             * @default []
+             */
+            figures: components["schemas"]["Figure"][];
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["Offer"][];
+            /** Sentence */
+            sentence: string;
+            /**
+             * Steps
+             * @description What was done with the frames, in order
+             * @default []
+             */
+            steps: string[];
         };
         /**
          * OutlineOut
@@ -9846,20 +10381,13 @@ export interface components {
         };
         /**
          * Place
-         * @description Where a shoot takes place.
+         * @description A place of the picture, in shares of its width and height from the left and the top.
          */
         Place: {
-            /**
-             * Elevation M
-             * @default 0
-             */
-            elevation_m: number;
-            /** Latitude Deg */
-            latitude_deg: number;
-            /** Longitude Deg */
-            longitude_deg: number;
-            /** Name */
-            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * PlaceCost
@@ -11652,6 +12180,59 @@ export interface components {
             of: number | null;
         };
         /**
+         * RunIn
+         * @description A run to be begun. seed: of simulated frames; files: uploads instead of them.
+         */
+        RunIn: {
+            /**
+             * @default {
+             *       "accepted_iso": null,
+             *       "file_mb": null,
+             *       "focal_mm": null,
+             *       "frame_rows": null,
+             *       "kelvins": [
+             *         2800,
+             *         3400,
+             *         4200,
+             *         5200,
+             *         6500
+             *       ],
+             *       "light_kelvin": null,
+             *       "limit_guess_s": null,
+             *       "look": "standard",
+             *       "mains_hz": 50,
+             *       "marked_from": 250
+             *     }
+             */
+            asked: components["schemas"]["Asked"];
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /**
+             * Files
+             * @default []
+             */
+            files: string[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Lens Id */
+            lens_id?: string | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /** Test */
+            test: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Said
          * @description A sentence before anybody's units: {0}, {1} ... stand for the values. code: what says it, for translations.
          */
@@ -12423,6 +13004,37 @@ export interface components {
              */
             white_balance: "by_case" | "automatic" | "daylight_always" | "kelvin_by_light" | "card";
         };
+        /**
+         * Score
+         * @description Of error_ev, error_m, error_k and error_s the one the drill measures: above 0 where the answer is more than the truth.
+         *     stops: the same on one scale for all skills, 0 for right choices, so that progress can be drawn.
+         */
+        Score: {
+            /** Error Ev */
+            error_ev?: number | null;
+            /** Error K */
+            error_k?: number | null;
+            /** Error M */
+            error_m?: number | null;
+            /** Error S */
+            error_s?: number | null;
+            /** Reason */
+            reason: string;
+            /** Right */
+            right: boolean;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /**
+             * Stops
+             * @default 0
+             */
+            stops: number;
+        };
         /** SearchRequest */
         SearchRequest: {
             /**
@@ -13188,6 +13800,70 @@ export interface components {
             next: string | null;
         };
         /**
+         * Shot
+         * @description One line of the shot list. set: what stands at which value; expects: what the frame shall show; frames: how many.
+         */
+        Shot: {
+            /** Expects */
+            expects: string;
+            /** Exposure S */
+            exposure_s?: number | null;
+            /**
+             * Frames
+             * @default 1
+             */
+            frames: number;
+            /** Iso */
+            iso?: number | null;
+            /** Set */
+            set: {
+                [key: string]: string;
+            };
+            /** Title */
+            title: string;
+        };
+        /**
+         * ShotsIn
+         * @description The kit a shot list is for.
+         */
+        ShotsIn: {
+            /**
+             * @default {
+             *       "accepted_iso": null,
+             *       "file_mb": null,
+             *       "focal_mm": null,
+             *       "frame_rows": null,
+             *       "kelvins": [
+             *         2800,
+             *         3400,
+             *         4200,
+             *         5200,
+             *         6500
+             *       ],
+             *       "light_kelvin": null,
+             *       "limit_guess_s": null,
+             *       "look": "standard",
+             *       "mains_hz": 50,
+             *       "marked_from": 250
+             *     }
+             */
+            asked: components["schemas"]["Asked"];
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /** Lens Id */
+            lens_id?: string | null;
+            /** Test */
+            test: string;
+        };
+        /** ShotsOut */
+        ShotsOut: {
+            /** Shots */
+            shots: components["schemas"]["Shot"][];
+        };
+        /**
          * SimulatedCamera
          * @description A body in the hand. state: settings and places; screen: what is open; as_recalled: values to fall back to at switch-off.
          *
@@ -13871,6 +14547,22 @@ export interface components {
             at: string;
             /** Fingerprint */
             fingerprint: string;
+        };
+        /** StoredBenchRun */
+        StoredBenchRun: {
+            document: components["schemas"]["BenchRun"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
         };
         /** StoredBody */
         StoredBody: {
@@ -14696,6 +15388,20 @@ export interface components {
             to_body: components["schemas"]["Body"];
         };
         /**
+         * Trend
+         * @description answers, right: of all time; recent_stops: how far off the last ones were on average; before_stops: the ones before these.
+         */
+        Trend: {
+            /** Answers */
+            answers: number;
+            /** Before Stops */
+            before_stops: number | null;
+            /** Recent Stops */
+            recent_stops: number | null;
+            /** Right */
+            right: number;
+        };
+        /**
          * TriedOut
          * @description One setup tried: what came of it, and one run to look at.
          */
@@ -15486,6 +16192,7 @@ export type ApertureAt = components['schemas']['ApertureAt'];
 export type AreasOut = components['schemas']['AreasOut'];
 export type AreasRequest = components['schemas']['AreasRequest'];
 export type AroundTuning = components['schemas']['AroundTuning'];
+export type Asked = components['schemas']['Asked'];
 export type Assessment = components['schemas']['Assessment'];
 export type Assumed = components['schemas']['Assumed'];
 export type Assumption = components['schemas']['Assumption'];
@@ -15494,6 +16201,10 @@ export type BalancedRise = components['schemas']['BalancedRise'];
 export type BeforeItem = components['schemas']['BeforeItem'];
 export type BeginIn = components['schemas']['BeginIn'];
 export type Beginning = components['schemas']['Beginning'];
+export type BegunOut = components['schemas']['BegunOut'];
+export type BenchRun = components['schemas']['BenchRun'];
+export type BenchTestsOut = components['schemas']['BenchTestsOut'];
+export type BenchRunPage = components['schemas']['Bench_RunPage'];
 export type BinOut = components['schemas']['BinOut'];
 export type BlockLightOut = components['schemas']['BlockLightOut'];
 export type Body = components['schemas']['Body'];
@@ -15549,6 +16260,7 @@ export type Crop = components['schemas']['Crop'];
 export type CsvFault = components['schemas']['CsvFault'];
 export type CsvIn = components['schemas']['CsvIn'];
 export type CsvReading = components['schemas']['CsvReading'];
+export type Curve = components['schemas']['Curve'];
 export type DarkNight = components['schemas']['DarkNight'];
 export type DayOut = components['schemas']['DayOut'];
 export type DayRequest = components['schemas']['DayRequest'];
@@ -15561,6 +16273,10 @@ export type Differs = components['schemas']['Differs'];
 export type DistanceChoice = components['schemas']['DistanceChoice'];
 export type DotOut = components['schemas']['DotOut'];
 export type Drill = components['schemas']['Drill'];
+export type DrillChoiceOut = components['schemas']['DrillChoiceOut'];
+export type DrillKindOut = components['schemas']['DrillKindOut'];
+export type DrillKindsOut = components['schemas']['DrillKindsOut'];
+export type DrillOut = components['schemas']['DrillOut'];
 export type DrillStep = components['schemas']['DrillStep'];
 export type Entry = components['schemas']['Entry'];
 export type EventOut = components['schemas']['EventOut'];
@@ -15570,10 +16286,12 @@ export type FaceSpot = components['schemas']['FaceSpot'];
 export type Fact = components['schemas']['Fact'];
 export type FactoryChange = components['schemas']['FactoryChange'];
 export type Failure = components['schemas']['Failure'];
+export type Fault = components['schemas']['Fault'];
 export type FieldCard = components['schemas']['FieldCard'];
 export type FieldNote = components['schemas']['FieldNote'];
 export type FieldNotePage = components['schemas']['FieldNotePage'];
 export type FieldsBefore = components['schemas']['FieldsBefore'];
+export type Figure = components['schemas']['Figure'];
 export type FigureChange = components['schemas']['FigureChange'];
 export type FigureOfPractice = components['schemas']['FigureOfPractice'];
 export type FigureUsed = components['schemas']['FigureUsed'];
@@ -15676,6 +16394,7 @@ export type MoonRequest = components['schemas']['MoonRequest'];
 export type Move = components['schemas']['Move'];
 export type Moved = components['schemas']['Moved'];
 export type MovementOut = components['schemas']['MovementOut'];
+export type NamedFigure = components['schemas']['NamedFigure'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NamedLook = components['schemas']['NamedLook'];
 export type NewBody = components['schemas']['NewBody'];
@@ -15691,6 +16410,7 @@ export type NotesOut = components['schemas']['NotesOut'];
 export type NotesRequest = components['schemas']['NotesRequest'];
 export type Noticed = components['schemas']['Noticed'];
 export type NumberEnds = components['schemas']['NumberEnds'];
+export type Offer = components['schemas']['Offer'];
 export type OtherSchool = components['schemas']['OtherSchool'];
 export type OtherSchoolsIn = components['schemas']['OtherSchoolsIn'];
 export type Outcome = components['schemas']['Outcome'];
@@ -15776,6 +16496,7 @@ export type Route = components['schemas']['Route'];
 export type RouteRequest = components['schemas']['RouteRequest'];
 export type RouteStep = components['schemas']['RouteStep'];
 export type Run = components['schemas']['Run'];
+export type RunIn = components['schemas']['RunIn'];
 export type Said = components['schemas']['Said'];
 export type SavedPlace = components['schemas']['SavedPlace'];
 export type SavedSetup = components['schemas']['SavedSetup'];
@@ -15787,6 +16508,7 @@ export type SceneTuning = components['schemas']['SceneTuning'];
 export type SchoolPage = components['schemas']['SchoolPage'];
 export type SchoolQuestion = components['schemas']['SchoolQuestion'];
 export type Schools = components['schemas']['Schools'];
+export type Score = components['schemas']['Score'];
 export type SearchRequest = components['schemas']['SearchRequest'];
 export type SensorFigures = components['schemas']['SensorFigures'];
 export type SensorSheet = components['schemas']['SensorSheet'];
@@ -15818,6 +16540,9 @@ export type ShootPage = components['schemas']['ShootPage'];
 export type ShootReview = components['schemas']['ShootReview'];
 export type ShootSummary = components['schemas']['ShootSummary'];
 export type ShootSummaryPage = components['schemas']['ShootSummaryPage'];
+export type Shot = components['schemas']['Shot'];
+export type ShotsIn = components['schemas']['ShotsIn'];
+export type ShotsOut = components['schemas']['ShotsOut'];
 export type SimulatedCamera = components['schemas']['SimulatedCamera'];
 export type Situation = components['schemas']['Situation'];
 export type SituationOfShootPage = components['schemas']['SituationOfShootPage'];
@@ -15841,6 +16566,7 @@ export type StartingKit = components['schemas']['StartingKit'];
 export type StartingLens = components['schemas']['StartingLens'];
 export type StatePage = components['schemas']['StatePage'];
 export type Stored = components['schemas']['Stored'];
+export type StoredBenchRun = components['schemas']['StoredBenchRun'];
 export type StoredBody = components['schemas']['StoredBody'];
 export type StoredFieldNote = components['schemas']['StoredFieldNote'];
 export type StoredFoundation = components['schemas']['StoredFoundation'];
@@ -15881,6 +16607,7 @@ export type Trace = components['schemas']['Trace'];
 export type TrackOut = components['schemas']['TrackOut'];
 export type Transfer = components['schemas']['Transfer'];
 export type TransferIn = components['schemas']['TransferIn'];
+export type Trend = components['schemas']['Trend'];
 export type TriedOut = components['schemas']['TriedOut'];
 export type Trigger = components['schemas']['Trigger'];
 export type TurnRequest = components['schemas']['TurnRequest'];
@@ -16190,6 +16917,931 @@ export interface operations {
                 };
             };
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_run_list: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bench_RunPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_run_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredBenchRun"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_run_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+                "If-None-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchRun"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredBenchRun"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredBenchRun"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_run_delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_run_revisions: {
+        parameters: {
+            query?: {
+                /** @description Items a page */
+                limit?: number;
+                /** @description The “next” of the page before */
+                cursor?: string | null;
+            };
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_shots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotsOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchTestsOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -26557,6 +28209,274 @@ export interface operations {
                 };
             };
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Score"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_drill: {
+        parameters: {
+            query: {
+                seed: number;
+                body_id?: string | null;
+            };
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillKindsOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -15,13 +15,13 @@ from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.setup import Pin
 from wide_aperture.core.frames import read_metadata
 from wide_aperture.core.frames.embedded import embedded_jpegs
+from wide_aperture.core.frames.exposed import WHITE_LEVEL, mosaic_of_electrons
 from wide_aperture.core.frames.raw_marks import marks_against_raw
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.planning import plan_of
 from wide_aperture.core.review.table import FrameRow, table_of
 from wide_aperture.core.shooting import Day, Player, Roll, Slip, write_frame
 from wide_aperture.core.shooting.played import engraved
-from wide_aperture.core.frames.exposed import WHITE_LEVEL, mosaic_of_electrons
 from wide_aperture.core.shooting.write import Stage, written
 
 

@@ -1,0 +1,157 @@
+"""The bench over the API: tests and their shots, a run with simulated and with sent files, what is offered, reports, wrong input."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any
+
+from django.test import override_settings
+
+from tests.api.base import ApiTestCase
+from wide_aperture.bench.models import BenchRun
+from wide_aperture.core.bench.kinds import TESTS
+from wide_aperture.core.bench.protocol import Kit
+from wide_aperture.core.frames.identity import identity
+from wide_aperture.demo.kit import BODIES
+from wide_aperture.jobs.models import Job
+from wide_aperture.jobs.work import go_on
+from wide_aperture.server.middleware.owner import local_owner
+from wide_aperture.uploads.models import Upload
+
+IMMEDIATE = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
+BODY = BODIES[0]
+KIT = Kit(BODY)
+
+
+@override_settings(TASKS=IMMEDIATE)
+class Bench(ApiTestCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.demo()
+
+    def begin(self, test: str, *, files: tuple[str, ...] = (), **more: Any) -> Any:
+        body = {
+            "id": str(uuid.uuid4()),
+            "title": f"Try of {test}",
+            "test": test,
+            "body_id": str(BODY.id),
+            "files": list(files),
+            **more,
+        }
+        with self.captureOnCommitCallbacks(execute=True):
+            answer = self.client.post("/api/v1/bench/begin", body, content_type="application/json")
+        self.assertEqual(answer.status_code, 202, answer.content)
+        return answer.json()
+
+    def run_of(self, begun: dict[str, str]) -> Any:
+        return self.client.get(f"/api/v1/bench/runs/{begun['run_id']}").json()
+
+    def sent(self, test: str, **replaced: bytes) -> tuple[str, ...]:
+        """The files of a simulated run as uploads; replaced: the bytes of some, by their name without its ending."""
+        Upload.objects.all().delete()
+        ids = []
+        for each in TESTS[test].simulated(KIT, 3).files:
+            data = replaced.get(each.name.partition(".")[0], each.data)
+            row = Upload.objects.create(
+                owner=local_owner(), name=each.name, size_bytes=len(data), identity=identity(data), whole=True
+            )
+            row.path.write_bytes(data)
+            ids.append(str(row.pk))
+        return tuple(ids)
+
+    def test_every_test_has_a_shot_list(self):
+        tests = self.client.get("/api/v1/bench/tests").json()["tests"]
+        self.assertEqual([each["id"] for each in tests], list(TESTS))
+        for each in tests:
+            asked = {"test": each["id"], "body_id": str(BODY.id)}
+            shots = self.client.post("/api/v1/bench/shots", asked, content_type="application/json").json()["shots"]
+            self.assertTrue(shots)
+            self.assertTrue(all(shot["title"] and shot["expects"] for shot in shots))
+
+    def test_a_simulated_run_is_measured_and_kept(self):
+        begun = self.begin("reserve", seed=5)
+        kept = self.run_of(begun)
+        self.assertEqual(kept["revision"], 2)
+        figures = {each["id"]: each["value"] for each in kept["document"]["outcome"]["figures"]}
+        self.assertAlmostEqual(figures["gain_highlight_reserve_1"], 1.0, delta=0.05)
+        self.assertEqual(kept["document"]["kit"], BODY.name)
+        job = self.client.get(f"/api/v1/jobs/{begun['job_id']}").json()
+        self.assertEqual((job["state"], job["done"]), ("done", job["total"]))
+
+    def test_files_that_were_sent_are_measured_and_bad_ones_named(self):
+        files = self.sent("reserve", BT0003=b"no picture at all", BT0004=b"")
+        outcome = self.run_of(self.begin("reserve", files=files))["document"]["outcome"]
+        self.assertEqual({fault["frame"] for fault in outcome["faults"]}, {"BT0003.dng", "BT0004.dng"})
+        self.assertIn("must be as many of each", outcome["sentence"])
+        outcome = self.run_of(self.begin("reserve", files=self.sent("reserve")))["document"]["outcome"]
+        self.assertEqual(outcome["faults"], [])
+        self.assertEqual(len(outcome["figures"]), 3)
+
+    def test_pictures_beside_raw_data_are_read(self):
+        outcome = self.run_of(self.begin("headroom", seed=2))["document"]["outcome"]
+        self.assertAlmostEqual(outcome["figures"][0]["value"], 1.08, delta=0.12)
+        offered = outcome["offers"][0]["body"]
+        self.assertEqual(offered["marks_gaps"][-1]["look"], "standard")
+        self.assertEqual(self.client.get(f"/api/v1/bodies/{BODY.id}").json()["document"].get("marks_gaps"), [])
+
+    def test_an_offer_that_was_taken_is_noted(self):
+        begun = self.begin("readout")
+        kept = self.run_of(begun)
+        document = {**kept["document"], "taken": [0], "note": "in the hall"}
+        again = self.client.put(
+            f"/api/v1/bench/runs/{begun['run_id']}",
+            document,
+            content_type="application/json",
+            headers={"If-Match": f'"{kept["revision"]}"'},
+        )
+        self.assertEqual((again.status_code, again.json()["document"]["taken"]), (200, [0]))
+        refused = self.client.put(
+            f"/api/v1/bench/runs/{begun['run_id']}",
+            {**document, "taken": [7]},
+            content_type="application/json",
+            headers={"If-Match": '"3"'},
+        )
+        self.assertEqual((refused.status_code, refused.json()["errors"][0]["pointer"]), (422, "/taken"))
+        report = self.client.get(f"/api/v1/bench/report/{begun['run_id']}").content.decode()
+        for part in ("# Try of readout", "| Read-out, first row to last | 22 ms |", "## Steps", "in the hall"):
+            self.assertIn(part, report)
+
+    def test_wrong_input_is_answered_in_one_shape(self):
+        for change, status in (
+            ({"test": "none"}, 422),
+            ({"body_id": str(uuid.uuid4())}, 422),
+            ({"seed": -1}, 422),
+            ({"title": ""}, 422),
+            ({"asked": {"mains_hz": 55}}, 422),
+            ({"more": 1}, 422),
+        ):
+            body = {"id": str(uuid.uuid4()), "title": "T", "test": "reserve", "body_id": str(BODY.id), **change}
+            with self.subTest(change=change):
+                answer = self.client.post("/api/v1/bench/begin", body, content_type="application/json")
+                self.assertEqual(
+                    (answer.status_code, answer["Content-Type"].partition(";")[0]), (status, "application/problem+json")
+                )
+        self.assertEqual(BenchRun.objects.count(), 0)
+        self.assertEqual(self.client.get(f"/api/v1/bench/report/{uuid.uuid4()}").status_code, 404)
+
+    def test_other_people_s_runs_and_files_are_not_there(self):
+        begun = self.begin("clocks")
+        BenchRun.objects.update(owner=self.stranger())
+        self.assertEqual(self.client.get(f"/api/v1/bench/runs/{begun['run_id']}").status_code, 404)
+        files = self.sent("clocks")
+        Upload.objects.update(owner=BenchRun.objects.get().owner)
+        outcome = self.run_of(self.begin("clocks", files=files))["document"]["outcome"]
+        self.assertIn("0 frames can be used", outcome["sentence"])
+
+    def test_a_body_that_is_gone_ends_the_job_with_its_reason(self):
+        begun = self.begin("clocks")
+        run = BenchRun.objects.get()
+        run.document = {**run.document, "body_id": str(uuid.uuid4())}
+        run.save()
+        row = Job.objects.get(pk=begun["job_id"])
+        Job.objects.update(state="failed")
+        row.refresh_from_db()
+        with self.captureOnCommitCallbacks(execute=True):
+            go_on(row)
+        row.refresh_from_db()
+        self.assertEqual((row.state, row.problem), ("failed", "body_id needs a body that is in Gear"))

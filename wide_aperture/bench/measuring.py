@@ -1,0 +1,79 @@
+"""Carrying a run out: its files are made or fetched, opened, measured; the outcome is written into the run."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
+from uuid import UUID
+
+from django.apps import apps
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from wide_aperture.bench.models import BenchRun
+from wide_aperture.bench.opening import Named, opened
+from wide_aperture.core.bench.found import Fault, Outcome
+from wide_aperture.core.bench.frame import BenchFrame
+from wide_aperture.core.bench.kinds import test_of
+from wide_aperture.core.bench.protocol import Kit
+from wide_aperture.core.bench.run import BenchRun as RunDocument
+from wide_aperture.core.errors import DomainError
+from wide_aperture.jobs.work import Under
+from wide_aperture.store.reading import owned, parsed
+from wide_aperture.store.services import get_row, write_next
+
+NO_BODY = "needs a body that is in Gear"
+
+
+def kit_of(run: RunDocument, owner: User) -> Kit:
+    """The kit of a run. Raises: DomainError where its body is not there any more."""
+    bodies = {body.id: body for body in owned("bodies", owner)}
+    lenses = {lens.id: lens for lens in owned("lenses", owner)}
+    if run.body_id not in bodies:
+        raise DomainError("body_id", str(run.body_id), NO_BODY)
+    return Kit(bodies[run.body_id], lenses.get(run.lens_id) if run.lens_id else None, run.asked)
+
+
+def carry_out(under: Under) -> dict[str, Any]:
+    """The job of measuring a run. Raises: DomainError for a run that cannot be measured."""
+    run_id, owner = UUID(under.asked["run"]), under.owner
+    run: RunDocument = parsed(get_row(BenchRun, owner=owner, row_id=run_id))  # type: ignore[assignment]
+    test, kit = test_of(run.test), kit_of(run, owner)
+    frames: list[BenchFrame] = []
+    faults: list[Fault] = []
+    with _files_of(run, kit, owner) as files:
+        for k, each in enumerate(opened(files)):
+            (faults if isinstance(each, Fault) else frames).append(each)  # type: ignore[arg-type]
+            under.reached(k + 1, len(files) + 1)
+        outcome = test.measure(frames, kit)
+    outcome = outcome.model_copy(update={"faults": (*faults, *outcome.faults)})
+    _written(run_id, owner, outcome)
+    under.reached(len(files) + 1, len(files) + 1)
+    return {"run": str(run_id), "sentence": outcome.sentence}
+
+
+@contextmanager
+def _files_of(run: RunDocument, kit: Kit, owner: User) -> Iterator[list[Named]]:
+    """The files of a run: those sent here, or the simulated camera's, written like any camera's and gone afterwards."""
+    if run.source == "files":
+        uploads = apps.get_model("uploads", "Upload")._default_manager.filter(owner=owner, pk__in=run.files, whole=True)
+        yield [Named(each.path, each.name) for each in uploads]
+        return
+    with TemporaryDirectory(prefix="bench-made-") as folder:
+        made = []
+        for each in test_of(run.test).simulated(kit, run.seed).files:
+            path = Path(folder) / each.name
+            path.write_bytes(each.data)
+            made.append(Named(path, each.name))
+        yield made
+
+
+@transaction.atomic
+def _written(run_id: UUID, owner: User, outcome: Outcome) -> None:
+    row = BenchRun.objects.select_for_update().get(pk=run_id, owner=owner)
+    run: RunDocument = parsed(row)  # type: ignore[assignment]
+    row.document = run.model_copy(update={"outcome": outcome, "taken": ()}).model_dump(mode="json")
+    write_next(row)

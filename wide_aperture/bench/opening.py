@@ -1,0 +1,82 @@
+"""Files as frames of the bench: what they say is read here, their pixels in a child that may die of them."""
+
+from __future__ import annotations
+
+import contextlib
+import json
+import subprocess
+import sys
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+import numpy as np
+
+from wide_aperture.core.bench.found import Fault
+from wide_aperture.core.bench.frame import BenchFrame, frame_of_mosaic, frame_of_picture
+from wide_aperture.core.errors import DomainError
+from wide_aperture.core.frames.errors import UnreadableFrame
+from wide_aperture.core.frames.read import read_metadata
+from wide_aperture.jobs.child_process import end
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """A file and what it was called where it came from."""
+
+    path: Path
+    name: str
+
+
+def opened(files: Sequence[Named]) -> Iterator[BenchFrame | Fault]:
+    """Each file as a frame, in order; what cannot be opened as a fault with its reason."""
+    with TemporaryDirectory(prefix="bench-") as folder:
+        child: subprocess.Popen[bytes] | None = None
+        try:
+            for k, file in enumerate(files):
+                if child is None or child.poll() is not None:
+                    child = _child()
+                yield _one(child, file, Path(folder) / f"{k}.npy")
+        finally:
+            if child is not None:
+                end(child)
+
+
+def _child() -> subprocess.Popen[bytes]:
+    return subprocess.Popen(
+        [sys.executable, "-m", "wide_aperture.bench.opening_child"], stdin=subprocess.PIPE, stdout=subprocess.PIPE
+    )
+
+
+def _one(child: subprocess.Popen[bytes], file: Named, to: Path) -> BenchFrame | Fault:
+    assert child.stdin is not None and child.stdout is not None
+    try:
+        said = read_metadata(str(file.path))
+    except UnreadableFrame as error:
+        return Fault(frame=file.name, sentence=str(error))
+    line = b""
+    with contextlib.suppress(OSError):
+        child.stdin.write(json.dumps([str(file.path), str(to)]).encode() + b"\n")
+        child.stdin.flush()
+        line = child.stdout.readline()
+    told = json.loads(line) if line else {}
+    if not told:
+        if not line:
+            end(child)
+        return Fault(
+            frame=file.name,
+            sentence="Its picture cannot be opened: the file is damaged, or of a kind that is not known.",
+        )
+    data, size = np.load(to, allow_pickle=False), file.path.stat().st_size
+    to.unlink()
+    try:
+        if not told["raw"]:
+            return frame_of_picture(file.name, said, data, size)
+        beside = to.with_name(f"{to.name}.preview.npy")
+        picture = np.load(beside, allow_pickle=False) if told.get("preview") else None
+        return frame_of_mosaic(
+            file.name, said, data, black=np.array(told["black"]), white=told["white"], picture=picture, size_bytes=size
+        )
+    except DomainError as error:
+        return Fault(frame=file.name, sentence=f"It cannot be measured: it {error.rule}.")

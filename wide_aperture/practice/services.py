@@ -1,0 +1,77 @@
+"""Drills for a person, their answers, and what is due."""
+
+from __future__ import annotations
+
+import base64
+import datetime as dt
+from functools import lru_cache
+from threading import Lock
+from uuid import UUID
+
+import cv2
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from wide_aperture.core.picture.imaging.darkroom import Darkroom
+from wide_aperture.core.practice import KINDS, Made, PracticeKit, Score, drill_of, score
+from wide_aperture.core.practice.progress import Answered, Trend, after, due_at, trend
+from wide_aperture.core.practice.score import Answer as Given
+from wide_aperture.practice.models import Answer, KindCard
+from wide_aperture.store.reading import owned
+
+QUALITY = 88
+_drawing = Lock()
+
+
+@lru_cache(maxsize=1)
+def _room() -> Darkroom:
+    return Darkroom(scene_bytes=60_000_000, optical_bytes=30_000_000, noise_bytes=10_000_000)
+
+
+def kit_of(body_id: UUID | None, *, owner: User) -> PracticeKit:
+    """The person's body, or a starting one where it is not (any more) in Gear."""
+    body = next((each for each in owned("bodies", owner) if each.id == body_id), None) if body_id else None
+    return PracticeKit(body) if body else PracticeKit.usual()
+
+
+def made(kind: str, seed: int, kit: PracticeKit) -> Made:
+    """A drill. Raises: as drill_of."""
+    with _drawing:  # one room for all, drawn in by one at a time
+        return drill_of(kind, seed, kit, _room())
+
+
+def pictures_of(drill: Made) -> list[str]:
+    """Its pictures as data URLs."""
+    urls = []
+    for picture in drill.pictures:
+        _, data = cv2.imencode(".jpg", cv2.cvtColor(picture, cv2.COLOR_RGB2BGR), [cv2.IMWRITE_JPEG_QUALITY, QUALITY])
+        urls.append(f"data:image/jpeg;base64,{base64.b64encode(data.tobytes()).decode()}")
+    return urls
+
+
+@transaction.atomic
+def answer(drill: Made, given: Given, answer_id: UUID, *, owner: User) -> Score:
+    """Score an answer and keep it; the same id again only tells its score. Raises: DomainError as score."""
+    told = score(drill.drill, given)
+    there = Answer.objects.filter(pk=answer_id).first()
+    if there is not None:
+        return told
+    Answer.objects.create(
+        id=answer_id, owner=owner, kind=drill.drill.kind, seed=drill.drill.seed, right=told.right, stops=told.stops, score=told.model_dump(mode="json", exclude={"said"}),
+    )  # fmt: skip
+    before = KindCard.objects.select_for_update().filter(owner=owner, kind=drill.drill.kind).first()
+    card = after(before.card if before else None, told, timezone.now())
+    KindCard.objects.update_or_create(owner=owner, kind=drill.drill.kind, defaults={"card": card})
+    return told
+
+
+def standing(*, owner: User) -> list[tuple[str, Trend, dt.datetime | None, list[Answered]]]:
+    """Every kind: how it goes, when it is due, the answers of it, the kinds due first before the rest."""
+    answers: dict[str, list[Answered]] = {kind: [] for kind in KINDS}
+    for row in Answer.objects.filter(owner=owner):
+        answers.setdefault(row.kind, []).append(Answered(row.at, row.right, row.stops))
+    cards = {row.kind: row.card for row in KindCard.objects.filter(owner=owner)}
+    rows = [(kind, trend(answers[kind]), due_at(cards.get(kind)), answers[kind]) for kind in KINDS]
+    first = dt.datetime.min.replace(tzinfo=dt.UTC)
+    return sorted(rows, key=lambda row: row[2] or first)
