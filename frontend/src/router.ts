@@ -31,6 +31,8 @@ export const router = createRouter({
       component: () => import('./places/atlas/AtlasPlace.vue'),
       props: true,
     },
+    { path: '/bench/:test?', name: 'bench', component: () => import('./places/bench/BenchPlace.vue'), props: true },
+    { path: '/practice/:kind?', name: 'practice', component: () => import('./places/practice/PracticePlace.vue'), props: true },
     { path: '/setups/compare', name: 'compare', component: () => import('./places/setups/CompareSetups.vue') },
     { path: '/setups', name: 'setups', component: () => import('./places/setups/SetupsPlace.vue') },
     { path: '/setups/:id', name: 'setup', component: () => import('./places/setups/SetupPlace.vue'), props: true },

@@ -15,7 +15,7 @@ from django.db import transaction
 
 from wide_aperture.bench.models import BenchRun
 from wide_aperture.bench.opening import Named, opened
-from wide_aperture.core.bench.found import Fault, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds import test_of
 from wide_aperture.core.bench.protocol import Kit
@@ -43,10 +43,10 @@ def carry_out(under: Under) -> dict[str, Any]:
     run: RunDocument = parsed(get_row(BenchRun, owner=owner, row_id=run_id))  # type: ignore[assignment]
     test, kit = test_of(run.test), kit_of(run, owner)
     frames: list[BenchFrame] = []
-    faults: list[Fault] = []
+    faults: list[FrameFault] = []
     with _files_of(run, kit, owner) as files:
         for k, each in enumerate(opened(files)):
-            (faults if isinstance(each, Fault) else frames).append(each)  # type: ignore[arg-type]
+            (faults if isinstance(each, FrameFault) else frames).append(each)  # type: ignore[arg-type]
             under.reached(k + 1, len(files) + 1)
         outcome = test.measure(frames, kit)
     outcome = outcome.model_copy(update={"faults": (*faults, *outcome.faults)})
@@ -72,7 +72,7 @@ def _files_of(run: RunDocument, kit: Kit, owner: User) -> Iterator[list[Named]]:
 
 
 @transaction.atomic
-def _written(run_id: UUID, owner: User, outcome: Outcome) -> None:
+def _written(run_id: UUID, owner: User, outcome: BenchOutcome) -> None:
     row = BenchRun.objects.select_for_update().get(pk=run_id, owner=owner)
     run: RunDocument = parsed(row)  # type: ignore[assignment]
     row.document = run.model_copy(update={"outcome": outcome, "taken": ()}).model_dump(mode="json")

@@ -13,7 +13,7 @@ from tempfile import TemporaryDirectory
 
 import numpy as np
 
-from wide_aperture.core.bench.found import Fault
+from wide_aperture.core.bench.found import FrameFault
 from wide_aperture.core.bench.frame import BenchFrame, frame_of_mosaic, frame_of_picture
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames.errors import UnreadableFrame
@@ -29,7 +29,7 @@ class Named:
     name: str
 
 
-def opened(files: Sequence[Named]) -> Iterator[BenchFrame | Fault]:
+def opened(files: Sequence[Named]) -> Iterator[BenchFrame | FrameFault]:
     """Each file as a frame, in order; what cannot be opened as a fault with its reason."""
     with TemporaryDirectory(prefix="bench-") as folder:
         child: subprocess.Popen[bytes] | None = None
@@ -49,12 +49,12 @@ def _child() -> subprocess.Popen[bytes]:
     )
 
 
-def _one(child: subprocess.Popen[bytes], file: Named, to: Path) -> BenchFrame | Fault:
+def _one(child: subprocess.Popen[bytes], file: Named, to: Path) -> BenchFrame | FrameFault:
     assert child.stdin is not None and child.stdout is not None
     try:
         said = read_metadata(str(file.path))
     except UnreadableFrame as error:
-        return Fault(frame=file.name, sentence=str(error))
+        return FrameFault(frame=file.name, sentence=str(error))
     line = b""
     with contextlib.suppress(OSError):
         child.stdin.write(json.dumps([str(file.path), str(to)]).encode() + b"\n")
@@ -64,7 +64,7 @@ def _one(child: subprocess.Popen[bytes], file: Named, to: Path) -> BenchFrame | 
     if not told:
         if not line:
             end(child)
-        return Fault(
+        return FrameFault(
             frame=file.name,
             sentence="Its picture cannot be opened: the file is damaged, or of a kind that is not known.",
         )
@@ -79,4 +79,4 @@ def _one(child: subprocess.Popen[bytes], file: Named, to: Path) -> BenchFrame | 
             file.name, said, data, black=np.array(told["black"]), white=told["white"], picture=picture, size_bytes=size
         )
     except DomainError as error:
-        return Fault(frame=file.name, sentence=f"It cannot be measured: it {error.rule}.")
+        return FrameFault(frame=file.name, sentence=f"It cannot be measured: it {error.rule}.")

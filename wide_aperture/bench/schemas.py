@@ -8,18 +8,12 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import ConfigDict, Field
 
-from wide_aperture.core.bench.protocol import About, Asked, Shot
+from wide_aperture.core.bench.protocol import Asked, BenchAbout, Shot
 from wide_aperture.core.document import Name
 
 
-class BenchTestOut(Schema):
-    """A test: what it is about."""
-
-    about: About
-
-
 class BenchTestsOut(Schema):
-    tests: list[About]
+    tests: list[BenchAbout]
 
 
 class ShotsIn(Schema):

@@ -10,7 +10,7 @@ from ninja import Router, Schema
 from pydantic import ConfigDict, Field
 
 from wide_aperture.core.document import Finite
-from wide_aperture.core.practice import KINDS, Place, Score
+from wide_aperture.core.practice import KINDS, Aimed, Score
 from wide_aperture.core.practice.drill import Measure, Skill
 from wide_aperture.core.practice.progress import Trend
 from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS
@@ -72,7 +72,7 @@ class AnswerIn(Schema):
     number: Finite | None = None
     choice: Annotated[str, Field(max_length=80)] | None = None
     order: Annotated[list[Annotated[str, Field(max_length=80)]], Field(max_length=20)] | None = None
-    place: Place | None = None
+    place: Aimed | None = None
 
 
 @practice.get("/kinds", response={200: DrillKindsOut}, operation_id="practice_kinds")

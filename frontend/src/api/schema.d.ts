@@ -3473,36 +3473,19 @@ export interface components {
         };
         /**
          * About
-         * @description varies: the fields of the metadata that the test varies; fewest: frames without which nothing is told; stills: it is shot from
-         *     a stand; offers: what of the kit the figure is for; care: what to mind.
+         * @description What runs here, where it keeps what it keeps, and what it is built on.
          */
         About: {
-            /**
-             * Care
-             * @default
-             */
-            care: string;
-            /** Fewest */
-            fewest: number;
-            /** How */
-            how: string[];
-            /** Id */
-            id: string;
-            /** Needs */
-            needs: string[];
-            /** Offers */
-            offers: string;
-            /** Purpose */
-            purpose: string;
-            /** Title */
-            title: string;
-            /** Varies */
-            varies: string[];
-            /**
-             * Wants
-             * @enum {string}
-             */
-            wants: "raw" | "picture" | "either";
+            /** Data Folder */
+            data_folder: string;
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Planner Version */
+            planner_version: string;
+            /** Python */
+            python: string;
+            /** Version */
+            version: string;
         };
         /**
          * Accessories
@@ -3673,6 +3656,16 @@ export interface components {
             worst_in: string;
             /** Worst Stops */
             worst_stops: number;
+        };
+        /**
+         * Aimed
+         * @description A place of the picture, in shares of its width and height from the left and the top.
+         */
+        Aimed: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * Alternative
@@ -4099,6 +4092,73 @@ export interface components {
             run_id: string;
         };
         /**
+         * BenchAbout
+         * @description varies: the fields of the metadata that the test varies; fewest: frames without which nothing is told; stills: it is shot from
+         *     a stand; offers: what of the kit the figure is for; care: what to mind.
+         */
+        BenchAbout: {
+            /**
+             * Care
+             * @default
+             */
+            care: string;
+            /** Fewest */
+            fewest: number;
+            /** How */
+            how: string[];
+            /** Id */
+            id: string;
+            /** Needs */
+            needs: string[];
+            /** Offers */
+            offers: string;
+            /** Purpose */
+            purpose: string;
+            /** Title */
+            title: string;
+            /** Varies */
+            varies: string[];
+            /**
+             * Wants
+             * @enum {string}
+             */
+            wants: "raw" | "picture" | "either";
+        };
+        /**
+         * BenchOutcome
+         * @description sentence: what to make of it; figures none: the frames do not tell it, and the sentence says why.
+         */
+        BenchOutcome: {
+            /**
+             * Curves
+             * @default []
+             */
+            curves: components["schemas"]["Curve"][];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: components["schemas"]["FrameFault"][];
+            /**
+             * Figures
+             * @default []
+             */
+            figures: components["schemas"]["Figure"][];
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["Offer"][];
+            /** Sentence */
+            sentence: string;
+            /**
+             * Steps
+             * @description What was done with the frames, in order
+             * @default []
+             */
+            steps: string[];
+        };
+        /**
          * BenchRun
          * @description source: "simulated" frames of a seed, or files sent here (their uploads' ids); outcome null: not measured yet;
          *     taken: places of the offers that were taken; kit: the body's name as it was.
@@ -4152,7 +4212,7 @@ export interface components {
              * @default
              */
             note: string;
-            outcome?: components["schemas"]["Outcome"] | null;
+            outcome?: components["schemas"]["BenchOutcome"] | null;
             /**
              * Seed
              * @default 1
@@ -4177,7 +4237,7 @@ export interface components {
         /** BenchTestsOut */
         BenchTestsOut: {
             /** Tests */
-            tests: components["schemas"]["About"][];
+            tests: components["schemas"]["BenchAbout"][];
         };
         /** Bench RunPage */
         Bench_RunPage: {
@@ -6453,21 +6513,6 @@ export interface components {
             what: string;
         };
         /**
-         * Fault
-         * @description A frame that does not belong, or says too little; frame "": the series as a whole. refused: it was left out.
-         */
-        Fault: {
-            /** Frame */
-            frame: string;
-            /**
-             * Refused
-             * @default true
-             */
-            refused: boolean;
-            /** Sentence */
-            sentence: string;
-        };
-        /**
          * FieldCard
          * @description One situation on one screen. recall: the storage place that holds it; in_hand: light that may go before anything is to be
          *     done; tones: of its frame, that marks may be seen on.
@@ -7200,6 +7245,21 @@ export interface components {
              * @default 0
              */
             size_bytes: number;
+        };
+        /**
+         * FrameFault
+         * @description A frame that does not belong, or says too little; frame "": the series as a whole. refused: it was left out.
+         */
+        FrameFault: {
+            /** Frame */
+            frame: string;
+            /**
+             * Refused
+             * @default true
+             */
+            refused: boolean;
+            /** Sentence */
+            sentence: string;
         };
         /**
          * FrameMeasures
@@ -9798,37 +9858,17 @@ export interface components {
         };
         /**
          * Outcome
-         * @description sentence: what to make of it; figures none: the frames do not tell it, and the sentence says why.
+         * @description The camera afterwards, and what it showed. refused: it did not do it.
          */
         Outcome: {
+            camera: components["schemas"]["SimulatedCamera"];
             /**
-             * Curves
-             * @default []
+             * Refused
+             * @default false
              */
-            curves: components["schemas"]["Curve"][];
-            /**
-             * Faults
-             * @default []
-             */
-            faults: components["schemas"]["Fault"][];
-            /**
-             * Figures
-             * @default []
-             */
-            figures: components["schemas"]["Figure"][];
-            /**
-             * Offers
-             * @default []
-             */
-            offers: components["schemas"]["Offer"][];
-            /** Sentence */
-            sentence: string;
-            /**
-             * Steps
-             * @description What was done with the frames, in order
-             * @default []
-             */
-            steps: string[];
+            refused: boolean;
+            /** Said */
+            said: string;
         };
         /**
          * OutlineOut
@@ -10381,13 +10421,20 @@ export interface components {
         };
         /**
          * Place
-         * @description A place of the picture, in shares of its width and height from the left and the top.
+         * @description Where a shoot takes place.
          */
         Place: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
+            /**
+             * Elevation M
+             * @default 0
+             */
+            elevation_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
         };
         /**
          * PlaceCost
@@ -16183,6 +16230,7 @@ export type Advice = components['schemas']['Advice'];
 export type AdviceIn = components['schemas']['AdviceIn'];
 export type AdvisedChange = components['schemas']['AdvisedChange'];
 export type Agreement = components['schemas']['Agreement'];
+export type Aimed = components['schemas']['Aimed'];
 export type Alternative = components['schemas']['Alternative'];
 export type AnswerIn = components['schemas']['AnswerIn'];
 export type AnswerMoves = components['schemas']['AnswerMoves'];
@@ -16202,6 +16250,8 @@ export type BeforeItem = components['schemas']['BeforeItem'];
 export type BeginIn = components['schemas']['BeginIn'];
 export type Beginning = components['schemas']['Beginning'];
 export type BegunOut = components['schemas']['BegunOut'];
+export type BenchAbout = components['schemas']['BenchAbout'];
+export type BenchOutcome = components['schemas']['BenchOutcome'];
 export type BenchRun = components['schemas']['BenchRun'];
 export type BenchTestsOut = components['schemas']['BenchTestsOut'];
 export type BenchRunPage = components['schemas']['Bench_RunPage'];
@@ -16286,7 +16336,6 @@ export type FaceSpot = components['schemas']['FaceSpot'];
 export type Fact = components['schemas']['Fact'];
 export type FactoryChange = components['schemas']['FactoryChange'];
 export type Failure = components['schemas']['Failure'];
-export type Fault = components['schemas']['Fault'];
 export type FieldCard = components['schemas']['FieldCard'];
 export type FieldNote = components['schemas']['FieldNote'];
 export type FieldNotePage = components['schemas']['FieldNotePage'];
@@ -16312,6 +16361,7 @@ export type FoundationDocument = components['schemas']['FoundationDocument'];
 export type FoundationPage = components['schemas']['FoundationPage'];
 export type FoundationRead = components['schemas']['FoundationRead'];
 export type Frame = components['schemas']['Frame'];
+export type FrameFault = components['schemas']['FrameFault'];
 export type FrameMeasures = components['schemas']['FrameMeasures'];
 export type FrameMetadata = components['schemas']['FrameMetadata'];
 export type FrameOut = components['schemas']['FrameOut'];

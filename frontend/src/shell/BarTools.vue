@@ -12,7 +12,7 @@ const emit = defineEmits<{ find: []; help: [] }>()
     <button class="plain tool" :disabled="!canRedo" :title="canRedo ? `Redo: ${redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'" @click="redo()">
       Redo
     </button>
-    <label class="tool">
+    <label class="tool theme">
       <span class="visually-hidden">Theme</span>
       <select v-model="themeId">
         <option v-for="theme in THEMES" :key="theme.id" :value="theme.id">{{ theme.label }}</option>

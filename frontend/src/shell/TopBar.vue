@@ -146,6 +146,35 @@ nav a.on {
   display: none;
 }
 
+/* With a shoot open the bar is full: it draws closer together, and the theme is left to Settings and its key. */
+@media (max-width: 1440px) and (min-width: 901px) {
+  .bar:has(.within) nav {
+    gap: 11px;
+    margin-left: 4px;
+    font-stretch: 88%;
+  }
+
+  .bar:has(.within) .within {
+    padding-left: 12px;
+  }
+
+  .bar:has(.within) :deep(.theme) {
+    display: none;
+  }
+}
+
+@media (max-width: 1120px) and (min-width: 901px) {
+  .bar:has(.within) nav,
+  .bar:has(.within) :deep(.tools) {
+    gap: 8px;
+    font-stretch: 78%;
+  }
+
+  .bar:has(.within) .folds {
+    gap: 4px 8px;
+  }
+}
+
 /* On a narrow page one line is left of it; the rest unfolds. */
 @media (max-width: 900px) {
   .bar {

@@ -3,5 +3,7 @@ export const PLACES = [
   { to: '/shoots', label: 'Shoots' },
   { to: '/gear', label: 'Gear' },
   { to: '/setups', label: 'Setups' },
+  { to: '/bench', label: 'Bench' },
+  { to: '/practice', label: 'Practice' },
   { to: '/atlas', label: 'Atlas' },
 ]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import cache
 
-from wide_aperture.core.bench.found import Outcome
+from wide_aperture.core.bench.found import BenchOutcome
 from wide_aperture.core.bench.kinds import TESTS
 from wide_aperture.core.bench.protocol import Kit, Simulated
 from wide_aperture.demo.kit import BODIES
@@ -14,7 +14,7 @@ SEEDS = 40
 
 
 @cache
-def measured_runs(test_id: str) -> tuple[tuple[Simulated, Outcome], ...]:
+def measured_runs(test_id: str) -> tuple[tuple[Simulated, BenchOutcome], ...]:
     """Each run with what was measured on it; of all but the first only the truth is kept."""
     test, runs = TESTS[test_id], []
     for seed in range(SEEDS):

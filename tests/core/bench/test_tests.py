@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from tests.core.bench.runs import KIT, SEEDS, measured_runs
-from wide_aperture.core.bench.found import Outcome
+from wide_aperture.core.bench.found import BenchOutcome
 from wide_aperture.core.bench.kinds import TESTS, test_of
 from wide_aperture.core.bench.protocol import Asked, Kit
 from wide_aperture.core.errors import UnknownIdError
@@ -57,7 +57,7 @@ class Intervals(unittest.TestCase):
 class Telling(unittest.TestCase):
     """What a test must and must not say, just inside and outside its limits."""
 
-    def figure(self, outcome: Outcome, figure_id: str) -> float:
+    def figure(self, outcome: BenchOutcome, figure_id: str) -> float:
         return outcome.figure(figure_id).value
 
     def test_the_ladder_sees_another_sensor(self):

@@ -9,7 +9,7 @@ import numpy as np
 from wide_aperture.core.errors import DomainError, UnknownIdError
 from wide_aperture.core.physics.optics import depth_of_field
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
-from wide_aperture.core.practice import KINDS, Place, PracticeKit, drill_of, score
+from wide_aperture.core.practice import KINDS, Aimed, PracticeKit, drill_of, score
 from wide_aperture.core.practice.drills.histogram import TALL, WIDE, drawn
 from wide_aperture.core.practice.drills.presses import ACTS, SEQUENCES
 
@@ -36,7 +36,7 @@ class EveryKind(unittest.TestCase):
             drill = made.drill
             if drill.measure == "point":
                 cell = int(np.argmin(np.abs(drill.field.off_ev)))
-                answer = Place(
+                answer = Aimed(
                     x=(cell % drill.field.columns + 0.5) / drill.field.columns,
                     y=(cell // drill.field.columns + 0.5) / drill.field.rows,
                 )

@@ -7,7 +7,7 @@ import unittest
 from pydantic import ValidationError
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.practice import Choice, Drill, Place, score
+from wide_aperture.core.practice import Aimed, Choice, Drill, score
 from wide_aperture.core.practice.drill import MeterField
 
 
@@ -49,7 +49,7 @@ class Numbers(unittest.TestCase):
 
     def test_what_is_no_number_is_refused(self):
         for measure, truth in (("ev", 1), ("m", 2), ("k", 5000), ("s", 0.1)):
-            for answer in ("x", float("nan"), float("inf"), True, Place(x=0, y=0), ["a"]):
+            for answer in ("x", float("nan"), float("inf"), True, Aimed(x=0, y=0), ["a"]):
                 with self.subTest(measure=measure, answer=answer), self.assertRaises(DomainError):
                     score(drill(measure, truth=truth), answer)
         for measure, truth, answer in (("m", 2, 0), ("m", 2, -1), ("s", 1, 0), ("k", 5000, 999), ("k", 5000, 40_001)):
@@ -78,7 +78,7 @@ class Choices(unittest.TestCase):
 
     def test_what_is_no_choice_is_refused(self):
         asked = drill("choice", choices=self.options, right=("b",))
-        for answer in ("d", "", [], 1.0, ["a", 2], Place(x=0, y=0)):
+        for answer in ("d", "", [], 1.0, ["a", 2], Aimed(x=0, y=0)):
             with self.subTest(answer=answer), self.assertRaises(DomainError):
                 score(asked, answer)
 
@@ -86,16 +86,16 @@ class Choices(unittest.TestCase):
 class Places(unittest.TestCase):
     def test_the_cell_under_the_finger_tells(self):
         asked = drill("point", field=MeterField(columns=2, rows=2, off_ev=(0.4, -0.6, 3.0, 0.0)), within=0.5)
-        self.assertTrue(score(asked, Place(x=0.1, y=0.1)).right)
-        self.assertFalse(score(asked, Place(x=0.9, y=0.1)).right)
-        self.assertEqual(score(asked, Place(x=0.2, y=1.0)).error_ev, 3.0)
-        self.assertIn("3 stops too bright", score(asked, Place(x=0.2, y=0.9)).reason)
-        self.assertTrue(score(asked, Place(x=1.0, y=1.0)).right)
+        self.assertTrue(score(asked, Aimed(x=0.1, y=0.1)).right)
+        self.assertFalse(score(asked, Aimed(x=0.9, y=0.1)).right)
+        self.assertEqual(score(asked, Aimed(x=0.2, y=1.0)).error_ev, 3.0)
+        self.assertIn("3 stops too bright", score(asked, Aimed(x=0.2, y=0.9)).reason)
+        self.assertTrue(score(asked, Aimed(x=1.0, y=1.0)).right)
 
     def test_the_best_place_is_right_where_none_is_good(self):
         asked = drill("point", field=MeterField(columns=2, rows=1, off_ev=(1.2, 2.0)), within=0.5)
-        self.assertTrue(score(asked, Place(x=0, y=0)).right)
-        self.assertFalse(score(asked, Place(x=0.9, y=0)).right)
+        self.assertTrue(score(asked, Aimed(x=0, y=0)).right)
+        self.assertFalse(score(asked, Aimed(x=0.9, y=0)).right)
 
     def test_a_field_holds_a_value_for_each_cell(self):
         with self.assertRaises(ValidationError):

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from wide_aperture.core.bench.found import Fault
+from wide_aperture.core.bench.found import FrameFault
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
 from wide_aperture.core.bench.spots import Spot, measured
 from wide_aperture.core.physics.quantities import ev100 as exposure_value
@@ -22,7 +22,7 @@ DRIFTS_FROM_EV = 0.1
 MOST_FULL = 0.02
 
 
-def others_varied(frames: Sequence[BenchFrame], varied: Sequence[str]) -> tuple[list[BenchFrame], list[Fault]]:
+def others_varied(frames: Sequence[BenchFrame], varied: Sequence[str]) -> tuple[list[BenchFrame], list[FrameFault]]:
     """(frames that are alike in all that should not vary, what is wrong with the others).
 
     What most frames agree on counts; where a time or ISO makes up for another, as exposure does, both are named in `varied`.
@@ -36,18 +36,18 @@ def others_varied(frames: Sequence[BenchFrame], varied: Sequence[str]) -> tuple[
             continue
         usual, count = values.most_common(1)[0]
         if count <= len(kept) // 2:
-            faults.append(Fault(frame="", sentence=f"Besides what this test varies, {called} varied too, and no value of it is the usual one. The figures hold less than they say.", refused=False))  # fmt: skip
+            faults.append(FrameFault(frame="", sentence=f"Besides what this test varies, {called} varied too, and no value of it is the usual one. The figures hold less than they say.", refused=False))  # fmt: skip
             continue
         odd = [frame for frame in kept if getattr(frame.said, field) not in (None, usual)]
         faults += [
-            Fault(frame=frame.name, sentence=f"{called.removeprefix('the ').capitalize()} is {_said(getattr(frame.said, field))}, and {_said(usual)} in the others: left out.")
+            FrameFault(frame=frame.name, sentence=f"{called.removeprefix('the ').capitalize()} is {_said(getattr(frame.said, field))}, and {_said(usual)} in the others: left out.")
             for frame in odd
         ]  # fmt: skip
         kept = [frame for frame in kept if frame not in odd]
     return kept, faults
 
 
-def light_drift(frames: Sequence[BenchFrame], spots: Sequence[Spot]) -> tuple[np.ndarray, list[Fault]]:
+def light_drift(frames: Sequence[BenchFrame], spots: Sequence[Spot]) -> tuple[np.ndarray, list[FrameFault]]:
     """(by how much brighter the light was on each frame than on the first, stops; sentences where that is too much).
 
     From the spots both show, each frame brought to the first one's exposure and gain. Shape (frames,).
@@ -65,7 +65,7 @@ def light_drift(frames: Sequence[BenchFrame], spots: Sequence[Spot]) -> tuple[np
         drifts.append(float(np.median(ratios)) - gain if ratios else float("nan"))
     found = np.array(drifts)
     faults = [
-        Fault(frame=frame.name, sentence=f"The light was {abs(drift):.1f} stops {'brighter' if drift > 0 else 'darker'} than on the first frame; it is reckoned out.", refused=False)
+        FrameFault(frame=frame.name, sentence=f"The light was {abs(drift):.1f} stops {'brighter' if drift > 0 else 'darker'} than on the first frame; it is reckoned out.", refused=False)
         for frame, drift in zip(frames, found, strict=True)
         if np.isfinite(drift) and abs(drift) > DRIFTS_FROM_EV
     ]  # fmt: skip

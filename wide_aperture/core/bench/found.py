@@ -28,7 +28,7 @@ class Figure(Document):
         return self.within is None or (self.high - self.low) / 2 <= self.within
 
 
-class Fault(Document):
+class FrameFault(Document):
     """A frame that does not belong, or says too little; frame "": the series as a whole. refused: it was left out."""
 
     frame: str
@@ -63,13 +63,13 @@ class Offer(Document):
     figure: NamedFigure | None = None
 
 
-class Outcome(Document):
+class BenchOutcome(Document):
     """sentence: what to make of it; figures none: the frames do not tell it, and the sentence says why."""
 
     sentence: str
     figures: tuple[Figure, ...] = ()
     curves: tuple[Curve, ...] = ()
-    faults: tuple[Fault, ...] = ()
+    faults: tuple[FrameFault, ...] = ()
     offers: tuple[Offer, ...] = ()
     steps: tuple[str, ...] = Field(default=(), description="What was done with the frames, in order")
 

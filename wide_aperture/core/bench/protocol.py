@@ -13,7 +13,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from wide_aperture.core.bench.even import others_varied
-from wide_aperture.core.bench.found import Fault, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame, in_order
 from wide_aperture.core.bench.simulated.card import SimulatedFile
 from wide_aperture.core.document import Document, Finite, FocalMm, Iso, Kelvin, Positive, Seconds
@@ -62,7 +62,7 @@ class Shot(Document):
     iso: Finite | None = None
 
 
-class About(Document):
+class BenchAbout(Document):
     """varies: the fields of the metadata that the test varies; fewest: frames without which nothing is told; stills: it is shot from
     a stand; offers: what of the kit the figure is for; care: what to mind.
     """
@@ -90,32 +90,32 @@ class Simulated:
 class BenchTest(ABC):
     """One test."""
 
-    about: ClassVar[About]
+    about: ClassVar[BenchAbout]
 
     @abstractmethod
     def shots(self, kit: Kit) -> tuple[Shot, ...]:
         """What to shoot, in order."""
 
     @abstractmethod
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         """What frames that belong together tell, in the order they were taken. Raises: DomainError where they cannot tell it."""
 
     @abstractmethod
     def simulated(self, kit: Kit, seed: int) -> Simulated:
         """The test shot by the simulated camera, whose truth differs from run to run where the kit leaves it open."""
 
-    def measure(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def measure(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         """Sort, leave out what does not belong, read. Never raises for frames: what is wrong with them is in the outcome."""
-        faults: list[Fault] = []
+        faults: list[FrameFault] = []
         fitting = []
         for frame in in_order(frames):
             if self.about.wants == "raw" and not frame.is_raw:
                 faults.append(
-                    Fault(frame=frame.name, sentence="This is no raw file, and the test reads raw data: left out.")
+                    FrameFault(frame=frame.name, sentence="This is no raw file, and the test reads raw data: left out.")
                 )
             elif self.about.wants == "picture" and frame.is_raw:
                 faults.append(
-                    Fault(
+                    FrameFault(
                         frame=frame.name,
                         sentence="This is raw data, and the test reads the camera’s own pictures: left out.",
                     )
@@ -126,9 +126,11 @@ class BenchTest(ABC):
         faults += odd
         if len(fitting) < self.about.fewest:
             sentence = f"{len(fitting)} frames can be used; {self.about.fewest} are needed at least."
-            return Outcome(sentence=sentence, faults=tuple(faults))
+            return BenchOutcome(sentence=sentence, faults=tuple(faults))
         try:
             outcome = self.read(fitting, kit)
         except DomainError as error:
-            return Outcome(sentence=f"These frames do not tell it: {error.field} {error.rule}.", faults=tuple(faults))
+            return BenchOutcome(
+                sentence=f"These frames do not tell it: {error.field} {error.rule}.", faults=tuple(faults)
+            )
         return outcome.model_copy(update={"faults": (*faults, *outcome.faults)})

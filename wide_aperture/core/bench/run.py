@@ -7,7 +7,7 @@ from uuid import UUID
 
 from pydantic import Field, model_validator
 
-from wide_aperture.core.bench.found import Outcome
+from wide_aperture.core.bench.found import BenchOutcome
 from wide_aperture.core.bench.protocol import Asked
 from wide_aperture.core.document import Document, Name, Text, broken_rule
 
@@ -27,7 +27,7 @@ class BenchRun(Document):
     source: Literal["simulated", "files"] = "simulated"
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 1
     files: Annotated[tuple[UUID, ...], Field(max_length=500)] = ()
-    outcome: Outcome | None = None
+    outcome: BenchOutcome | None = None
     taken: Annotated[tuple[int, ...], Field(max_length=10)] = ()
     note: Text = ""
 

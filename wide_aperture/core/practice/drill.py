@@ -23,7 +23,7 @@ class Choice(Document):
     because: Text = ""
 
 
-class Place(Document):
+class Aimed(Document):
     """A place of the picture, in shares of its width and height from the left and the top."""
 
     x: Fraction01
@@ -43,7 +43,7 @@ class MeterField(Document):
             raise broken_rule("off_ev", "must hold a value for each cell")
         return self
 
-    def at(self, place: Place) -> float:
+    def at(self, place: Aimed) -> float:
         """The value of the cell a place lies in."""
         column = min(int(place.x * self.columns), self.columns - 1)
         row = min(int(place.y * self.rows), self.rows - 1)

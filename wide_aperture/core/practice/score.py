@@ -11,9 +11,9 @@ from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.wording import metres, seconds, signed_stops, stops_word
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.colour.automatic import mired_between
-from wide_aperture.core.practice.drill import Drill, Place
+from wide_aperture.core.practice.drill import Aimed, Drill
 
-Answer = float | str | Sequence[str] | Place
+Answer = float | str | Sequence[str] | Aimed
 FAR_STOPS = 10.0  # what an answer without sense counts as, at most
 
 
@@ -130,7 +130,7 @@ def _chosen(drill: Drill, answer: Answer) -> Score:
 
 
 def _placed(drill: Drill, answer: Answer) -> Score:
-    if not isinstance(answer, Place):
+    if not isinstance(answer, Aimed):
         raise DomainError("answer", str(answer)[:80], "must be a place in the picture")
     assert drill.field is not None
     off = drill.field.at(answer)

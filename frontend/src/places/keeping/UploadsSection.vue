@@ -7,7 +7,7 @@ import ConfirmLink from '@/shared/ConfirmLink.vue'
 import FileButton from '@/shared/FileButton.vue'
 import { momentText } from '@/shared/times'
 import { fixed } from '@/shared/numberText'
-import { sendFile } from './sendFile'
+import { sendFile } from '@/saving/sendFile'
 
 const failed = ref('')
 const sending = ref('')

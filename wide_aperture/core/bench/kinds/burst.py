@@ -9,10 +9,10 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.fit import student
-from wide_aperture.core.bench.found import Curve, Figure, Offer, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, Offer
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import capture, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import BEGAN, Shutter
 from wide_aperture.core.errors import DomainError
 
@@ -23,7 +23,7 @@ SLOWER = 1.25
 
 
 class Burst(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="burst", title="Buffer and card", purpose="How long the body keeps its rate, and how fast this card frees it again.",
         needs=("the card as you use it, formatted", "the file kind as you use it", "a fast time, so that light does not slow it"),
         how=("Highest rate, focus by hand, the release held down until it has stuttered for ten seconds.",),
@@ -42,7 +42,7 @@ class Burst(BenchTest):
             ),
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         if any(frame.said.taken_at is None for frame in frames):
             raise DomainError("frames", len(frames), "must say when they were taken")
         if not any(frame.said.subsecond_ms for frame in frames):
@@ -92,7 +92,7 @@ class Burst(BenchTest):
             x=tuple(float(each) for each in times),
             y=tuple(range(1, len(times) + 1)),
         )
-        return Outcome(
+        return BenchOutcome(
             sentence=f"{cut + 1} frames at {rate:.1f} a second, {(cut + 1) / rate:.1f} s; then the card takes {taken:.1f} a second{speed}.",
             figures=tuple(figures), curves=(curve,), offers=(Offer(sentence=f"{kit.body.name}: a buffer of {round(held)} raw frames.", body=body),) if figures[0].is_sure else (),
             steps=("The gaps between frames, parted where they change their length.", "What the card took meanwhile does not count as held."),

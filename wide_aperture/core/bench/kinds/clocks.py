@@ -8,11 +8,11 @@ from typing import ClassVar
 
 import numpy as np
 
-from wide_aperture.core.bench.found import Fault, Figure, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Figure, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.intervals import middle_of
 from wide_aperture.core.bench.kinds.common import capture, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import BEGAN, Shutter
 from wide_aperture.core.errors import DomainError
 
@@ -23,7 +23,7 @@ SMALL = (48, 64)
 
 
 class Clocks(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="clocks", title="Clocks of two bodies", purpose="By how many seconds one body’s clock is ahead of the other’s, so that frames sort by time.",
         needs=("both bodies", "anything to photograph"),
         how=("One in each hand: both releases pressed together, eight times, some seconds between.",),
@@ -36,7 +36,7 @@ class Clocks(BenchTest):
             shot("Both releases together", "The same number of frames on both bodies.", frames=PAIRS, bodies="both"),
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         by_body: dict[str, list[dt.datetime]] = {}
         for frame in frames:
             if frame.said.taken_at is not None:
@@ -51,7 +51,7 @@ class Clocks(BenchTest):
         value, low, high = middle_of(apart)
         odd = [k for k, each in enumerate(apart) if abs(each - value) > FAR_S]
         faults = [
-            Fault(
+            FrameFault(
                 frame="",
                 sentence=f"Pair {k + 1} lies {abs(apart[k] - value):.1f} s off the others: the releases were not pressed together.",
                 refused=False,
@@ -60,7 +60,7 @@ class Clocks(BenchTest):
         ]
         figure = Figure(id="offset_s", label=f"{second} is ahead of {first} by", unit="s", value=value, low=low, high=high, n=len(apart), within=WITHIN_S,
                         sentence=f"The clock of {second} is {abs(value):.1f} s {'ahead of' if value > 0 else 'behind'} that of {first}.")  # fmt: skip
-        return Outcome(
+        return BenchOutcome(
             sentence=figure.sentence,
             figures=(figure,),
             faults=tuple(faults),

@@ -8,10 +8,10 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.fit import SURE
-from wide_aperture.core.bench.found import Curve, Figure, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import capture, lit, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import HEIGHT, WIDTH, Shutter
 from wide_aperture.core.physics.motion import flicker_swing
 
@@ -24,7 +24,7 @@ STEADY = 0.03
 
 
 class Flicker(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="flicker", title="Flicker of a room", purpose="How far frames differ in brightness under this room’s lamps, and from which time on they do not.",
         needs=("the room with its lamps on, daylight shut out", "an even wall"),
         how=("Mechanical shutter, anti-flicker release off.", "A short time, everything by hand.", "Forty frames at uneven moments."),
@@ -45,7 +45,7 @@ class Flicker(BenchTest):
             ),
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         lit(frames)
         light = np.array(
             [float(frame.green[frame.green.shape[0] // 4 : -frame.green.shape[0] // 4].mean()) for frame in frames]
@@ -84,7 +84,7 @@ class Flicker(BenchTest):
         curve = Curve(
             label="Furthest that a frame may lie off", x_label="time, s", y_label="EV", x=ASKED_S, y=tuple(swings)
         )
-        return Outcome(
+        return BenchOutcome(
             sentence=told,
             figures=(figure,),
             curves=(curve,),

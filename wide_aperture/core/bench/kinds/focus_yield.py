@@ -8,11 +8,11 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.edges import discs, out_of_focus, sharpest
-from wide_aperture.core.bench.found import Figure, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.intervals import wilson
 from wide_aperture.core.bench.kinds.common import capture, in_groups, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import Shutter, card
 
 FRAMES = 60
@@ -23,7 +23,7 @@ PART = np.s_[50:220, 40:300]  # of the card, as much as is needed to judge edges
 
 
 class FocusYield(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="focus_yield", title="Focus: two ways", purpose="How many frames in a hundred sit, under one way of focusing and another: lamp or none, detection on or off, one area or the other.",
         needs=("a target that stays", "light as dark as you work in"),
         how=("Sixty frames each way; before every frame the lens is turned away from focus.", "First all of the first way, then all of the second.", "Frames the camera would not release are missing, and are counted as such."),
@@ -43,7 +43,7 @@ class FocusYield(BenchTest):
             for way in ("First", "Second")
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         groups = in_groups(list(frames), 2, "the first way and the second")
         blur = discs(frames[sharpest([frame.green for frame in frames])].green)
         coc = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000 / (CELL if frames[0].is_raw else 1)
@@ -64,7 +64,7 @@ class FocusYield(BenchTest):
             if low_a > high_b
             else "Chance may decide between them: take more frames, or take the handier one."
         )
-        return Outcome(
+        return BenchOutcome(
             sentence=f"{figures[0].sentence} {figures[1].sentence} {verdict}",
             figures=tuple(figures),
             steps=(

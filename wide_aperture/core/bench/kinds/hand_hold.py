@@ -9,12 +9,12 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.edges import sharpest, smeared, smears
-from wide_aperture.core.bench.found import Curve, Figure, NamedFigure, Offer, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, NamedFigure, Offer
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.hand_hold import hand_hold
 from wide_aperture.core.bench.intervals import wilson
 from wide_aperture.core.bench.kinds.common import capture, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import Shutter, card
 from wide_aperture.core.craft.figures import figure as craft_figure
 from wide_aperture.core.documents.own_figure import OwnFigure
@@ -28,7 +28,7 @@ MOST_REACH_PX = 120.0
 
 
 class HandHold(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="hand_hold", title="Your hand", purpose="The time at which every second frame of yours is sharp, with this lens and posture.",
         needs=("a plain target with hard edges, well lit", "the lens as you carry it", "your usual posture"),
         how=("Stabiliser as you mean to test it, for all frames alike.", "Twelve frames at each time, single ones, a breath between them.", "Let the ISO make up for the time."),
@@ -51,7 +51,7 @@ class HandHold(BenchTest):
             for stops in STOPS
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         smear = smears(frames[sharpest([frame.green for frame in frames])].green)
         tolerance = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000 / (CELL if frames[0].is_raw else 1)
         by_time: dict[float, list[bool]] = {}
@@ -70,7 +70,7 @@ class HandHold(BenchTest):
         curve = Curve(label="Sharp frames", x_label="time, s", y_label="share", x=tuple(times), y=tuple(hit / total for hit, total in zip(hits, totals, strict=True)),
                       low=tuple(low for low, _ in spans), high=tuple(high for _, high in spans))  # fmt: skip
         best_of_three = found.curve.half * (1 / (1 - 0.5 ** (1 / 3)) - 1) ** (1 / found.curve.steep)
-        return Outcome(
+        return BenchOutcome(
             sentence=f"{limit.sentence} Of three in a row one is, on average, up to {best_of_three / found.limit_s:.1f} times as long.",
             figures=(limit,), curves=(curve,), offers=self._offers(kit, limit),
             steps=("Each frame laid on the sharpest one, which is smeared until it looks like it.", f"Sharp: smeared by no more than {tolerance:.1f} pixels, the circle of confusion.", "A logistic curve in the logarithm of time through the counts."),

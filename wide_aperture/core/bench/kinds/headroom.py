@@ -8,10 +8,10 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.fit import mean_span
-from wide_aperture.core.bench.found import Curve, Figure, Offer, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, Offer
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, card, time_for
 from wide_aperture.core.bench.spots import Spot, even_spots, measured
 from wide_aperture.core.documents.body import LookGap
@@ -29,7 +29,7 @@ READ_OFF_EV = 0.06  # what a curve through third steps is read wrongly by, at mo
 
 
 class Headroom(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="headroom", title="Headroom over the warning", purpose="How much brighter a frame may become after the first over-exposure mark before the raw data end.",
         needs=("a stand", "steady light", "a plain white area", "raw files with the camera’s own picture in them"),
         how=("The look you work with; the warning’s threshold as you keep it.", "Third steps of time from the first mark upwards, until no doubt is left."),
@@ -43,7 +43,7 @@ class Headroom(BenchTest):
             for ev in STEPS_EV
         )  # fmt: skip
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         ordered = sorted(frames, key=lambda frame: frame.exposure * frame.iso)
         if any(frame.picture is None for frame in ordered):
             raise DomainError("frames", len(ordered), "must hold the camera’s own picture beside the raw data")
@@ -70,7 +70,7 @@ class Headroom(BenchTest):
         )
         rest = tuple(each for each in kit.body.marks_gaps if each.look != look)
         body = kit.body.model_copy(update={"marks_gaps": (*rest, LookGap(look=look, own=own))})
-        return Outcome(
+        return BenchOutcome(
             sentence=f"{figure.sentence} {'Push the exposure by as much where the white must just hold.' if value > 0.2 else 'The warning is nearly exact.'}",
             figures=(figure,), curves=(curve,) if curve else (), offers=(Offer(sentence=f"{kit.body.name}: {value:.1f} stops after the first mark with the {look} look.", body=body),),
             steps=("Raw level of the white spots against exposure, extended to where the data end.", f"Level {kit.asked.marked_from} of the camera’s own picture, between the two frames on either side."),

@@ -9,10 +9,10 @@ import cv2
 import numpy as np
 
 from wide_aperture.core.bench.fit import least_squares, student
-from wide_aperture.core.bench.found import Curve, Figure, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import capture, in_groups, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import HEIGHT, WIDTH, Shutter
 from wide_aperture.core.errors import DomainError
 
@@ -25,7 +25,7 @@ PART_PX = 9
 
 
 class Infinity(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="infinity", title="Infinity for stars", purpose="Where the focus ring really stands for infinity, wide open.",
         needs=("a clear night, or far lamps", "a stand", "a mark on the ring you can repeat"),
         how=("Wide open, stabiliser off, two seconds of self-timer.", "Two frames at each place: three widths of the mark’s line before infinity, then one further each time, to three behind.", "Always turned from the same side."),
@@ -45,7 +45,7 @@ class Infinity(BenchTest):
             for mark in MARKS
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         groups = in_groups(list(frames), len(MARKS), ", ".join(f"{mark:+g}" for mark in MARKS))
         marks = np.array([mark for mark in MARKS for _ in groups[0]])
         sizes = np.array([star_size(frame) for group in groups for frame in group])
@@ -70,7 +70,7 @@ class Infinity(BenchTest):
             x=tuple(float(each) for each in marks),
             y=tuple(float(each) for each in sizes),
         )
-        return Outcome(
+        return BenchOutcome(
             sentence=figure.sentence,
             figures=(figure,),
             curves=(curve,),

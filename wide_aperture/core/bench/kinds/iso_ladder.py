@@ -9,11 +9,11 @@ import numpy as np
 
 from wide_aperture.core.bench.even import light_drift
 from wide_aperture.core.bench.fit import mean_span
-from wide_aperture.core.bench.found import Curve, Figure, Offer, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, Offer
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, isos_of, shot
 from wide_aperture.core.bench.noise import Transfer, is_capped, transfer
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, card, time_for
 from wide_aperture.core.bench.spots import Spot, even_spots, measured
 from wide_aperture.core.documents.body import Body
@@ -26,7 +26,7 @@ SHIFT_FROM = 0.02  # of where the data end, under which noise decides a colour
 
 
 class IsoLadder(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="iso_ladder", title="ISO ladder", purpose="How much noise and colour shift each ISO brings, counted in electrons, and where you stop accepting it.",
         needs=("a stand", "steady light", "a scene with plain areas from white to black, a little out of focus", "raw files", "the lens cap"),
         how=("Factory looks, noise reduction off, no reserve, no lens corrections that brighten corners.", "Same light, same aperture; the time makes up for the ISO.", "Two seconds of self-timer."),
@@ -51,7 +51,7 @@ class IsoLadder(BenchTest):
             ),
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         dark = [frame for frame in frames if is_capped(frame)]
         ordered = sorted((frame for frame in frames if not is_capped(frame)), key=lambda frame: frame.iso)
         if len({frame.iso for frame in ordered}) < 2:
@@ -73,7 +73,7 @@ class IsoLadder(BenchTest):
         offers = (Offer(sentence=f"{body.name} with these electrons, marked as measured.", body=body),) if body else ()
         ceiling = kit.asked.accepted_iso
         worst = max(shifts)
-        return Outcome(
+        return BenchOutcome(
             sentence=f"{figures[0].sentence} The light wandered by {np.nanmax(np.abs(drifts)):.2f} stops. Colours shift by up to {worst:.1f} ΔE00"
             + (" (seen side by side)." if worst > 2 else " (not seen).")
             + ("" if ceiling else " Say which ISO you still accept, and your ceilings follow."),

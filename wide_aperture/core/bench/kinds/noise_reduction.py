@@ -10,10 +10,10 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.fit import mean_span
-from wide_aperture.core.bench.found import Figure, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, in_groups, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, SimulatedFile, card, time_for
 from wide_aperture.core.bench.spots import Spot, even_spots
 from wide_aperture.core.documents.body import Body
@@ -27,7 +27,7 @@ TRUTH_SEEDS, OTHERS = 3, 100_000
 
 
 class NoiseReduction(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="noise_reduction", title="Does noise reduction pay?", purpose="How many stops of noise the camera’s reduction takes out of its own pictures, and how much detail with it.",
         needs=("a stand", "steady light", "a scene with plain areas and fine detail", "the camera’s own pictures"),
         how=("One high ISO; nothing else changes.", "Four frames with the reduction off, then four with it on.", "For long exposures: the same with the dark frame off and on."),
@@ -48,7 +48,7 @@ class NoiseReduction(BenchTest):
             for state in ("off", "on")
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         plain, reduced = in_groups(list(frames), 2, "off and on")
         if len(plain) < 2:
             raise DomainError(
@@ -71,7 +71,7 @@ class NoiseReduction(BenchTest):
             if abs(value) < NOTHING_EV
             else f" {kept:.0%} of fine detail is left: {'it pays where pictures leave the camera as they are' if pays else 'leave it off, and reduce at home where you see what goes'}."
         )
-        return Outcome(
+        return BenchOutcome(
             sentence=figure.sentence + verdict,
             figures=(figure,),
             steps=(

@@ -8,11 +8,11 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.even import others_varied
-from wide_aperture.core.bench.found import Figure, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, shot
 from wide_aperture.core.bench.noise import is_capped, transfer
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, card, time_for
 from wide_aperture.core.bench.spots import even_spots
 from wide_aperture.core.errors import DomainError
@@ -30,7 +30,7 @@ def _advantage_ev(snr_gain: float, snr_push: float) -> float:
 
 
 class PushOrGain(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="push_or_gain", title="Push against gain", purpose="Whether a dark scene is better taken at a high ISO, or at a low one and lifted at home.",
         needs=("a stand", "steady light", "a scene with plain areas from white to black", "raw files", "the lens cap"),
         how=("One time and aperture for all frames: only ISO changes.", "Some frames of each ISO, then one of each under the cap."),
@@ -48,7 +48,7 @@ class PushOrGain(BenchTest):
             shot("Under the cap", "Black.", iso=high, exposure_s=time, cap="on"),
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         dark = [frame for frame in frames if is_capped(frame)]
         lit, _ = others_varied([frame for frame in frames if not is_capped(frame)], ("iso",))
         isos = sorted({frame.iso for frame in lit})
@@ -84,7 +84,7 @@ class PushOrGain(BenchTest):
             sentence = "No difference seen: set ISO low and lift at home where highlights are at risk."
         else:
             sentence = f"Gain in the camera is worth {value:.1f} stops of light in the deep tones: raise ISO to where the mid-tones lie right."
-        return Outcome(
+        return BenchOutcome(
             sentence=sentence,
             figures=(figure,),
             steps=(

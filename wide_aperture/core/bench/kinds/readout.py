@@ -8,10 +8,10 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.fit import mean_span
-from wide_aperture.core.bench.found import Figure, Offer, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Figure, Offer
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import capture, lit, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import HEIGHT, WIDTH, Shutter
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.motion import flicker_share
@@ -48,7 +48,7 @@ def bands_of(rows: np.ndarray) -> float:
 
 
 class Readout(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="readout", title="Read-out of the electronic shutter", purpose="How long the sensor takes to be read: how far what runs leans, and which lamps band.",
         needs=("a lamp that pulses with the mains", "an even wall, out of focus", "the electronic shutter"),
         how=("The wall fills the frame; focus as near as it goes.", "A short time, 1/1000 s or less.", "The whole frame as it is: not cut, not turned."),
@@ -67,7 +67,7 @@ class Readout(BenchTest):
             ),
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         lit(frames)
         rows = np.stack([frame.green.mean(axis=1) for frame in frames])
         shading = rows.mean(axis=0)  # what stays from frame to frame is the wall's and the lens's
@@ -85,7 +85,7 @@ class Readout(BenchTest):
             within=value * WITHIN_SHARE,
         )
         body = kit.body.model_copy(update={"readout_ms": round(value, 2)})
-        return Outcome(
+        return BenchOutcome(
             sentence=f"The frame is read in {value:.1f} ms, a {1000 / value:.0f}th of a second. A runner who crosses the frame in a second leans by {value / 10:.1f} % of its width.",
             figures=(figure,), offers=(Offer(sentence=f"{kit.body.name}: read-out {value:.1f} ms.", body=body),) if figure.is_sure else (),
             steps=("Brightness of each row, against the mean of all frames.", f"Bands a frame over {hz} pulses a second."),

@@ -8,10 +8,10 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.fit import mean_span
-from wide_aperture.core.bench.found import Figure, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, in_groups, level_ratio_ev, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, card, time_for
 from wide_aperture.core.bench.spots import even_spots
 
@@ -21,7 +21,7 @@ ISO_STEPS = 3  # stops over base, where every reserve works
 
 
 class ReserveTest(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="reserve", title="Highlight reserve", purpose="How many stops each reserve really holds above, at one brightness of the picture.",
         needs=("a stand", "steady light", "a scene with plain areas", "raw files"),
         how=("One ISO, high enough for every reserve.", "Time and aperture stay; only the reserve is changed, in this order: off, +1, +2, automatic.", "As many frames of each."),
@@ -45,7 +45,7 @@ class ReserveTest(BenchTest):
             for _, label in MODES
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         groups = in_groups(list(frames), len(MODES), "off, +1, +2 and automatic")
         spots = even_spots(groups[0][0])
         figures = []
@@ -63,7 +63,7 @@ class ReserveTest(BenchTest):
                     sentence=f"Reserve {label}: no difference seen." if nothing else f"Reserve {label} holds {value:.2f} stops more above, and the shadows have the noise of as much less light.",
                 )
             )  # fmt: skip
-        return Outcome(
+        return BenchOutcome(
             sentence=" ".join(each.sentence for each in figures),
             figures=tuple(figures),
             steps=("The level of each even spot in the data, against the frames without a reserve.",),

@@ -8,10 +8,10 @@ from typing import ClassVar
 import numpy as np
 
 from wide_aperture.core.bench.fit import least_squares, student
-from wide_aperture.core.bench.found import Curve, Figure, Outcome
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure
 from wide_aperture.core.bench.frame import BLUE, GREEN, RED, BenchFrame
 from wide_aperture.core.bench.kinds.common import capture, in_groups, shot
-from wide_aperture.core.bench.protocol import About, BenchTest, Kit, Shot, Simulated
+from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import HEIGHT, WIDTH, Shutter
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.picture.imaging.capture import LookRecipe, WhiteSetting
@@ -26,7 +26,7 @@ READ_OFF_MIRED = 3.0  # what eight bits and a curve through the settings may be 
 
 
 class WhiteCard(BenchTest):
-    about: ClassVar[About] = About(
+    about: ClassVar[BenchAbout] = BenchAbout(
         id="white_card", title="Kelvin of one light", purpose="Which kelvin setting makes a grey card grey under this lamp, and what cast is left.",
         needs=("a grey card that fills the middle of the frame", "the one light alone", "the camera’s own pictures"),
         how=("White balance by kelvin, at each value of the list in turn; the tint at nought.", "Two frames of each, exposed at mid."),
@@ -46,7 +46,7 @@ class WhiteCard(BenchTest):
             for kelvin in kit.asked.kelvins
         )
 
-    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> Outcome:
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         kelvins = kit.asked.kelvins
         groups = in_groups(list(frames), len(kelvins), " K, ".join(f"{each:g}" for each in kelvins) + " K")
         mireds, casts, tints = [], [], []
@@ -97,7 +97,7 @@ class WhiteCard(BenchTest):
             x=tuple(MIRED / each for each in mireds),
             y=tuple(float(each) for each in casts),
         )
-        return Outcome(
+        return BenchOutcome(
             sentence=f"{figures[0].sentence} At that {left}.",
             figures=figures,
             curves=(curve,),
