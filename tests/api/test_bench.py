@@ -5,12 +5,16 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
+import cv2
+import numpy as np
 from django.test import override_settings
 
 from tests.api.base import ApiTestCase
 from wide_aperture.bench.models import BenchRun
+from wide_aperture.bench.pictures import path_of
 from wide_aperture.core.bench.kinds import TESTS
 from wide_aperture.core.bench.protocol import Kit
+from wide_aperture.core.bench.simulated.moon import moon_burst
 from wide_aperture.core.frames.identity import identity
 from wide_aperture.demo.kit import BODIES
 from wide_aperture.jobs.models import Job
@@ -44,7 +48,7 @@ class Bench(ApiTestCase):
         return answer.json()
 
     def run_of(self, begun: dict[str, str]) -> Any:
-        return self.client.get(f"/api/v1/bench/runs/{begun['run_id']}").json()
+        return self.client.get(f"/api/v1/runs/{begun['run_id']}").json()
 
     def sent(self, test: str, **replaced: bytes) -> tuple[str, ...]:
         """The files of a simulated run as uploads; replaced: the bytes of some, by their name without its ending."""
@@ -61,7 +65,7 @@ class Bench(ApiTestCase):
 
     def test_every_test_has_a_shot_list(self):
         tests = self.client.get("/api/v1/bench/tests").json()["tests"]
-        self.assertEqual([each["id"] for each in tests], list(TESTS))
+        self.assertEqual([each["id"] for each in tests], [*TESTS, "stack"])
         for each in tests:
             asked = {"test": each["id"], "body_id": str(BODY.id)}
             shots = self.client.post("/api/v1/bench/shots", asked, content_type="application/json").json()["shots"]
@@ -99,14 +103,14 @@ class Bench(ApiTestCase):
         kept = self.run_of(begun)
         document = {**kept["document"], "taken": [0], "note": "in the hall"}
         again = self.client.put(
-            f"/api/v1/bench/runs/{begun['run_id']}",
+            f"/api/v1/runs/{begun['run_id']}",
             document,
             content_type="application/json",
             headers={"If-Match": f'"{kept["revision"]}"'},
         )
         self.assertEqual((again.status_code, again.json()["document"]["taken"]), (200, [0]))
         refused = self.client.put(
-            f"/api/v1/bench/runs/{begun['run_id']}",
+            f"/api/v1/runs/{begun['run_id']}",
             {**document, "taken": [7]},
             content_type="application/json",
             headers={"If-Match": '"3"'},
@@ -137,7 +141,7 @@ class Bench(ApiTestCase):
     def test_other_people_s_runs_and_files_are_not_there(self):
         begun = self.begin("clocks")
         BenchRun.objects.update(owner=self.stranger())
-        self.assertEqual(self.client.get(f"/api/v1/bench/runs/{begun['run_id']}").status_code, 404)
+        self.assertEqual(self.client.get(f"/api/v1/runs/{begun['run_id']}").status_code, 404)
         files = self.sent("clocks")
         Upload.objects.update(owner=BenchRun.objects.get().owner)
         outcome = self.run_of(self.begin("clocks", files=files))["document"]["outcome"]
@@ -155,3 +159,38 @@ class Bench(ApiTestCase):
             go_on(row)
         row.refresh_from_db()
         self.assertEqual((row.state, row.problem), ("failed", "body_id needs a body that is in Gear"))
+
+    def test_a_stack_leaves_three_pictures_and_its_curve(self):
+        burst = moon_burst(3, 24, size=(120, 96), disc_px=80.0)
+        ids = []
+        for k, make in enumerate(burst.frames):
+            data = bytes(cv2.imencode(".png", make())[1])
+            row = Upload.objects.create(
+                owner=local_owner(), name=f"M{k:03}.png", size_bytes=len(data), identity=identity(data), whole=True
+            )
+            row.path.write_bytes(data)
+            ids.append(str(row.pk))
+        begun = self.begin("stack", files=tuple(reversed(ids)), asked={"keep": 0.5, "points_px": None})
+        outcome = self.run_of(begun)["document"]["outcome"]
+        self.assertIn("12 of 24 frames", outcome["sentence"])
+        self.assertGreater(outcome["figures"][0]["value"], 2)
+        shapes = []
+        for name in ("single", "stack", "sharpened"):
+            answer = self.client.get(f"/api/v1/bench/picture/{begun['run_id']}/{name}")
+            picture = cv2.imdecode(np.frombuffer(b"".join(answer.streaming_content), np.uint8), cv2.IMREAD_UNCHANGED)
+            shapes.append((picture.shape, picture.dtype))
+        self.assertEqual(set(shapes), {((96, 120), np.dtype(np.uint16))})
+        self.assertEqual(self.client.get(f"/api/v1/bench/picture/{begun['run_id']}/none").status_code, 422)
+        self.assertIn("must be like the first", self.report_of_mixed(ids))
+        BenchRun.objects.filter(pk=begun["run_id"]).first().delete()
+        self.assertFalse(path_of(uuid.UUID(begun["run_id"]), "stack").exists())
+
+    def report_of_mixed(self, ids: list[str]) -> str:
+        """Why a stack of frames of two sizes failed."""
+        data = bytes(cv2.imencode(".png", np.full((50, 60), 7, np.uint8))[1])
+        row = Upload.objects.create(
+            owner=local_owner(), name="M999.png", size_bytes=len(data), identity=identity(data), whole=True
+        )
+        row.path.write_bytes(data)
+        begun = self.begin("stack", files=(*ids[:3], str(row.pk)))
+        return Job.objects.get(pk=begun["job_id"]).problem

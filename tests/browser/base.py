@@ -127,3 +127,11 @@ class BrowserTestCase(Travels, LiveServerTestCase):
     def wait_saved(self, page: Page | None = None) -> None:
         where = page or self.page
         where.get_by_role("status").filter(has_text="saved ").first.wait_for()
+
+    def within(self, holds, seconds: float = 10) -> None:
+        """Waits until something holds on the server."""
+        for _ in range(int(seconds * 10)):
+            if holds():
+                return
+            self.page.wait_for_timeout(100)
+        self.fail("it never came to be")

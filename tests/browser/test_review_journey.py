@@ -254,10 +254,3 @@ class ReviewJourney(BrowserTestCase):
         expect(page.get_by_text("No frames of this shoot yet.")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_role("heading", name="Second half, floodlights")).to_be_visible()
-
-    def within(self, holds, seconds: float = 10) -> None:
-        for _ in range(int(seconds * 10)):
-            if holds():
-                return
-            self.page.wait_for_timeout(100)
-        self.fail("it never came to be")

@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Literal
 from uuid import UUID
 
 from django.db import transaction
-from django.http import HttpResponse
+from django.http import FileResponse, HttpResponse
 from ninja import Router
 
 from wide_aperture.bench.measuring import kit_of
 from wide_aperture.bench.models import BenchRun
+from wide_aperture.bench.pictures import path_of
 from wide_aperture.bench.report import markdown
 from wide_aperture.bench.schemas import BegunOut, BenchTestsOut, RunIn, ShotsIn, ShotsOut
 from wide_aperture.core.bench.kinds import TESTS, test_of
 from wide_aperture.core.bench.run import BenchRun as RunDocument
+from wide_aperture.core.bench.stacking.told import STACK, stack_shots
 from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS, add_document_routes
 from wide_aperture.http.person import PersonRequest
+from wide_aperture.http.problems import problem
 from wide_aperture.jobs import work
 from wide_aperture.store.reading import parsed
 from wide_aperture.store.services import Precondition, get_row, put_row
@@ -29,7 +32,7 @@ add_document_routes(bench_runs, BenchRun)
 @bench.get("/tests", response={200: BenchTestsOut}, operation_id="bench_tests")
 def tests(request: PersonRequest) -> Any:
     """Every test, in the order they are shown."""
-    return {"tests": [test.about for test in TESTS.values()]}
+    return {"tests": [*(test.about for test in TESTS.values()), STACK]}
 
 
 def _run(asked: ShotsIn, run_id: UUID, **more: Any) -> RunDocument:
@@ -47,13 +50,16 @@ def _run(asked: ShotsIn, run_id: UUID, **more: Any) -> RunDocument:
 @bench.post("/shots", response={200: ShotsOut, **WRITE_PROBLEMS}, operation_id="bench_shots")
 def shots(request: PersonRequest, asked: ShotsIn) -> Any:
     """What to shoot for a test with this kit, in order."""
+    if asked.test == STACK.id:
+        return {"shots": stack_shots()}
     return {"shots": test_of(asked.test).shots(kit_of(_run(asked, asked.body_id), request.user))}
 
 
 @bench.post("/begin", response={202: BegunOut, **WRITE_PROBLEMS}, operation_id="bench_begin")
 def begin(request: PersonRequest, asked: RunIn) -> Any:
     """Keep a run and measure it; the same again measures it again."""
-    test_of(asked.test)
+    if asked.test != STACK.id:
+        test_of(asked.test)
     run = _run(
         asked,
         asked.id,
@@ -83,3 +89,13 @@ def report(request: PersonRequest, run_id: UUID) -> HttpResponse:
     """A run as Markdown."""
     run: RunDocument = parsed(get_row(BenchRun, owner=request.user, row_id=run_id))  # type: ignore[assignment]
     return HttpResponse(markdown(run), content_type="text/markdown; charset=utf-8")
+
+
+@bench.get("/picture/{uuid:run_id}/{name}", response={200: None, **PROBLEMS}, operation_id="bench_picture")
+def picture(request: PersonRequest, run_id: UUID, name: Literal["single", "stack", "sharpened"]) -> Any:
+    """A picture a run made: PNG of 16 bits."""
+    row = get_row(BenchRun, owner=request.user, row_id=run_id)
+    path = path_of(row.pk, name)
+    if not path.exists():
+        return problem(404, "This run made no such picture, or its file is gone. Measure it again.")
+    return FileResponse(path.open("rb"), content_type="image/png")

@@ -15,16 +15,21 @@ from django.db import transaction
 
 from wide_aperture.bench.models import BenchRun
 from wide_aperture.bench.opening import Named, opened
+from wide_aperture.bench.pictures import keep_pictures
 from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds import test_of
 from wide_aperture.core.bench.protocol import Kit
 from wide_aperture.core.bench.run import BenchRun as RunDocument
+from wide_aperture.core.bench.simulated.moon import moon_burst
+from wide_aperture.core.bench.stacking.source import Source
+from wide_aperture.core.bench.stacking.told import STACK, stack_told
 from wide_aperture.core.errors import DomainError
 from wide_aperture.jobs.work import Under
 from wide_aperture.store.reading import owned, parsed
 from wide_aperture.store.services import get_row, write_next
 
+BURST_FRAMES = 300
 NO_BODY = "needs a body that is in Gear"
 
 
@@ -41,6 +46,8 @@ def carry_out(under: Under) -> dict[str, Any]:
     """The job of measuring a run. Raises: DomainError for a run that cannot be measured."""
     run_id, owner = UUID(under.asked["run"]), under.owner
     run: RunDocument = parsed(get_row(BenchRun, owner=owner, row_id=run_id))  # type: ignore[assignment]
+    if run.test == STACK.id:
+        return _stacked(under, run)
     test, kit = test_of(run.test), kit_of(run, owner)
     frames: list[BenchFrame] = []
     faults: list[FrameFault] = []
@@ -55,12 +62,37 @@ def carry_out(under: Under) -> dict[str, Any]:
     return {"run": str(run_id), "sentence": outcome.sentence}
 
 
+def _stacked(under: Under, run: RunDocument) -> dict[str, Any]:
+    """A stack goes through its frames twice and holds none: its files are opened by the stack itself, in this worker."""
+    sources: list[Source] = (
+        [each.path for each in _sent(run, under.owner)]
+        if run.source == "files"
+        else list(moon_burst(run.seed, BURST_FRAMES).frames)
+    )
+    if len(sources) < STACK.fewest:
+        _written(
+            run.id,
+            under.owner,
+            BenchOutcome(sentence=f"{len(sources)} frames can be used; {STACK.fewest} are needed at least."),
+        )
+        return {"run": str(run.id)}
+    told = stack_told(sources, run.asked, lambda done, total: under.reached(done, total + 1))
+    keep_pictures(run.id, told.pictures)
+    _written(run.id, under.owner, told.outcome)
+    return {"run": str(run.id), "sentence": told.outcome.sentence}
+
+
+def _sent(run: RunDocument, owner: User) -> list[Named]:
+    """Files of a run that were sent here whole, by their names."""
+    uploads = apps.get_model("uploads", "Upload")._default_manager.filter(owner=owner, pk__in=run.files, whole=True)
+    return sorted((Named(each.path, each.name) for each in uploads), key=lambda each: each.name)
+
+
 @contextmanager
 def _files_of(run: RunDocument, kit: Kit, owner: User) -> Iterator[list[Named]]:
     """The files of a run: those sent here, or the simulated camera's, written like any camera's and gone afterwards."""
     if run.source == "files":
-        uploads = apps.get_model("uploads", "Upload")._default_manager.filter(owner=owner, pk__in=run.files, whole=True)
-        yield [Named(each.path, each.name) for each in uploads]
+        yield _sent(run, owner)
         return
     with TemporaryDirectory(prefix="bench-made-") as folder:
         made = []

@@ -10,12 +10,14 @@ from uuid import UUID
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from wide_aperture.bench.models import BenchRun
 from wide_aperture.core.document import Document
 from wide_aperture.demo.days import next_like
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.places import PLACES
 from wide_aperture.demo.played import PLAYED, frames
+from wide_aperture.demo.runs import runs
 from wide_aperture.demo.setups import setups
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.demo.ticks import notes, ticks
@@ -47,6 +49,8 @@ def demo_documents(today: dt.date | None = None) -> Iterator[tuple[type[StoredDo
         yield Phrasebook, book
     for saved in setups():
         yield SavedSetup, saved
+    for run in runs():
+        yield BenchRun, run
     for tick in ticks():
         yield PreflightTick, tick
     for note in notes():

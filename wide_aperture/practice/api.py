@@ -13,11 +13,14 @@ from wide_aperture.core.document import Finite
 from wide_aperture.core.practice import KINDS, Aimed, Score
 from wide_aperture.core.practice.drill import Measure, Skill
 from wide_aperture.core.practice.progress import Trend
-from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS
+from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS, add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.practice import services
+from wide_aperture.practice.models import Answer
 
 practice = Router(tags=["practice"])
+answers = Router(tags=["practice"])
+add_document_routes(answers, Answer)
 Seed = Annotated[int, Field(ge=0, le=2**31 - 1)]
 KindId = Annotated[str, Field(max_length=40)]
 SHOWN = 60
@@ -82,9 +85,9 @@ def kinds(request: PersonRequest) -> Any:
         "kinds": [
             {
                 "id": kind, "title": KINDS[kind].title, "about": KINDS[kind].about, "skill": KINDS[kind].skill, "trend": found, "due": due,
-                "stops": [each.stops for each in answers[-SHOWN:]],
+                "stops": [each.stops for each in given[-SHOWN:]],
             }
-            for kind, found, due, answers in services.standing(owner=request.user)
+            for kind, found, due, given in services.standing(owner=request.user)
         ]
     }  # fmt: skip
 

@@ -1,36 +1,34 @@
-"""What a person practised: every answer, and when each kind is due again."""
+"""What a person practised: every answer, kept as it was given."""
 
 from __future__ import annotations
 
-import uuid
+from typing import Any, Self
 
-from django.conf import settings
+from django.contrib.auth.models import User
 from django.db import models
 
+from wide_aperture.core.practice.progress import Answered
+from wide_aperture.store.errors import SnapshotError
+from wide_aperture.store.models import StoredDocument
 
-class Answer(models.Model):
-    """One answer, kept for good; its id is the asker's, so that a second sending counts once."""
 
-    id = models.UUIDField(primary_key=True, default=uuid.uuid4)
-    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
-    kind = models.CharField(max_length=40)
-    seed = models.PositiveBigIntegerField()
-    right = models.BooleanField()
-    stops = models.FloatField()
-    score = models.JSONField(default=dict)
-    at = models.DateTimeField(auto_now_add=True)
+class Answer(StoredDocument):
+    """One answer. Its columns repeat what progress is read by."""
 
-    class Meta:
+    schema, noun, plural = Answered, "answer", "answers"
+    in_bin = False
+
+    drill = models.CharField(max_length=40)
+    at = models.DateTimeField()
+
+    class Meta(StoredDocument.Meta):
         ordering = ["at", "id"]
-        indexes = [models.Index(fields=["owner", "kind", "at"], name="practice_answers")]
 
+    @classmethod
+    def columns(cls, document: Answered, *, owner: User) -> dict[str, Any]:
+        return {"drill": document.kind, "at": document.at}
 
-class KindCard(models.Model):
-    """The scheduler's card of a kind."""
-
-    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
-    kind = models.CharField(max_length=40)
-    card = models.JSONField()
-
-    class Meta:
-        constraints = [models.UniqueConstraint(fields=["owner", "kind"], name="one_card_a_kind")]
+    @classmethod
+    def refuse_change(cls, held: Self, document: Any) -> None:
+        """Raises SnapshotError: what was answered was answered."""
+        raise SnapshotError

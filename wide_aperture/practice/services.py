@@ -15,10 +15,11 @@ from django.utils import timezone
 
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.practice import KINDS, Made, PracticeKit, Score, drill_of, score
-from wide_aperture.core.practice.progress import Answered, Trend, after, due_at, trend
+from wide_aperture.core.practice.progress import Answered, Trend, due_at, trend
 from wide_aperture.core.practice.score import Answer as Given
-from wide_aperture.practice.models import Answer, KindCard
-from wide_aperture.store.reading import owned
+from wide_aperture.practice.models import Answer
+from wide_aperture.store.reading import owned, readable_documents
+from wide_aperture.store.services import Precondition, list_rows, put_row
 
 QUALITY = 88
 _drawing = Lock()
@@ -54,24 +55,24 @@ def pictures_of(drill: Made) -> list[str]:
 def answer(drill: Made, given: Given, answer_id: UUID, *, owner: User) -> Score:
     """Score an answer and keep it; the same id again only tells its score. Raises: DomainError as score."""
     told = score(drill.drill, given)
-    there = Answer.objects.filter(pk=answer_id).first()
-    if there is not None:
-        return told
-    Answer.objects.create(
-        id=answer_id, owner=owner, kind=drill.drill.kind, seed=drill.drill.seed, right=told.right, stops=told.stops, score=told.model_dump(mode="json", exclude={"said"}),
-    )  # fmt: skip
-    before = KindCard.objects.select_for_update().filter(owner=owner, kind=drill.drill.kind).first()
-    card = after(before.card if before else None, told, timezone.now())
-    KindCard.objects.update_or_create(owner=owner, kind=drill.drill.kind, defaults={"card": card})
+    if not Answer.objects.filter(pk=answer_id).exists():
+        kept = Answered(
+            id=answer_id,
+            kind=drill.drill.kind,
+            seed=drill.drill.seed,
+            right=told.right,
+            stops=told.stops,
+            at=timezone.now(),
+        )
+        put_row(Answer, owner=owner, row_id=answer_id, document=kept, expects=Precondition(creates=True))
     return told
 
 
 def standing(*, owner: User) -> list[tuple[str, Trend, dt.datetime | None, list[Answered]]]:
-    """Every kind: how it goes, when it is due, the answers of it, the kinds due first before the rest."""
+    """Every kind: how it goes, when it is due, the answers of it; the kinds due first stand before the rest."""
     answers: dict[str, list[Answered]] = {kind: [] for kind in KINDS}
-    for row in Answer.objects.filter(owner=owner):
-        answers.setdefault(row.kind, []).append(Answered(row.at, row.right, row.stops))
-    cards = {row.kind: row.card for row in KindCard.objects.filter(owner=owner)}
-    rows = [(kind, trend(answers[kind]), due_at(cards.get(kind)), answers[kind]) for kind in KINDS]
+    for each in readable_documents(list_rows(Answer, owner=owner)):
+        answers.setdefault(each.kind, []).append(each)
+    rows = [(kind, trend(answers[kind]), due_at(answers[kind]), answers[kind]) for kind in KINDS]
     first = dt.datetime.min.replace(tzinfo=dt.UTC)
     return sorted(rows, key=lambda row: row[2] or first)

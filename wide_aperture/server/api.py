@@ -24,7 +24,7 @@ from wide_aperture.http.document_routes import register_problems
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.pack.api import camera, notes, pack, packings, phrasebooks, states, ticks
 from wide_aperture.planning.api import live
-from wide_aperture.practice.api import practice
+from wide_aperture.practice.api import answers, practice
 from wide_aperture.rehearse.api import register_abandoned, rehearse
 from wide_aperture.server.data_folder.here import data_folder
 from wide_aperture.server.keeping_api import keeping
@@ -121,9 +121,10 @@ api.add_router("", keeping)
 api.add_router("/shoots", shoots)
 api.add_router("/situations", situations)
 api.add_router("/setups", setups)
-api.add_router("/bench/runs", bench_runs)
+api.add_router("/runs", bench_runs)
 api.add_router("/bench", bench)
 api.add_router("/practice", practice)
+api.add_router("/answers", answers)
 api.add_router("/frames", frames)
 api.add_router("/reviews", reviews)
 api.add_router("/review", review)

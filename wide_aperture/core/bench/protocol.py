@@ -39,6 +39,11 @@ class Asked(Document):
     light_kelvin: Kelvin | None = None
     accepted_iso: Iso | None = None
     file_mb: Positive | None = None
+    keep: Annotated[Positive, Field(le=100_000, description="Share of the best kept, above 1 how many")] = 0.3
+    points_px: Annotated[Positive, Field(ge=8, le=2000)] | None = 32
+    strengths: Annotated[tuple[Annotated[Finite, Field(ge=-1, le=20)], ...], Field(max_length=7)] | None = Field(
+        default=None, description="Of the layers, finest first; null: as crisp as the best frame"
+    )
     frame_rows: Annotated[int, Field(ge=100, le=100_000)] | None = None
 
 

@@ -7,13 +7,13 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Sequence
-from dataclasses import dataclass
-from typing import Any
+from typing import Annotated
+from uuid import UUID
 
 from fsrs import Card, Rating, Scheduler
+from pydantic import AwareDatetime, Field
 
-from wide_aperture.core.document import Document, Finite
-from wide_aperture.core.practice.score import Score
+from wide_aperture.core.document import Document, Finite, NotNegative
 
 _SCHEDULER = Scheduler(enable_fuzzing=False)
 EXACT_STOPS = 1 / 6
@@ -29,32 +29,32 @@ class Trend(Document):
     before_stops: Finite | None
 
 
-@dataclass(frozen=True, slots=True)
-class Answered:
-    """An answer as it is kept."""
+class Answered(Document):
+    """An answer as it is kept; at: with a zone; stops: how far off, on the scale of all skills."""
 
-    at: dt.datetime
+    id: UUID
+    kind: Annotated[str, Field(max_length=40)]
+    seed: Annotated[int, Field(ge=0, le=2**31 - 1)]
     right: bool
-    stops: float
+    stops: NotNegative
+    at: AwareDatetime
 
 
-def rating_of(score: Score) -> Rating:
+def rating_of(answer: Answered) -> Rating:
     """How well an answer was known: a wrong one comes back at once, an exact one late."""
-    if not score.right:
+    if not answer.right:
         return Rating.Again
-    return Rating.Easy if score.stops <= EXACT_STOPS else Rating.Good
+    return Rating.Easy if answer.stops <= EXACT_STOPS else Rating.Good
 
 
-def after(card: dict[str, Any] | None, score: Score, at: dt.datetime) -> dict[str, Any]:
-    """The scheduler's card of a kind after an answer at a moment with a zone; card None: the first one."""
-    before = Card.from_dict(card) if card else Card(card_id=1, due=at)  # type: ignore[arg-type]
-    changed, _ = _SCHEDULER.review_card(before, rating_of(score), at.astimezone(dt.UTC))
-    return dict(changed.to_dict())
-
-
-def due_at(card: dict[str, Any] | None) -> dt.datetime | None:
-    """When a kind is due again; None: it was never tried."""
-    return dt.datetime.fromisoformat(card["due"]) if card else None
+def due_at(answers: Sequence[Answered]) -> dt.datetime | None:
+    """When a kind is due again after its answers, in their order; None: it was never tried."""
+    if not answers:
+        return None
+    card = Card(card_id=1, due=answers[0].at)
+    for each in answers:
+        card, _ = _SCHEDULER.review_card(card, rating_of(each), each.at.astimezone(dt.UTC))
+    return card.due
 
 
 def trend(answers: Sequence[Answered]) -> Trend:

@@ -12,7 +12,7 @@ const props = defineProps<{ test?: string }>()
 const found = useQuery({ queryKey: ['bench-tests'], queryFn: () => answered(client.GET('/api/v1/bench/tests')) })
 const runs = useQuery({
   queryKey: ['bench-runs'],
-  queryFn: () => answered(client.GET('/api/v1/bench/runs', { params: { query: { limit: 100 } } })),
+  queryFn: () => answered(client.GET('/api/v1/runs', { params: { query: { limit: 100 } } })),
   staleTime: 0,
 })
 const tests = computed(() => found.data.value?.tests ?? [])

@@ -10,6 +10,7 @@ const TALL = 200
 const EDGE = { left: 54, right: 26, top: 10, bottom: 34 }
 const STEPS = 5
 const LOG_FROM = 12
+const MOST_DOTS = 60
 
 const points = computed(() =>
   props.curve.x
@@ -17,7 +18,7 @@ const points = computed(() =>
     .sort((a, b) => a.x - b.x),
 )
 /** Values over more than a dozen times are drawn by their ratios. */
-const isLog = computed(() => points.value.every(({ x }) => x > 0) && points.value.at(-1)!.x / points.value[0]!.x > LOG_FROM)
+const isLog = computed(() => props.curve.x_label !== 'frame' && points.value.every(({ x }) => x > 0) && points.value.at(-1)!.x / points.value[0]!.x > LOG_FROM)
 const along = (x: number): number => (isLog.value ? Math.log(x) : x)
 const ends = computed(() => {
   const xs = points.value.map(({ x }) => along(x))
@@ -60,7 +61,7 @@ const told = computed(() => points.value.map(({ x, y }) => `${xText(x)}: ${signi
           :x2="px(point.x)"
           :y1="py(point.low)"
           :y2="py(point.high)" />
-        <circle :cx="px(point.x)" :cy="py(point.y)" r="3.2" />
+        <circle v-if="points.length <= MOST_DOTS" :cx="px(point.x)" :cy="py(point.y)" r="3.2" />
       </g>
     </svg>
   </figure>

@@ -7,12 +7,10 @@ import { answered, client } from '@/api/client'
 import type { Asked, BenchAbout } from '@/api/types'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import ChoiceField from '@/shared/ChoiceField.vue'
-import { isoText } from '@/shared/format'
-import NumberField from '@/shared/NumberField.vue'
-import NumberListField from '@/shared/NumberListField.vue'
-import { parseIso } from '@/shared/numbers'
+import AskedFields from './AskedFields.vue'
 import FilesButton from './FilesButton.vue'
 import OutcomeView from './OutcomeView.vue'
+import StackPictures from './StackPictures.vue'
 import { type RunKit, useRun } from './useRun'
 
 const props = defineProps<{ about: BenchAbout }>()
@@ -26,8 +24,6 @@ const chosenBody = ref('')
 const bodyId = computed({ get: () => chosenBody.value || owned.value[0]?.id || '', set: (id) => (chosenBody.value = id) })
 const lensId = ref('')
 const asked = ref<Partial<Asked>>({})
-const LOOKS = ['standard', 'neutral', 'flat', 'mono'].map((value) => ({ value, label: value }))
-const MAINS = [50, 60].map((hz) => ({ value: String(hz), label: `${hz} Hz` }))
 
 const kit = computed<RunKit | null>(() => (bodyId.value ? { bodyId: bodyId.value, lensId: lensId.value || null, asked: asked.value } : null))
 const list = useQuery({
@@ -44,7 +40,7 @@ const list = useQuery({
 const shots = computed(() => list.data.value?.shots ?? [])
 const columns = computed(() => [...new Set(shots.value.flatMap((shot) => Object.keys(shot.set)))])
 const seed = ref(1)
-const { run, working, share, sending, failed, begin, send, cancel, noteTaken } = useRun(
+const { run, updated, working, share, sending, failed, begin, send, cancel, noteTaken } = useRun(
   () => props.about.id,
   () => props.about.title,
   () => emit('measured'),
@@ -52,10 +48,10 @@ const { run, working, share, sending, failed, begin, send, cancel, noteTaken } =
 function simulate(): void {
   if (kit.value) void begin(kit.value, { seed: seed.value++ })
 }
-const has = (field: 'look' | 'mains' | 'kelvins' | 'accepted' | 'focal'): boolean =>
-  ({ look: ['headroom'], mains: ['readout', 'flicker'], kelvins: ['white_card'], accepted: ['iso_ladder'], focal: ['hand_hold'] })[field].includes(
-    props.about.id,
-  )
+/** The frames of the run that is shown, once more with what is asked now. */
+function again(): void {
+  if (kit.value && run.value) void begin(kit.value, run.value.source === 'files' ? { files: [...run.value.files] } : { seed: run.value.seed })
+}
 const print = (): void => window.print()
 </script>
 
@@ -84,41 +80,11 @@ const print = (): void => window.print()
     <form v-else class="kit no-print" @submit.prevent="simulate">
       <ChoiceField v-model:value="bodyId" label="Body" :options="owned.map((each) => ({ value: each.id, label: each.name }))" />
       <ChoiceField
-        v-if="has('focal')"
+        v-if="about.id === 'hand_hold'"
         v-model:value="lensId"
         label="Lens"
         :options="[{ value: '', label: 'a 50 mm lens' }, ...glass.map((each) => ({ value: each.id, label: each.name }))]" />
-      <ChoiceField
-        v-if="has('look')"
-        label="Look"
-        :value="asked.look ?? 'standard'"
-        :options="LOOKS"
-        @update:value="(look) => (asked = { ...asked, look })" />
-      <ChoiceField
-        v-if="has('mains')"
-        label="Mains"
-        :value="String(asked.mains_hz ?? 50)"
-        :options="MAINS"
-        @update:value="(hz) => (asked = { ...asked, mains_hz: hz === '60' ? 60 : 50 })" />
-      <NumberField
-        v-if="has('accepted')"
-        label="Highest ISO you still accept"
-        pointer="/bench/accepted"
-        optional
-        empty-means="look first, say then"
-        :value="asked.accepted_iso ?? null"
-        :least="25"
-        :most="10000000"
-        :parse="parseIso"
-        :format="isoText"
-        @update:value="(accepted_iso) => (asked = { ...asked, accepted_iso })" />
-      <NumberListField
-        v-if="has('kelvins')"
-        label="Kelvin settings, in order"
-        pointer="/bench/kelvins"
-        :values="asked.kelvins ?? [2800, 3400, 4200, 5200, 6500]"
-        empty-means="as usual"
-        @change="(kelvins: number[] | null) => (asked = { ...asked, kelvins: kelvins?.length ? kelvins : undefined })" />
+      <AskedFields v-model:asked="asked" :test="about.id" />
     </form>
 
     <template v-if="shots.length">
@@ -151,6 +117,7 @@ const print = (): void => window.print()
         >Measure my frames…</FilesButton
       >
       <Button :disabled="working || sending !== ''" @click="simulate">Try it with simulated frames</Button>
+      <Button v-if="run" :disabled="working || sending !== ''" @click="again">The same frames again</Button>
       <template v-if="working || sending">
         <progress :value="sending ? undefined : share" aria-label="Measuring" />
         <span role="status">{{ sending ? `Sending ${sending}` : 'Opening and measuring the frames' }}</span>
@@ -158,6 +125,7 @@ const print = (): void => window.print()
       </template>
     </div>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
+    <StackPictures v-if="about.id === 'stack' && run?.outcome?.figures.length && !working" :run-id="run.id" :updated="updated" />
     <OutcomeView v-if="run?.outcome && !working" :run="run" :how="about.how" @taken="noteTaken" />
   </article>
 </template>

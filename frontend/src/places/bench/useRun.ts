@@ -25,7 +25,7 @@ export function useRun(test: () => string, title: () => string, measured: () => 
 
   const kept = useQuery({
     queryKey: computed(() => ['bench-run', runId.value]),
-    queryFn: () => answered(client.GET('/api/v1/bench/runs/{row_id}', { params: { path: { row_id: runId.value } } })),
+    queryFn: () => answered(client.GET('/api/v1/runs/{row_id}', { params: { path: { row_id: runId.value } } })),
     enabled: () => runId.value !== '',
     staleTime: 0,
     retry: false,
@@ -44,6 +44,8 @@ export function useRun(test: () => string, title: () => string, measured: () => 
   const working = computed(() => jobId.value !== null)
   const share = computed(() => (job.data.value?.total ? job.data.value.done / job.data.value.total : 0))
   const run = computed<BenchRun | null>(() => (kept.data.value?.document.test === test() ? kept.data.value.document : null))
+
+  const updated = computed(() => kept.data.value?.updated_at ?? '')
 
   async function ended(state: string, problem: string): Promise<void> {
     jobId.value = null
@@ -113,7 +115,7 @@ export function useRun(test: () => string, title: () => string, measured: () => 
       if (!now || now.document.taken.includes(place)) return
       const document = { ...now.document, taken: [...now.document.taken, place] }
       await answered(
-        client.PUT('/api/v1/bench/runs/{row_id}', {
+        client.PUT('/api/v1/runs/{row_id}', {
           params: { path: { row_id: now.id } },
           headers: { 'If-Match': `"${now.revision}"` },
           body: document,
@@ -121,5 +123,5 @@ export function useRun(test: () => string, title: () => string, measured: () => 
       )
       await kept.refetch()
     })
-  return { run, runId, working, share, sending, failed, begin, send, cancel, noteTaken }
+  return { run, updated, runId, working, share, sending, failed, begin, send, cancel, noteTaken }
 }

@@ -40,7 +40,7 @@ class Flicker(BenchTest):
                 frames=FRAMES,
                 exposure_s=TIME_S,
                 iso=kit.body.base_iso * 16,
-                shutter="mechanical",
+                shutter_type="mechanical",
                 anti_flicker="off",
             ),
         )

@@ -63,7 +63,7 @@ class Readout(BenchTest):
                 frames=FRAMES,
                 exposure_s=TIME_S,
                 iso=kit.body.base_iso * 8,
-                shutter="electronic",
+                shutter_type="electronic",
             ),
         )
 

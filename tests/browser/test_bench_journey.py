@@ -1,0 +1,99 @@
+"""Bench and Practice as a person uses them: a test from its shot list to the kit, frames of one's own, drills by mouse and by keys."""
+
+from __future__ import annotations
+
+import re
+import tempfile
+from pathlib import Path
+
+from django.test import override_settings
+from playwright.sync_api import expect
+
+from tests.browser.base import BrowserTestCase
+from wide_aperture.bench.models import BenchRun
+from wide_aperture.core.bench.kinds import TESTS
+from wide_aperture.core.bench.protocol import Kit
+from wide_aperture.demo.kit import BODIES
+from wide_aperture.gear.models import Body
+from wide_aperture.practice.models import Answer
+
+BODY = BODIES[0]
+MEASURED = {"timeout": 60_000}
+IMMEDIATE = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
+
+
+@override_settings(TASKS=IMMEDIATE)
+class BenchJourney(BrowserTestCase):
+    def test_a_figure_goes_from_the_shot_list_into_the_kit_and_back(self):
+        page = self.open("/bench")
+        page.get_by_role("link", name="Buffer and card").click()
+        expect(page.get_by_role("row", name=re.compile("1 Anything"))).to_contain_text("highest rate")
+        page.get_by_role("button", name="Try it with simulated frames").click()
+        told = page.get_by_role("region", name="What it told")
+        expect(told.get_by_role("row", name=re.compile("Frames the buffer holds"))).to_be_visible(**MEASURED)
+        before = self.buffer()
+        told.get_by_role("button", name="Take it into the kit").click()
+        expect(told.get_by_text("Taken; undo puts it back.")).to_be_visible()
+        self.within(lambda: self.buffer() not in (before, None))
+        page.keyboard.press("Control+z")
+        self.within(lambda: self.buffer() == before)
+        page.reload()
+        expect(told.get_by_text("Taken; undo puts it back.")).to_be_visible()
+        kept = BenchRun.objects.filter(document__test="burst").latest("created_at")
+        self.assertEqual(kept.document["taken"], [0])
+
+    def buffer(self) -> int | None:
+        return Body.objects.get(pk=BODY.id).document["buffer_raw_frames"]
+
+    def test_frames_of_one_s_own_are_sent_measured_and_bad_ones_named(self):
+        page = self.open("/bench/clocks")
+        files = TESTS["clocks"].simulated(Kit(BODY), 4).files
+        with tempfile.TemporaryDirectory() as folder:
+            paths = []
+            for each in files:
+                path = Path(folder) / each.name
+                path.write_bytes(each.data)
+                paths.append(path)
+            words = Path(folder) / "words.txt"
+            words.write_text("no picture")
+            page.get_by_label("Frames of Clocks of two bodies").set_input_files([*map(str, paths), str(words)])
+            told = page.get_by_role("region", name="What it told")
+            expect(told.get_by_role("status")).to_contain_text("The clock of Alder 24 B is", **MEASURED)
+            expect(told.get_by_text("words.txt")).to_be_visible()
+
+    def test_a_body_is_asked_for_where_there_is_none(self):
+        Body.objects.all().delete()
+        page = self.open("/bench/burst")
+        expect(page.get_by_text("No body yet.")).to_be_visible()
+
+
+class PracticeJourney(BrowserTestCase):
+    def test_a_point_is_set_and_scored_and_the_next_one_asked_by_key(self):
+        page = self.open("/practice/meter_point")
+        picture = page.get_by_role("button", name=re.compile("^The scene"))
+        picture.click(position={"x": 240, "y": 200})
+        score = page.get_by_role("status", name="Score")
+        expect(score).to_contain_text("Near the brightest part that must hold")
+        self.within(lambda: Answer.objects.count() == 1)
+        question = page.locator(".question").inner_text()
+        page.keyboard.press("n")
+        expect(score).to_have_count(0)
+        page.keyboard.press("5")
+        expect(score).to_be_visible()
+        self.within(lambda: Answer.objects.count() == 2)
+        self.assertTrue(question)
+        expect(page.get_by_role("link", name=re.compile("Place the meter point"))).to_contain_text("of 2 right")
+
+    def test_choices_and_orders_are_answered_by_keys_and_buttons(self):
+        page = self.open("/practice/faults")
+        page.get_by_role("group", name="Your answer").get_by_role("button").first.wait_for()
+        page.keyboard.press("2")
+        expect(page.get_by_role("status", name="Score")).to_contain_text("To be sure:")
+        page.get_by_role("link", name=re.compile("^Press by press")).click()
+        acts = page.get_by_role("group", name="What the fingers do").get_by_role("button")
+        acts.first.click()
+        acts.nth(1).click()
+        page.get_by_role("button", name="Take the last one back").click()
+        expect(page.get_by_role("list", name="Your order").get_by_role("listitem")).to_have_count(1)
+        page.get_by_role("button", name="In this order").click()
+        expect(page.get_by_role("status", name="Score")).to_contain_text("out of place")
