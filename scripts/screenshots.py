@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Browser, FilePayload, Page
+import re
+
+from playwright.sync_api import Browser, Page
 
 from benchmarks.browser import demo_browser
 from wide_aperture.demo.ids import demo_id
@@ -31,22 +33,6 @@ def take(page: Page, name: str) -> None:
     page.wait_for_timeout(250)
     page.screenshot(path=PICTURES / f"{name}.png")
     page.context.close()
-
-
-def restoring(page: Page, address: str) -> Page:
-    """Safe keeping with a backup read, one document edited and one deleted since it was made."""
-    content = page.request.get(f"{address}/api/v1/backup").body()
-    body = f"{address}/api/v1/bodies/{demo_id('body/alder-24')}"
-    edited = {**page.request.get(body).json()["document"], "buffer_raw_frames": 100}
-    page.request.put(body, data=edited, headers={"If-Match": '"1"'})
-    page.request.delete(f"{address}/api/v1/setups/{demo_id('setup/estuary/0')}", headers={"If-Match": '"1"'})
-    page.reload()
-    backup: FilePayload = {
-        "name": "wide-aperture-20261127-0900.zip", "mimeType": "application/zip", "buffer": content,
-    }  # fmt: skip
-    page.get_by_label("Backup file").set_input_files(backup)
-    page.get_by_role("button", name="Restore 2").wait_for()
-    return page
 
 
 def own_camera(browser: Browser, address: str) -> Page:
@@ -124,12 +110,13 @@ def take_all(browser: Browser, address: str) -> None:
     page.goto(f"{address}/atlas/settings/anti_flicker")
     page.get_by_text("Second half, floodlights").first.wait_for()
     take(page, "atlas")
-    take(restoring(fresh(browser, address, "/keeping"), address), "keeping")  # from here on it edits
-    take(own_camera(browser, address), "foundation")
-    page = fresh(browser, address, f"/gear/bodies/{demo_id('body/alder-45')}/set-up")
-    page.get_by_role("button", name="What that changes").click()
-    page.get_by_role("row", name="File").wait_for()
-    take(page, "my-camera")
+    page = fresh(browser, address, f"/bench/iso_ladder?run={demo_id('run/iso_ladder')}")
+    page.get_by_role("heading", name="What it told").scroll_into_view_if_needed()
+    take(page, "bench")
+    page = fresh(browser, address, "/practice/meter_point")
+    page.get_by_role("button", name=re.compile("^The scene")).wait_for()
+    take(page, "practice")
+    take(own_camera(browser, address), "foundation")  # it edits, and comes last
 
 
 def main() -> None:

@@ -18,7 +18,9 @@ const points = computed(() =>
     .sort((a, b) => a.x - b.x),
 )
 /** Values over more than a dozen times are drawn by their ratios. */
-const isLog = computed(() => props.curve.x_label !== 'frame' && points.value.every(({ x }) => x > 0) && points.value.at(-1)!.x / points.value[0]!.x > LOG_FROM)
+const isLog = computed(
+  () => props.curve.x_label !== 'frame' && points.value.every(({ x }) => x > 0) && points.value.at(-1)!.x / points.value[0]!.x > LOG_FROM,
+)
 const along = (x: number): number => (isLog.value ? Math.log(x) : x)
 const ends = computed(() => {
   const xs = points.value.map(({ x }) => along(x))

@@ -94,6 +94,7 @@ async function report(): Promise<void> {
 
 <style scoped>
 .outcome {
+  grid-template-columns: minmax(0, 1fr);
   display: grid;
   gap: 10px;
   margin-top: 18px;

@@ -41,6 +41,7 @@ const told = computed(() => `Left of ${at.value} %: ${labelOf(left.value)}; righ
 
 <style scoped>
 section {
+  grid-template-columns: minmax(0, 1fr);
   display: grid;
   gap: 8px;
 }

@@ -132,6 +132,7 @@ const print = (): void => window.print()
 
 <style scoped>
 .test {
+  grid-template-columns: minmax(0, 1fr);
   display: grid;
   gap: 10px;
 }
