@@ -135,21 +135,21 @@ class Bench(ApiTestCase):
                 self.assertEqual(
                     (answer.status_code, answer["Content-Type"].partition(";")[0]), (status, "application/problem+json")
                 )
-        self.assertEqual(BenchRun.objects.count(), 0)
+        self.assertEqual(BenchRun.objects.count(), 2)  # the demo’s own
         self.assertEqual(self.client.get(f"/api/v1/bench/report/{uuid.uuid4()}").status_code, 404)
 
     def test_other_people_s_runs_and_files_are_not_there(self):
         begun = self.begin("clocks")
-        BenchRun.objects.update(owner=self.stranger())
+        BenchRun.objects.filter(pk=begun["run_id"]).update(owner=self.stranger())
         self.assertEqual(self.client.get(f"/api/v1/runs/{begun['run_id']}").status_code, 404)
         files = self.sent("clocks")
-        Upload.objects.update(owner=BenchRun.objects.get().owner)
+        Upload.objects.update(owner=BenchRun.objects.get(pk=begun["run_id"]).owner)
         outcome = self.run_of(self.begin("clocks", files=files))["document"]["outcome"]
         self.assertIn("0 frames can be used", outcome["sentence"])
 
     def test_a_body_that_is_gone_ends_the_job_with_its_reason(self):
         begun = self.begin("clocks")
-        run = BenchRun.objects.get()
+        run = BenchRun.objects.get(pk=begun["run_id"])
         run.document = {**run.document, "body_id": str(uuid.uuid4())}
         run.save()
         row = Job.objects.get(pk=begun["job_id"])

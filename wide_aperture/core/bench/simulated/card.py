@@ -35,6 +35,7 @@ HUES = (
 )
 BEGAN = dt.datetime(2026, 5, 2, 10, 0, 0)  # by a camera’s clock, which has no zone
 CARD_EV = 9.0
+FIELDS = 4
 
 
 @dataclass(frozen=True)
@@ -98,6 +99,7 @@ class Shutter:
         self._prefix, self._taken = prefix, 0
         self._pattern = np.random.default_rng(1_000_003 + body.id.int % 1_000_003)
         self._patterns: dict[tuple[int, ...], Pixels] = {}
+        self._fields: dict[tuple[int, ...], list[Pixels]] = {}
 
     def expose(self, light: Pixels, capture: Capture) -> RawFrame:
         """The sensor's data of this light (units of card())."""
@@ -105,8 +107,16 @@ class Shutter:
         if light.shape not in self._patterns:
             self._patterns[light.shape] = self._pattern.standard_normal(light.shape, dtype=np.float32)
         relative = light / np.float32(2.0 ** float(ev100(capture.aperture, capture.shutter_s, capture.iso)))
-        noise = random.standard_normal(light.shape, dtype=np.float32)
+        noise = self._noise(random, light.shape)
         return expose(np.asarray(relative, np.float32), self.body, capture, noise, self._patterns[light.shape], 1.0)
+
+    def _noise(self, random: np.random.Generator, shape: tuple[int, ...]) -> Pixels:
+        """Noise of a frame: one of a few fields, moved round by any amount, so that no two frames share it pixel by pixel."""
+        if shape not in self._fields:
+            source = np.random.default_rng([self.seed, len(self._fields)])
+            self._fields[shape] = [source.standard_normal(shape, dtype=np.float32) for _ in range(FIELDS)]
+        field = self._fields[shape][self._taken % FIELDS]
+        return np.roll(field, (int(random.integers(shape[0])), int(random.integers(shape[1]))), axis=(0, 1))
 
     def press(
         self,
