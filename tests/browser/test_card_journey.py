@@ -75,4 +75,4 @@ class GearJourney(BrowserTestCase):
         self.wait_saved()
         page.reload()
         expect(page.get_by_label("Megapixels")).to_have_value("26")
-        expect(page.get_by_text("5.76 µm")).to_be_visible()
+        expect(page.get_by_text("5.76 µm", exact=True)).to_be_visible()

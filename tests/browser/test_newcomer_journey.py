@@ -18,7 +18,7 @@ class NewcomerJourney(BrowserTestCase):
         page.get_by_label("Stabiliser").fill("5")
         page.get_by_label("Routine").fill("6400")
         expect(page.get_by_text("estimated", exact=True)).to_be_visible()
-        expect(page.get_by_text("5.12 µm")).to_be_visible()
+        expect(page.get_by_text("5.12 µm", exact=True)).to_be_visible()
         self.wait_saved()
 
         page.get_by_role("link", name="All gear").click()

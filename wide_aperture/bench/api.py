@@ -35,24 +35,12 @@ def tests(request: PersonRequest) -> Any:
     return {"tests": [*(test.about for test in TESTS.values()), STACK]}
 
 
-def _run(asked: ShotsIn, run_id: UUID, **more: Any) -> RunDocument:
-    return RunDocument(
-        id=run_id,
-        title=more.pop("title", "?"),
-        test=asked.test,
-        body_id=asked.body_id,
-        lens_id=asked.lens_id,
-        asked=asked.asked,
-        **more,
-    )
-
-
 @bench.post("/shots", response={200: ShotsOut, **WRITE_PROBLEMS}, operation_id="bench_shots")
 def shots(request: PersonRequest, asked: ShotsIn) -> Any:
     """What to shoot for a test with this kit, in order."""
     if asked.test == STACK.id:
         return {"shots": stack_shots()}
-    return {"shots": test_of(asked.test).shots(kit_of(_run(asked, asked.body_id), request.user))}
+    return {"shots": test_of(asked.test).shots(kit_of(asked, request.user))}
 
 
 @bench.post("/begin", response={202: BegunOut, **WRITE_PROBLEMS}, operation_id="bench_begin")
@@ -60,16 +48,12 @@ def begin(request: PersonRequest, asked: RunIn) -> Any:
     """Keep a run and measure it; the same again measures it again."""
     if asked.test != STACK.id:
         test_of(asked.test)
-    run = _run(
-        asked,
-        asked.id,
-        title=asked.title,
-        seed=asked.seed,
-        files=tuple(asked.files),
-        source="files" if asked.files else "simulated",
-    )
-    kit = kit_of(run, request.user)
+    kit = kit_of(asked, request.user)
     named = f"{kit.body.name}{', ' + kit.lens.name if kit.lens else ''}"
+    run = RunDocument(
+        id=asked.id, title=asked.title, test=asked.test, body_id=asked.body_id, lens_id=asked.lens_id, kit=named[:300], asked=asked.asked,
+        source="files" if asked.files else "simulated", seed=asked.seed, files=tuple(asked.files),
+    )  # fmt: skip
     with transaction.atomic():
         there = BenchRun.objects.filter(pk=asked.id).first()
         expects = Precondition(revision=there.revision) if there else Precondition(creates=True)
@@ -77,7 +61,7 @@ def begin(request: PersonRequest, asked: RunIn) -> Any:
             BenchRun,
             owner=request.user,
             row_id=asked.id,
-            document=run.model_copy(update={"kit": named[:300]}),
+            document=run,
             expects=expects,
         )
         job = work.start("bench", owner=request.user, title=asked.title, asked={"run": str(asked.id)})

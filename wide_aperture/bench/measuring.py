@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from tempfile import TemporaryDirectory
-from typing import Any
+from typing import Any, Protocol
 from uuid import UUID
 
 from django.apps import apps
@@ -19,7 +19,7 @@ from wide_aperture.bench.pictures import keep_pictures
 from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds import test_of
-from wide_aperture.core.bench.protocol import Kit
+from wide_aperture.core.bench.protocol import Asked, Kit
 from wide_aperture.core.bench.run import BenchRun as RunDocument
 from wide_aperture.core.bench.simulated.moon import moon_burst
 from wide_aperture.core.bench.stacking.source import Source
@@ -33,13 +33,24 @@ BURST_FRAMES = 300
 NO_BODY = "needs a body that is in Gear"
 
 
-def kit_of(run: RunDocument, owner: User) -> Kit:
-    """The kit of a run. Raises: DomainError where its body is not there any more."""
+class AsksForKit(Protocol):
+    """What names a kit: a run, or the question for its shot list."""
+
+    @property
+    def body_id(self) -> UUID: ...
+    @property
+    def lens_id(self) -> UUID | None: ...
+    @property
+    def asked(self) -> Asked: ...
+
+
+def kit_of(asks: AsksForKit, owner: User) -> Kit:
+    """The kit that is asked for. Raises: DomainError where its body is not there any more."""
     bodies = {body.id: body for body in owned("bodies", owner)}
     lenses = {lens.id: lens for lens in owned("lenses", owner)}
-    if run.body_id not in bodies:
-        raise DomainError("body_id", str(run.body_id), NO_BODY)
-    return Kit(bodies[run.body_id], lenses.get(run.lens_id) if run.lens_id else None, run.asked)
+    if asks.body_id not in bodies:
+        raise DomainError("body_id", str(asks.body_id), NO_BODY)
+    return Kit(bodies[asks.body_id], lenses.get(asks.lens_id) if asks.lens_id else None, asks.asked)
 
 
 def carry_out(under: Under) -> dict[str, Any]:

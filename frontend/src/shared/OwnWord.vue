@@ -31,6 +31,7 @@ const meaning = computed(() => meaningOf(props.word))
   place-items: center;
   min-width: 24px;
   min-height: 24px;
+  margin: -4px 0; /* its line is no higher for it */
   padding: 0;
   border: 0;
   background: none;
@@ -60,6 +61,7 @@ const meaning = computed(() => meaningOf(props.word))
   .mark {
     min-width: 44px;
     min-height: 44px;
+    margin: -12px 0;
   }
 }
 

@@ -54,7 +54,7 @@ class Measured:
 def even_spots(frame: BenchFrame) -> tuple[Spot, ...]:
     """Even spots of a frame from dark to bright, a few of each tone. Raises: DomainError where nothing is even."""
     height, width = frame.levels.shape[:2]
-    side = max(min(width, height) // ACROSS * 2 // 2, LEAST_PX)
+    side = max(min(width, height) // ACROSS, LEAST_PX)
     step = max(side // 2, 1)
     green = frame.green
     cells = cv2.resize(green, (width // CELL_PX, height // CELL_PX), interpolation=cv2.INTER_AREA)

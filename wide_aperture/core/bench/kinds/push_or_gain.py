@@ -7,7 +7,6 @@ from typing import ClassVar
 
 import numpy as np
 
-from wide_aperture.core.bench.even import others_varied
 from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, shot
@@ -50,7 +49,7 @@ class PushOrGain(BenchTest):
 
     def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         dark = [frame for frame in frames if is_capped(frame)]
-        lit, _ = others_varied([frame for frame in frames if not is_capped(frame)], ("iso",))
+        lit = [frame for frame in frames if not is_capped(frame)]
         isos = sorted({frame.iso for frame in lit})
         if len(isos) != 2:
             raise DomainError("frames", len(isos), "must have two ISOs, one low and one high")

@@ -44,8 +44,8 @@ class StackTold:
 def stack_told(frames: Sequence[Source], asked: Asked, said: Progress) -> StackTold:
     """Stack frames as asked, and tell what was gained. Raises: as stack and sharpen."""
     made = stack(frames, keep=asked.keep, points_px=asked.points_px, said=said)
-    best = as_linear(opened(frames[made.reference]))
-    linear = _linear_of(made, opened(frames[0]).dtype)
+    picture = opened(frames[made.reference])
+    best, linear = as_linear(picture), _linear_of(made, picture.dtype)
     layers = crisp(made.curve) if asked.strengths is None else tuple(Layer(each) for each in asked.strengths)
     sharp = sharpen(linear, layers)
     gain = _noise_of(best) / max(_noise_of(linear), 1e-9)
