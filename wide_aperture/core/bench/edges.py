@@ -13,13 +13,15 @@ import numpy as np
 
 from wide_aperture.core.bench.align import Anchor
 from wide_aperture.core.bench.light import Plane
+from wide_aperture.core.bench.stacking.layers import noise_of
 from wide_aperture.core.bench.stacking.quality import quality_of
 from wide_aperture.core.errors import DomainError
 
-LENGTHS_PX = (0.0, 0.7, 1.4, 2.0, 2.6, 3.3, 4.0, 5.0, 6.5, 8.0, 10.0, 13.0, 17.0)
+LENGTHS_PX = (0.0, 1.2, 1.6, 2.0, 2.6, 3.3, 4.0, 5.0, 6.5, 8.0, 10.0, 13.0, 17.0)
 DIRECTIONS = 8
 MOST_SIDE = 400
 BORDER_PX = 20
+REACH_PX = 24
 FINE = 9  # parts of a pixel that a disc is drawn with
 
 
@@ -48,7 +50,10 @@ class Likened:
         self._anchor = Anchor(part)
         self._amounts, self._ways = tuple(amounts), len(ways)
         self._known = np.stack([_inner(way(part, amount)).ravel() for amount in amounts for way in ways])
-        self._squares = np.square(self._known).sum(axis=1)
+        # Blurring averages the sharp frame's noise away; what is left of it counts in its square, and must not make blur look likely.
+        noise = noise_of(part) ** 2 * self._known.shape[1]
+        left = np.array([_spread(way, amount) for amount in amounts for way in ways])
+        self._squares = np.maximum(np.square(self._known).sum(axis=1) - noise * left, 1e-9)
 
     def amount_of(self, plane: Plane) -> float:
         """How much a frame is blurred, up to the most that is known."""
@@ -105,10 +110,12 @@ def out_of_focus(plane: Plane, disc_px: float) -> Plane:
 
 def smeared(plane: Plane, length_px: float, angle: float) -> Plane:
     """Moved evenly along a line while the shutter was open; shape (h, w) or (h, w, 3)."""
-    if length_px <= 0:
+    # To be counted in whole pixels blurs by itself, by one pixel's length: lengths add by their squares.
+    length = float(np.sqrt(max(length_px**2 - 1, 0)))
+    if length <= 0:
         return plane
-    reach = int(np.ceil(length_px / 2)) + 1
-    along = np.linspace(-0.5, 0.5, 801) * length_px
+    reach = int(np.ceil(length / 2)) + 1
+    along = np.linspace(-0.5, 0.5, 801) * length
     kernel = np.zeros((2 * reach + 1, 2 * reach + 1), np.float32)
     np.add.at(
         kernel,
@@ -116,6 +123,13 @@ def smeared(plane: Plane, length_px: float, angle: float) -> Plane:
         1 / len(along),
     )
     return np.asarray(cv2.filter2D(plane, -1, kernel, borderType=cv2.BORDER_REPLICATE), np.float32)
+
+
+def _spread(way: Callable[[Plane, float], Plane], amount: float) -> float:
+    """What a blur leaves of the variance of white noise: the sum of its kernel's squares."""
+    point = np.zeros((2 * REACH_PX + 1, 2 * REACH_PX + 1), np.float32)
+    point[REACH_PX, REACH_PX] = 1
+    return float(np.square(way(point, amount)).sum())
 
 
 def _inner(plane: Plane) -> Plane:

@@ -3,6 +3,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, client } from '@/api/client'
+import IndexedPlace from '@/shared/IndexedPlace.vue'
 import { momentText } from '@/shared/times'
 import { useAsked } from '@/shared/useAsked'
 import { useOpenThing } from '@/shell/open'
@@ -23,14 +24,16 @@ useOpenThing(() => shown.value?.title ?? 'Bench')
 </script>
 
 <template>
-  <div class="bench">
-    <nav class="index" aria-label="Tests">
-      <h1>Bench</h1>
-      <p class="soft">Measure your own kit once, and every plan reckons with it.</p>
-      <p v-if="found.error.value" class="stop" role="alert">{{ found.error.value.message }}</p>
+  <IndexedPlace
+    title="Bench"
+    about="Measure your own kit once, and every plan reckons with it."
+    index-label="Tests"
+    :failed="found.error.value?.message"
+    :index-px="240">
+    <template #index>
       <RouterLink v-for="each in tests" :key="each.id" :to="`/bench/${each.id}`" :class="{ on: each.id === shown?.id }">{{ each.title }}</RouterLink>
-    </nav>
-    <main v-if="shown" class="page-of">
+    </template>
+    <template v-if="shown">
       <TestPage :key="shown.id" :about="shown" @measured="runs.refetch()" />
       <section v-if="before.length" aria-label="Measured before">
         <h2>Measured before</h2>
@@ -53,92 +56,17 @@ useOpenThing(() => shown.value?.title ?? 'Bench')
           </tbody>
         </table>
       </section>
-    </main>
+    </template>
     <p v-else-if="!found.error.value" class="soft" aria-busy="true">Opening…</p>
-  </div>
+  </IndexedPlace>
 </template>
 
 <style scoped>
-.bench {
-  display: grid;
-  grid-template-columns: 240px minmax(0, 1fr);
-  gap: 0 28px;
-  max-width: 1280px;
-  margin: 0 auto;
-  padding: 16px 20px 40px;
-}
-
-.index {
-  display: flex;
-  flex-direction: column;
-  align-self: start;
-  position: sticky;
-  top: 12px;
-}
-
-.index p {
-  margin: 4px 0 12px;
-}
-
-.index a {
-  padding: 4px 10px;
-  border-left: 3px solid transparent;
-  color: var(--ink);
-  line-height: 1.3;
-  text-decoration: none;
-}
-
-.index a:hover {
-  color: var(--move);
-}
-
-.index a.on {
-  border-color: var(--move);
-  background: var(--sheet);
-  font-weight: 600;
-}
-
-.page-of {
-  min-width: 0;
-}
-
 section {
   margin-top: 24px;
 }
 
 tr.on {
   background: var(--sheet);
-}
-
-@media (max-width: 900px) {
-  .bench {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  .index {
-    position: static;
-    flex-flow: row wrap;
-    gap: 0 6px;
-    margin-bottom: 16px;
-  }
-
-  .index h1,
-  .index p {
-    width: 100%;
-  }
-
-  .index a {
-    padding: 12px 10px;
-  }
-}
-
-@media print {
-  .index {
-    display: none;
-  }
-
-  .bench {
-    display: block;
-  }
 }
 </style>

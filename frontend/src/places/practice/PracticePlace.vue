@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { answered, client } from '@/api/client'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
+import IndexedPlace from '@/shared/IndexedPlace.vue'
 import { fixed } from '@/shared/numberText'
 import { useShortcuts } from '@/shared/shortcuts'
 import { momentText } from '@/shared/times'
@@ -57,17 +58,20 @@ useShortcuts([
 </script>
 
 <template>
-  <div class="practice">
-    <nav class="index" aria-label="Drills">
-      <h1>Practice</h1>
-      <p class="soft">A few minutes each; what you begin to forget comes back.</p>
-      <p v-if="found.error.value" class="stop" role="alert">{{ found.error.value.message }}</p>
+  <IndexedPlace
+    title="Practice"
+    about="A few minutes each; what you begin to forget comes back."
+    index-label="Drills"
+    :failed="found.error.value?.message"
+    :index-px="290"
+    part-first>
+    <template #index>
       <RouterLink v-for="each in kinds" :key="each.id" :to="`/practice/${each.id}`" :class="{ on: each.id === shown?.id }">
         <b>{{ each.title }}</b> <span class="soft">{{ standing(each) }}</span>
         <StopsTrack :stops="each.stops" :title="each.title" />
       </RouterLink>
-    </nav>
-    <main>
+    </template>
+    <div class="drill">
       <p v-if="failed" class="stop" role="alert">{{ failed }} <button class="link" @click="next">Ask again</button></p>
       <template v-if="drill && shown">
         <h2>{{ shown.title }}</h2>
@@ -101,53 +105,21 @@ useShortcuts([
         </section>
       </template>
       <p v-else-if="!failed" class="soft" aria-busy="true">Drawing a scene…</p>
-    </main>
-  </div>
+    </div>
+  </IndexedPlace>
 </template>
 
 <style scoped>
-.practice {
-  display: grid;
-  grid-template-columns: 290px minmax(0, 1fr);
-  gap: 0 32px;
-  max-width: 1280px;
-  margin: 0 auto;
-  padding: 16px 20px 40px;
-}
-
-.index {
-  display: flex;
-  flex-direction: column;
-  align-self: start;
-}
-
-.index p {
-  margin: 4px 0 10px;
-}
-
-.index a {
-  padding: 5px 10px;
-  border-left: 3px solid transparent;
-  color: var(--ink);
-  line-height: 1.3;
-  text-decoration: none;
-}
-
-.index a .soft {
+a .soft {
   display: block;
   font-size: 12px;
 }
 
-.index a.on {
-  border-color: var(--move);
-  background: var(--sheet);
-}
-
-main {
+.drill {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
   align-content: start;
-  min-width: 0;
 }
 
 .question {
@@ -196,20 +168,5 @@ main {
 
 .score.wrong {
   border-color: var(--cost);
-}
-
-@media (max-width: 900px) {
-  .practice {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  main {
-    grid-row: 1;
-    margin-bottom: 20px;
-  }
-
-  .index a {
-    min-height: 44px;
-  }
 }
 </style>
