@@ -11,27 +11,38 @@ const meaning = computed(() => meaningOf(props.word))
 
 <template>
   <span class="own-word">
-    <button
-      type="button"
-      class="mark"
-      :aria-expanded="open"
-      :aria-controls="id"
-      :aria-label="`What is meant by ${word.toLowerCase()}?`"
-      @keydown.escape.stop="open = false"
-      @click="open = !open">
-      ?
-    </button>
+    <span class="holder"
+      ><button
+        type="button"
+        class="mark"
+        :aria-expanded="open"
+        :aria-controls="id"
+        :aria-label="`What is meant by ${word.toLowerCase()}?`"
+        @keydown.escape.stop="open = false"
+        @click="open = !open">
+        ?
+      </button></span
+    >
     <span v-if="open" :id="id" class="meaning" role="note">{{ meaning }}</span>
   </span>
 </template>
 
 <style scoped>
+.holder {
+  display: inline-block;
+  position: relative;
+  width: 24px;
+  height: 0; /* the line is as high as without it */
+}
+
 .mark {
   display: inline-grid;
   place-items: center;
   min-width: 24px;
   min-height: 24px;
-  margin: -4px 0; /* its line is no higher for it */
+  position: absolute;
+  bottom: -7px;
+  left: 0;
   padding: 0;
   border: 0;
   background: none;
@@ -61,7 +72,8 @@ const meaning = computed(() => meaningOf(props.word))
   .mark {
     min-width: 44px;
     min-height: 44px;
-    margin: -12px 0;
+    bottom: -17px;
+    left: -10px;
   }
 }
 

@@ -146,19 +146,19 @@ nav a.on {
   display: none;
 }
 
-/* With a shoot open the bar is full: it draws closer together, and the theme is left to Settings and its key. */
+/* Once a shoot is open the bar is full. It stands close together before already, so that nothing moves when one is opened. */
 @media (max-width: 1440px) and (min-width: 901px) {
-  .bar:has(.within) nav {
+  .bar nav {
     gap: 11px;
     margin-left: 4px;
     font-stretch: 88%;
   }
 
-  .bar:has(.within) .within {
+  .bar .within {
     padding-left: 12px;
   }
 
-  .bar:has(.within) :deep(.theme) {
+  .bar :deep(.theme) {
     display: none;
   }
 }

@@ -122,6 +122,7 @@ figcaption {
 }
 
 .verdict {
+  min-height: 2lh; /* of one line or two: what is under it stays where it is */
   font-size: 13px;
 }
 
