@@ -10,6 +10,7 @@ import numpy as np
 from django.test import override_settings
 
 from tests.api.base import ApiTestCase
+from tests.immediate import IMMEDIATE
 from wide_aperture.bench.models import BenchRun
 from wide_aperture.bench.pictures import path_of
 from wide_aperture.core.bench.kinds import TESTS
@@ -22,7 +23,6 @@ from wide_aperture.jobs.work import go_on
 from wide_aperture.server.middleware.owner import local_owner
 from wide_aperture.uploads.models import Upload
 
-IMMEDIATE = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 BODY = BODIES[0]
 KIT = Kit(BODY)
 

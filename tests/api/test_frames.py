@@ -29,6 +29,7 @@ from tests.api.base import ApiTestCase
 from tests.core.frames import corpus
 from tests.core.frames.raws import raws
 from tests.demo import played_frames
+from tests.immediate import IMMEDIATE
 from wide_aperture.core.frames import identity, read_metadata
 from wide_aperture.core.frames.frame import Frame as FrameDocument
 from wide_aperture.core.frames.write import xmp_packet
@@ -47,7 +48,6 @@ from wide_aperture.store.models import Revision
 SHOOT = demo_id("shoot/cup-final")
 TARN = demo_id("shoot/tarn")
 SECOND_HALF = str(demo_id("situation/cup-final/2"))
-IMMEDIATE = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 
 
 def a_jpeg(number: int = 0, *, before: tuple[bytes, ...] = ()) -> bytes:

@@ -10,6 +10,7 @@ from django.test import override_settings
 from playwright.sync_api import expect
 
 from tests.browser.base import BrowserTestCase
+from tests.immediate import IMMEDIATE
 from wide_aperture.bench.models import BenchRun
 from wide_aperture.core.bench.kinds import TESTS
 from wide_aperture.core.bench.protocol import Kit
@@ -19,7 +20,6 @@ from wide_aperture.practice.models import Answer
 
 BODY = BODIES[0]
 MEASURED = {"timeout": 60_000}
-IMMEDIATE = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 
 
 @override_settings(TASKS=IMMEDIATE)

@@ -14,9 +14,8 @@ from wide_aperture.bench.models import BenchRun
 from wide_aperture.bench.pictures import path_of
 from wide_aperture.bench.report import markdown
 from wide_aperture.bench.schemas import BegunOut, BenchTestsOut, RunIn, ShotsIn, ShotsOut
-from wide_aperture.core.bench.kinds import TESTS, test_of
+from wide_aperture.core.bench.catalogue import about_of, abouts, shots_of
 from wide_aperture.core.bench.run import BenchRun as RunDocument
-from wide_aperture.core.bench.stacking.told import STACK, stack_shots
 from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS, add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import problem
@@ -32,22 +31,19 @@ add_document_routes(bench_runs, BenchRun)
 @bench.get("/tests", response={200: BenchTestsOut}, operation_id="bench_tests")
 def tests(request: PersonRequest) -> Any:
     """Every test, in the order they are shown."""
-    return {"tests": [*(test.about for test in TESTS.values()), STACK]}
+    return {"tests": abouts()}
 
 
 @bench.post("/shots", response={200: ShotsOut, **WRITE_PROBLEMS}, operation_id="bench_shots")
 def shots(request: PersonRequest, asked: ShotsIn) -> Any:
     """What to shoot for a test with this kit, in order."""
-    if asked.test == STACK.id:
-        return {"shots": stack_shots()}
-    return {"shots": test_of(asked.test).shots(kit_of(asked, request.user))}
+    return {"shots": shots_of(asked.test, kit_of(asked, request.user))}
 
 
 @bench.post("/begin", response={202: BegunOut, **WRITE_PROBLEMS}, operation_id="bench_begin")
 def begin(request: PersonRequest, asked: RunIn) -> Any:
     """Keep a run and measure it; the same again measures it again."""
-    if asked.test != STACK.id:
-        test_of(asked.test)
+    about_of(asked.test)
     kit = kit_of(asked, request.user)
     named = f"{kit.body.name}{', ' + kit.lens.name if kit.lens else ''}"
     run = RunDocument(

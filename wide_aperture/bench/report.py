@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from wide_aperture.core.bench.kinds import test_of
+from wide_aperture.core.bench.catalogue import about_of
 from wide_aperture.core.bench.run import BenchRun
-from wide_aperture.core.bench.stacking.told import STACK
 
 
 def markdown(run: BenchRun) -> str:
     """The run as Markdown. Raises: UnknownIdError for a test there is no longer."""
-    about = STACK if run.test == STACK.id else test_of(run.test).about
+    about = about_of(run.test)
     lines = [f"# {run.title}", "", about.purpose, "", f"Kit: {run.kit}. Frames: {'simulated, seed ' + str(run.seed) if run.source == 'simulated' else f'{len(run.files)} files'}."]  # fmt: skip
     outcome = run.outcome
     if outcome is None:

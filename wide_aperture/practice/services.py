@@ -36,8 +36,9 @@ def kit_of(body_id: UUID | None, *, owner: User) -> PracticeKit:
     return PracticeKit(body) if body else PracticeKit.usual()
 
 
+@lru_cache(maxsize=16)
 def made(kind: str, seed: int, kit: PracticeKit) -> Made:
-    """A drill. Raises: as drill_of."""
+    """A drill; the last ones are kept, as each is asked for once and scored once. Raises: as drill_of."""
     with _drawing:  # one room for all, drawn in by one at a time
         return drill_of(kind, seed, kit, _room())
 

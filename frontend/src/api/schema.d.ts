@@ -3934,8 +3934,6 @@ export interface components {
         /**
          * Asked
          * @description What a run of a test is about; what does not concern it is passed over. accepted_iso: the highest the person finds acceptable.
-         *
-         *     sharp: for tests that count, which frames the person calls sharp, by name, where the application is not to judge.
          */
         Asked: {
             /** Accepted Iso */
@@ -3944,8 +3942,6 @@ export interface components {
             file_mb?: number | null;
             /** Focal Mm */
             focal_mm?: number | null;
-            /** Frame Rows */
-            frame_rows?: number | null;
             /**
              * Keep
              * @description Share of the best kept, above 1 how many
@@ -3963,10 +3959,6 @@ export interface components {
              *     ]
              */
             kelvins: number[];
-            /** Light Kelvin */
-            light_kelvin?: number | null;
-            /** Limit Guess S */
-            limit_guess_s?: number | null;
             /**
              * Look
              * @default standard
@@ -4265,7 +4257,6 @@ export interface components {
              *       "accepted_iso": null,
              *       "file_mb": null,
              *       "focal_mm": null,
-             *       "frame_rows": null,
              *       "keep": 0.3,
              *       "kelvins": [
              *         2800,
@@ -4274,8 +4265,6 @@ export interface components {
              *         5200,
              *         6500
              *       ],
-             *       "light_kelvin": null,
-             *       "limit_guess_s": null,
              *       "look": "standard",
              *       "mains_hz": 50,
              *       "marked_from": 250,
@@ -12328,7 +12317,6 @@ export interface components {
              *       "accepted_iso": null,
              *       "file_mb": null,
              *       "focal_mm": null,
-             *       "frame_rows": null,
              *       "keep": 0.3,
              *       "kelvins": [
              *         2800,
@@ -12337,8 +12325,6 @@ export interface components {
              *         5200,
              *         6500
              *       ],
-             *       "light_kelvin": null,
-             *       "limit_guess_s": null,
              *       "look": "standard",
              *       "mains_hz": 50,
              *       "marked_from": 250,
@@ -13981,7 +13967,6 @@ export interface components {
              *       "accepted_iso": null,
              *       "file_mb": null,
              *       "focal_mm": null,
-             *       "frame_rows": null,
              *       "keep": 0.3,
              *       "kelvins": [
              *         2800,
@@ -13990,8 +13975,6 @@ export interface components {
              *         5200,
              *         6500
              *       ],
-             *       "light_kelvin": null,
-             *       "limit_guess_s": null,
              *       "look": "standard",
              *       "mains_hz": 50,
              *       "marked_from": 250,

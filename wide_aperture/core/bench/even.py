@@ -10,7 +10,6 @@ import numpy as np
 from wide_aperture.core.bench.found import FrameFault
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
 from wide_aperture.core.bench.spots import Spot, measured
-from wide_aperture.core.physics.quantities import ev100 as exposure_value
 
 # What a series may vary, by the field of the metadata that tells it, and how it is called.
 TOLD = {
@@ -70,12 +69,6 @@ def light_drift(frames: Sequence[BenchFrame], spots: Sequence[Spot]) -> tuple[np
         if np.isfinite(drift) and abs(drift) > DRIFTS_FROM_EV
     ]  # fmt: skip
     return found, faults
-
-
-def ev_of(frame: BenchFrame) -> float:
-    """The EV at ISO 100 a frame was exposed for. Raises: as its exposure and iso."""
-    _ = frame.exposure
-    return float(exposure_value(frame.said.f_number or 1, frame.said.exposure_s or 1, frame.iso))
 
 
 def _said(value: object) -> str:

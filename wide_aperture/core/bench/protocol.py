@@ -16,7 +16,7 @@ from wide_aperture.core.bench.even import others_varied
 from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame, in_order
 from wide_aperture.core.bench.simulated.card import SimulatedFile
-from wide_aperture.core.document import Document, Finite, FocalMm, Iso, Kelvin, Positive, Seconds
+from wide_aperture.core.document import Document, Finite, FocalMm, Iso, Kelvin, Positive
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.errors import DomainError
@@ -25,18 +25,13 @@ Wants = Literal["raw", "picture", "either"]
 
 
 class Asked(Document):
-    """What a run of a test is about; what does not concern it is passed over. accepted_iso: the highest the person finds acceptable.
-
-    sharp: for tests that count, which frames the person calls sharp, by name, where the application is not to judge.
-    """
+    """What a run of a test is about; what does not concern it is passed over. accepted_iso: the highest the person finds acceptable."""
 
     look: Annotated[str, Field(max_length=60)] = "standard"
     marked_from: Annotated[int, Field(ge=128, le=255)] = 250
     mains_hz: Literal[50, 60] = 50
     focal_mm: FocalMm | None = None
-    limit_guess_s: Seconds | None = None
     kelvins: Annotated[tuple[Kelvin, ...], Field(max_length=20)] = (2800, 3400, 4200, 5200, 6500)
-    light_kelvin: Kelvin | None = None
     accepted_iso: Iso | None = None
     file_mb: Positive | None = None
     keep: Annotated[Positive, Field(le=100_000, description="Share of the best kept, above 1 how many")] = 0.3
@@ -44,7 +39,6 @@ class Asked(Document):
     strengths: Annotated[tuple[Annotated[Finite, Field(ge=-1, le=20)], ...], Field(max_length=7)] | None = Field(
         default=None, description="Of the layers, finest first; null: as crisp as the best frame"
     )
-    frame_rows: Annotated[int, Field(ge=100, le=100_000)] | None = None
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,6 @@ import { computed } from 'vue'
 import type { BenchRun, Figure } from '@/api/types'
 import { useFoundation } from '@/planning/useFoundation'
 import { edit } from '@/saving/undo'
-import { download } from '@/shared/download'
 import { significant } from '@/shared/numberText'
 import CurveChart from './CurveChart.vue'
 
@@ -29,10 +28,6 @@ function take(place: number): void {
   if (body) edit('bodies', body)
   if (figure) foundation.change((now) => ({ figures: { ...now.figures, [figure.name]: figure.own } }), `figure ${figure.name}`)
   emit('taken', place)
-}
-async function report(): Promise<void> {
-  const answer = await fetch(`/api/v1/bench/report/${props.run.id}`)
-  if (answer.ok) download(`${props.run.title}.md`, await answer.text(), 'text/markdown')
 }
 </script>
 
@@ -87,7 +82,7 @@ async function report(): Promise<void> {
     </details>
     <p class="soft">
       {{ run.kit }} · {{ run.source === 'simulated' ? `simulated frames, seed ${run.seed}` : `${run.files.length} files` }} ·
-      <button class="link" @click="report">Report as Markdown</button>
+      <a :href="`/api/v1/bench/report/${run.id}`" :download="`${run.title}.md`">Report as Markdown</a>
     </p>
   </section>
 </template>

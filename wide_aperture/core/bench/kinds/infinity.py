@@ -14,6 +14,7 @@ from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import capture, in_groups, shot
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import HEIGHT, WIDTH, Shutter
+from wide_aperture.core.bench.stacking.layers import MAD
 from wide_aperture.core.errors import DomainError
 
 MARKS = (-3.0, -2.0, -1.0, 0.0, 1.0, 2.0, 3.0)  # line widths of the ring on either side of its infinity mark
@@ -102,7 +103,7 @@ def star_size(frame: BenchFrame) -> float:
     Raises: DomainError where there are too few stars.
     """
     plane = frame.green - np.float32(np.median(frame.green))
-    grain = 1.4826 * float(np.median(np.abs(plane)))
+    grain = MAD * float(np.median(np.abs(plane)))
     smooth = cv2.GaussianBlur(plane, (0, 0), 1.5)
     highest = smooth == cv2.dilate(smooth, np.ones((2 * PART_PX + 1, 2 * PART_PX + 1)))
     if int((highest & (smooth > 2 * grain)).sum()) < FEWEST:
