@@ -16,22 +16,12 @@ import cv2
 import numpy as np
 
 from wide_aperture.core.frames.embedded import embedded_jpegs
+from wide_aperture.jobs.child_process import limit_itself
 
 MEMORY_BYTES, FILES, LARGEST_BYTES = 2_000_000_000, 64, 300_000_000
 RAW_HEADS = (b"II", b"MM")
 MOST_BYTES = 60_000_000
 MOST_ROWS, MOST_COLUMNS = 3000, 4000  # of a mosaic, its middle: enough for every test, and little to hold
-
-
-def limited() -> None:
-    """Less memory, no core dumps, no huge files: where the platform has such limits."""
-    with contextlib.suppress(ImportError, ValueError, OSError):
-        import resource
-
-        resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
-        resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
-        resource.setrlimit(resource.RLIMIT_FSIZE, (LARGEST_BYTES, LARGEST_BYTES))
-        resource.setrlimit(resource.RLIMIT_NOFILE, (FILES, FILES))
 
 
 def raw_of(path: str, to: str) -> dict[str, object]:
@@ -81,7 +71,7 @@ def answer(path: str, to: str) -> dict[str, object]:
 
 def main() -> None:
     cv2.setNumThreads(1)
-    limited()
+    limit_itself(memory_bytes=MEMORY_BYTES, largest_file_bytes=LARGEST_BYTES, open_files=FILES)
     for line in sys.stdin:
         path, to = json.loads(line)
         try:

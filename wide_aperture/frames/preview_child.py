@@ -6,7 +6,6 @@ Run as a program of its own. It needs no database, and nothing of what it is giv
 from __future__ import annotations
 
 import base64
-import contextlib
 import json
 import os
 import sys
@@ -20,23 +19,13 @@ from numpy.typing import NDArray
 from wide_aperture.core.frames.embedded import embedded_jpegs
 from wide_aperture.core.frames.measures import measured
 from wide_aperture.core.frames.raw_marks import WHITE, fullest_level, marks_against_raw, mask_png
+from wide_aperture.jobs.child_process import limit_itself
 
 SIDE_PX, QUALITY = 640, 80
 MOST_BYTES = 60_000_000
 MEMORY_BYTES, FILES = 1_500_000_000, 64
 WORTH_OPENING = 0.0005  # of the picture that must be marked, before the raw data are opened for it
 RAW_HEADS = (b"II", b"MM")
-
-
-def limited() -> None:
-    """Less memory, no core dumps, no large files: where the platform has such limits."""
-    with contextlib.suppress(ImportError, ValueError, OSError):
-        import resource
-
-        resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
-        resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
-        resource.setrlimit(resource.RLIMIT_FSIZE, (0, 0))
-        resource.setrlimit(resource.RLIMIT_NOFILE, (FILES, FILES))
 
 
 def picture_of(path: str) -> tuple[np.ndarray | None, bool]:
@@ -103,7 +92,7 @@ def answer(path: str) -> dict[str, object]:
 
 def main() -> None:
     cv2.setNumThreads(1)
-    limited()
+    limit_itself(memory_bytes=MEMORY_BYTES, largest_file_bytes=0, open_files=FILES)
     for line in sys.stdin:
         try:
             said = answer(json.loads(line))
