@@ -20,6 +20,7 @@ const ENDS: Record<string, [number, number]> = { background_ev100: [-14, 22], sc
           :label="LABELS[each.field]!"
           :unit="each.unit"
           :pointer="`/situation/${each.field}`"
+          late
           :value="each.value"
           :least="ENDS[each.field]![0]"
           :most="ENDS[each.field]![1]"
