@@ -3,7 +3,7 @@
 import { Input } from 'ant-design-vue'
 import { computed, ref, useId, watch } from 'vue'
 import { parseNumber, type Parse } from './numbers'
-import { readNumbers } from './numberList'
+import { readNumbers, writeNumbers } from './numberList'
 import { useFieldKey } from './fieldKey'
 import { halfTyped, keepHalfTyped } from './drafts'
 
@@ -27,7 +27,7 @@ const id = useId()
 const key = useFieldKey(() => props.pointer)
 function write(values: readonly number[] | null): string {
   if (values === null) return ''
-  return values.length || !props.none ? values.map((value) => props.format?.(value) ?? String(value)).join(', ') : props.none
+  return values.length || !props.none ? writeNumbers(values, props.format) : props.none
 }
 const written = computed(() => write(props.values))
 const text = ref(halfTyped(key.value) ?? written.value)

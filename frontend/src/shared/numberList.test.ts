@@ -1,6 +1,9 @@
-import { describe, expect, it } from 'vitest'
-import { readNumbers } from './numberList'
+import { afterEach, describe, expect, it } from 'vitest'
+import { readNumbers, writeNumbers } from './numberList'
 import { parseNumber, parseShutter } from './numbers'
+import { decimalMark } from './numberText'
+
+afterEach(() => (decimalMark.value = '.'))
 
 describe('several numbers in one line', () => {
   it('reads them in order, each once', () => {
@@ -18,5 +21,13 @@ describe('several numbers in one line', () => {
   })
   it('hands on what the reader of one number asks', () => {
     expect(readNumbers('30', parseShutter).reason).toContain('1/30')
+  })
+  it('keeps a decimal comma, and comes back as it was written', () => {
+    decimalMark.value = ','
+    expect(readNumbers('2,5, 1; 1,25 3', parseNumber).values).toEqual([1, 1.25, 2.5, 3])
+    expect(writeNumbers([1, 2.5])).toBe('1; 2,5')
+    expect(readNumbers(writeNumbers([1, 2.5]), parseNumber).values).toEqual([1, 2.5])
+    decimalMark.value = '.'
+    expect(writeNumbers([1, 2.5])).toBe('1, 2.5')
   })
 })

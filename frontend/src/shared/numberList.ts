@@ -1,5 +1,6 @@
-/** Several numbers in one line. A comma parts them, so a decimal has a point. */
+/** Several numbers in one line. A comma parts them; where it is the decimal mark, a semicolon does, or a comma before a space. */
 import { type Parse, reasonOf } from './numbers'
+import { decimalMark, marked } from './numberText'
 
 export interface ReadNumbers {
   values: number[] | null
@@ -12,7 +13,7 @@ export function readNumbers(text: string, parse: Parse, none?: string): ReadNumb
   if (said === '') return { values: none ? null : [], reason: null }
   if (none && said.toLowerCase() === none) return { values: [], reason: null }
   const values: number[] = []
-  for (const part of said.split(/[;,\s]+/).filter(Boolean)) {
+  for (const part of said.split(decimalMark.value === ',' ? /(?:[;\s]|,(?=\s|$))+/ : /[;,\s]+/).filter(Boolean)) {
     const number = parse(part)
     if (typeof number !== 'number') return { values: null, reason: reasonOf(number) ?? `“${part}” is no number yet.` }
     if (number <= 0) return { values: null, reason: `“${part}” must be above 0.` }
@@ -20,3 +21,7 @@ export function readNumbers(text: string, parse: Parse, none?: string): ReadNumb
   }
   return { values: [...new Set(values)].sort((a, b) => a - b), reason: null }
 }
+
+/** The line readNumbers reads back. */
+export const writeNumbers = (values: readonly number[], format?: (value: number) => string): string =>
+  values.map((value) => format?.(value) ?? marked(String(value))).join(decimalMark.value === ',' ? '; ' : ', ')

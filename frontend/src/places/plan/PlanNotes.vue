@@ -12,7 +12,7 @@ const minutesText = (minutes: number): string => (minutes >= 90 ? `${Math.round(
 <template>
   <section class="notes" aria-label="If things differ">
     <template v-if="plan.prices.length || plan.time_costs.length">
-      <h3>What it costs <OwnWord word="Price" /></h3>
+      <h3>What it costs <OwnWord word="Price" /> and whether it is seen <OwnWord word="Seen" /></h3>
       <ul>
         <li v-for="price in plan.prices" :key="price.limit" :title="price.sentence">
           <span class="hand">{{ stopsText(price.ev) }}</span>

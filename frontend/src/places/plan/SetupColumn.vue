@@ -6,6 +6,7 @@ import type { FrameOut, Plan, PlanInput, PlannedSituation, Requests } from '@/ap
 import ChangingLight from './ChangingLight.vue'
 import PlanNotes from './PlanNotes.vue'
 import type { Changes } from '@/planning/pins'
+import OwnWord from '@/shared/OwnWord.vue'
 import SecondBody from './SecondBody.vue'
 import SetupSheet from './SetupSheet.vue'
 import StandingLine from './StandingLine.vue'
@@ -29,7 +30,9 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
   <div class="setup-actions">
     <Button size="small" type="primary" :disabled="!plan" @click="emit('save')">Save setup</Button>
     <RouterLink :to="at('card')">Card and print</RouterLink>
-    <button v-if="planned.pins.length" class="link" @click="emit('release-all')">Release {{ planned.pins.length }} held</button>
+    <span v-if="planned.pins.length"
+      ><button class="link" @click="emit('release-all')">Release {{ planned.pins.length }} held</button> <OwnWord word="Held"
+    /></span>
   </div>
   <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
   <PlanPreview

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import type { CatalogueEntry, OwnLook, Plan, Requests, SettingValue } from '@/api/types'
 import AskFor from './AskFor.vue'
+import OwnWord from '@/shared/OwnWord.vue'
 import { LAYERS, standsOnAnyDay } from '@/planning/layers'
 import { sayValue, tables } from '@/shared/tables'
 
@@ -37,11 +38,12 @@ const groups = computed(() => {
   return [...found].map(([name, held]) => ({ name, rows: held })).sort((a, b) => rank(a.name) - rank(b.name))
 })
 
+const windowOf = (held: SettingValue) => props.plan.windows.find((item) => item.id === held.limits[0])
+
 /** One word for the column: who decides. */
 function decider(held: SettingValue): string {
   if (held.layer === 'pin') return 'held'
-  const limit = held.limits[0]
-  const window = limit ? props.plan.windows.find((item) => item.id === limit) : undefined
+  const window = windowOf(held)
   if (window) return window.imposed_by
   if (held.layer === 'foundation') return 'foundation'
   if (held.layer === 'genre' || held.layer === 'request' || held.layer === 'body') return held.layer
@@ -70,8 +72,10 @@ function toggle(id: string): void {
         <div v-if="open.has(row.entry.id)" class="why">
           <p v-for="reason in row.held.reasons" :key="reason">{{ reason }}</p>
           <p class="soft">
-            {{ LAYERS[row.held.layer] }}<template v-if="row.held.school"> School: {{ row.held.school }}.</template> Touches
-            {{ row.held.touches.join(', ') }}.
+            {{ LAYERS[row.held.layer] }} <OwnWord v-if="windowOf(row.held)" word="Limit" /><template v-if="row.held.school">
+              School: {{ row.held.school }}.</template
+            >
+            Touches {{ row.held.touches.join(', ') }}.
           </p>
           <p v-if="row.held.spoke?.length" class="soft">
             Spoke: {{ row.held.spoke.map((voice) => `${voice.layer} ${sayValue(row.entry, voice.value)}`).join(', then ') }}.

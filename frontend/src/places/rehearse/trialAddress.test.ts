@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { FRESH, readTrial, type Trial, writeTrial } from './trialAddress'
+import { FRESH, readTrial, readTrials, type Trial, writeTrial, writeTrials } from './trialAddress'
 
 const tried: Trial = {
   ...FRESH,
@@ -23,5 +23,16 @@ describe('a trial in the address', () => {
 
   it('passes over what nobody understands', () => {
     expect(readTrial('iso:800;<b>;@nonsense;@2,0.5')).toEqual({ ...FRESH, changes: { iso: 800 }, point: { x: 1, y: 0.5 } })
+  })
+
+  it('keeps several with the names they were laid out under', () => {
+    const laid = [
+      { name: 'Shutter 1/500; fast', trial: tried },
+      { name: '', trial: { ...FRESH, changes: { iso: 800 } } },
+      { name: 'As planned', trial: FRESH },
+    ]
+    const back = readTrials(writeTrials(laid))
+    expect(back).toEqual([{ name: 'Shutter 1/500, fast', trial: tried }, laid[1], laid[2]])
+    expect(readTrials('')).toEqual([])
   })
 })

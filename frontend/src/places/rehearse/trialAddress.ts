@@ -51,3 +51,22 @@ export function readTrial(text: unknown): Trial | null {
   }
   return trial
 }
+
+export interface NamedTrial {
+  /** "": by its place. */
+  name: string
+  trial: Trial
+}
+
+const BETWEEN = '|'
+const NAMED = /^=([^;]*);?/
+
+/** Trials side by side, those with a name with it: "=Slow;shutter_s:0.5|=Fast;shutter_s:0.002". */
+export const writeTrials = (trials: readonly NamedTrial[]): string =>
+  trials.map(({ name, trial }) => (name ? `=${name.replace(/[;|]/g, ',')};` : '') + writeTrial(trial)).join(BETWEEN)
+
+export const readTrials = (text: string): NamedTrial[] =>
+  text.split(BETWEEN).flatMap((part) => {
+    const trial = readTrial(part.replace(NAMED, '')) ?? (NAMED.test(part) ? FRESH : null)
+    return trial ? [{ name: NAMED.exec(part)?.[1] ?? '', trial }] : []
+  })

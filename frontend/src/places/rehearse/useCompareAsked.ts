@@ -5,7 +5,7 @@ import { useAsked } from '@/shared/useAsked'
 import { sayValue, settingOf } from '@/shared/tables'
 import { askedToCompare, trialAt } from './compareAsked'
 import type { Trial } from './trialAddress'
-import type { NamedTrial } from './useVariants'
+import type { NamedTrial } from './trialAddress'
 
 export function useCompareAsked(base: Ref<Rehearsal | null>, trial: Ref<Trial>, lay: (variants: NamedTrial[]) => void): void {
   const address = useAsked('compare')

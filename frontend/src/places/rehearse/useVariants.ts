@@ -2,17 +2,10 @@
 import { computed, ref } from 'vue'
 import type { RenderRequest } from '@/api/types'
 import { useAsked } from '@/shared/useAsked'
-import { readTrial, type Trial, writeTrial } from './trialAddress'
+import { type NamedTrial, readTrials, type Trial, writeTrials } from './trialAddress'
 import type { Variant } from './VariantsView.vue'
 
 const MOST = 4
-const BETWEEN = '|'
-
-export interface NamedTrial {
-  /** "": by its place. */
-  name: string
-  trial: Trial
-}
 
 /** now: the trial as it stands, with its exposure spelt out; asked: the frame of a trial, null while there is none. */
 export function useVariants(
@@ -21,8 +14,7 @@ export function useVariants(
   change: (settings: Record<string, number | string>) => void,
 ) {
   const address = useAsked('variants')
-  const linked = address.value.split(BETWEEN).flatMap((text) => readTrial(text) ?? [])
-  const kept = ref<NamedTrial[]>(linked.slice(0, MOST).map((trial) => ({ name: '', trial })))
+  const kept = ref<NamedTrial[]>(readTrials(address.value).slice(0, MOST))
   const comparing = ref(kept.value.length > 1)
   const variants = computed<Variant[]>(() =>
     kept.value.flatMap(({ name, trial }, i) => {
@@ -33,7 +25,7 @@ export function useVariants(
 
   function hold(next: NamedTrial[]): void {
     kept.value = next.slice(0, MOST)
-    address.value = kept.value.map(({ trial }) => writeTrial(trial)).join(BETWEEN)
+    address.value = writeTrials(kept.value)
     if (!kept.value.length) comparing.value = false
   }
 
