@@ -5,6 +5,7 @@ import { isImperial } from '@/shared/units'
 import { decimalMark } from '@/shared/numberText'
 import { inFeet, proseInMarks } from './said'
 import type { paths } from './schema'
+import { watched } from './underWay'
 
 export { Problem } from './problem'
 export type { CurrentRow, FieldProblem } from './problem'
@@ -31,7 +32,7 @@ export async function answered<Data>(call: Promise<{ data?: Data; error?: unknow
 export async function stored<Data>(call: Promise<{ data?: Data; error?: unknown; response: Response }>): Promise<Data> {
   let outcome
   try {
-    outcome = await call
+    outcome = await watched(call)
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new Problem(0, 'The server is away: it is stopped or cannot be reached. It is asked again until it answers.')

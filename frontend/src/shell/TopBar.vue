@@ -10,6 +10,7 @@ import BarTools from './BarTools.vue'
 import { openThing } from './open'
 import { PLACES } from './places'
 import SaveState from './SaveState.vue'
+import WorkingLine from './WorkingLine.vue'
 
 const CommandPalette = defineAsyncComponent(() => import('./CommandPalette.vue'))
 const ShortcutsDialog = defineAsyncComponent(() => import('./ShortcutsDialog.vue'))
@@ -77,6 +78,7 @@ useShortcuts([
       <BarTools @find="paletteShown = true" @help="shortcutsShown = true" />
     </div>
     <SaveState />
+    <WorkingLine />
     <CommandPalette v-if="paletteShown" @close="paletteShown = false" />
     <ShortcutsDialog v-if="shortcutsShown" @close="shortcutsShown = false" />
   </header>
@@ -85,6 +87,7 @@ useShortcuts([
 <style scoped>
 .bar {
   display: flex;
+  position: relative;
   align-items: center;
   gap: 4px 14px;
   min-height: var(--top-height);
