@@ -147,6 +147,7 @@ function key(event: KeyboardEvent): void {
 
 .meaning {
   display: -webkit-box;
+  min-height: 2lh; /* one line or two: the rulers under it stay where they are */
   overflow: hidden;
   font-size: 11px;
   line-height: 1.2;
@@ -183,6 +184,7 @@ function key(event: KeyboardEvent): void {
   }
 
   .meaning {
+    min-height: 1lh;
     -webkit-line-clamp: 1;
   }
 }

@@ -15,25 +15,41 @@ from pydantic import Field
 from wide_aperture.core.bench.even import others_varied
 from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame, in_order
+from wide_aperture.core.bench.notes import ChargeNote, LinkNote, ScreenNote
 from wide_aperture.core.bench.simulated.card import SimulatedFile
 from wide_aperture.core.document import Document, Finite, FocalMm, Iso, Kelvin, Positive
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.errors import DomainError
 
-Wants = Literal["raw", "picture", "either"]
+Wants = Literal["raw", "picture", "either", "notes"]
+MOST_NOTES = 60
 
 
 class Asked(Document):
     """What a run of a test is about; what does not concern it is passed over. accepted_iso: the highest the person finds acceptable."""
 
     look: Annotated[str, Field(max_length=60)] = "standard"
+    looks: Annotated[tuple[Annotated[str, Field(max_length=60)], ...], Field(min_length=1, max_length=4)] = (
+        "standard",
+        "neutral",
+        "flat",
+    )
     marked_from: Annotated[int, Field(ge=128, le=255)] = 250
     mains_hz: Literal[50, 60] = 50
     focal_mm: FocalMm | None = None
     kelvins: Annotated[tuple[Kelvin, ...], Field(max_length=20)] = (2800, 3400, 4200, 5200, 6500)
     accepted_iso: Iso | None = None
     file_mb: Positive | None = None
+    ways: Annotated[
+        tuple[Annotated[str, Field(min_length=1, max_length=40)], ...], Field(min_length=2, max_length=6)
+    ] = ("first way", "second way")
+    sky: Annotated[tuple[Literal["haze", "glow"], ...], Field(max_length=2)] = ()
+    hdr_frames: Annotated[int, Field(ge=1, le=20)] = 2
+    home_minutes: Annotated[Positive, Field(le=600)] | None = None
+    charges: Annotated[tuple[ChargeNote, ...], Field(max_length=MOST_NOTES)] = ()
+    sent: Annotated[tuple[LinkNote, ...], Field(max_length=MOST_NOTES)] = ()
+    screens: Annotated[tuple[ScreenNote, ...], Field(max_length=MOST_NOTES)] = ()
     keep: Annotated[Positive, Field(le=100_000, description="Share of the best kept, above 1 how many")] = 0.3
     points_px: Annotated[Positive, Field(ge=8, le=2000)] | None = 32
     strengths: Annotated[tuple[Annotated[Finite, Field(ge=-1, le=20)], ...], Field(max_length=7)] | None = Field(
@@ -87,7 +103,7 @@ class Simulated:
 
 
 class BenchTest(ABC):
-    """One test."""
+    """One test whose frames tell it."""
 
     about: ClassVar[BenchAbout]
 
@@ -133,3 +149,24 @@ class BenchTest(ABC):
                 sentence=f"These frames do not tell it: {error.field} {error.rule}.", faults=tuple(faults)
             )
         return outcome.model_copy(update={"faults": (*faults, *outcome.faults)})
+
+
+class NotedTest(BenchTest):
+    """One test that the person's notes tell: no frame is opened."""
+
+    @abstractmethod
+    def told(self, kit: Kit) -> BenchOutcome:
+        """What the notes in kit.asked tell. Raises: DomainError where they cannot tell it."""
+
+    def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
+        return self.told(kit)
+
+    def simulated(self, kit: Kit, seed: int) -> Simulated:
+        return Simulated((), {})
+
+    def measure(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
+        """Never raises for notes: what they lack is said."""
+        try:
+            return self.told(kit)
+        except DomainError as error:
+            return BenchOutcome(sentence=f"Your notes do not tell it yet: {error.field} {error.rule}.")

@@ -68,7 +68,7 @@ const builtIn = computed(() => (ownBody.value ? null : (read.value?.lens ?? clas
             }
           " />
       </div>
-      <SheetRead v-if="read" :read="read" />
+      <div v-if="read || answers.sheet" class="read-room"><SheetRead v-if="read" :read="read" /></div>
     </div>
     <template v-if="builtIn">
       <p>Its own lens comes with it: {{ builtIn.name }}.</p>
@@ -117,6 +117,11 @@ const builtIn = computed(() => (ownBody.value ? null : (read.value?.lens ?? clas
 
 .typed > :last-child:nth-child(3) {
   grid-column: 1 / -1;
+}
+
+/* Kept from the first letter on, so that what is read pushes nothing away. */
+.read-room {
+  min-height: 92px;
 }
 
 .line-of-lens {

@@ -133,13 +133,13 @@ useOpenThing(() => '')
           <h2 id="begin-light">5. Which light?</h2>
           <PictureChoice :value="light" label="Light" :options="lights" @update:value="(value) => (answers.light = value)" />
         </section>
+        <section aria-labelledby="begin-for">
+          <h2 id="begin-for">6. What for?</h2>
+          <PictureChoice v-model:value="answers.output" label="What for" small :options="outputs">
+            <template #picture="{ option }"><SheetPicture :output="option.value" /></template>
+          </PictureChoice>
+        </section>
       </template>
-      <section aria-labelledby="begin-for">
-        <h2 id="begin-for">6. What for?</h2>
-        <PictureChoice v-model:value="answers.output" label="What for" small :options="outputs">
-          <template #picture="{ option }"><SheetPicture :output="option.value" /></template>
-        </PictureChoice>
-      </section>
       <div class="foot">
         <Button type="primary" html-type="submit" :loading="working">Open the plan</Button>
         <p v-if="problem" class="stop" role="alert">{{ problem }}</p>

@@ -35,17 +35,17 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
     /></span>
   </div>
   <p v-if="said" class="soft" role="status">{{ said }}. <RouterLink v-if="said.startsWith('Saved')" to="/setups">Setups</RouterLink></p>
-  <PlanPreview
-    v-if="request && plan"
-    :request="request"
-    :planned="planned"
-    :plan="plan"
-    :to="at('rehearse')"
-    @frame="(made) => emit('frame', made)" />
+  <div v-if="hasKit" class="frame-room">
+    <PlanPreview
+      v-if="request && plan"
+      :request="request"
+      :planned="planned"
+      :plan="plan"
+      :to="at('rehearse')"
+      @frame="(made) => emit('frame', made)" />
+  </div>
   <template v-if="plan && hasKit">
-    <ChangingLight v-if="request?.sky" :request="request" />
     <StandingLine v-if="plan.standing" :report="plan.standing" :planned="planned" @hold="(changes) => emit('hold', changes)" />
-    <SecondBody v-if="request && planned.second_body_id" :request="request" :planned="planned" />
     <SetupSheet
       :plan="plan"
       :requests="planned.preferences.requests"
@@ -54,6 +54,9 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
       @release="(setting) => emit('release', setting)"
       @schools="(question) => emit('schools', question)"
       @reserve="emit('reserve')" />
+    <!-- These answer a moment later: what stands above them stays where it is. -->
+    <ChangingLight v-if="request?.sky" :request="request" />
+    <SecondBody v-if="request && planned.second_body_id" :request="request" :planned="planned" />
     <PlanNotes :plan="plan" />
   </template>
 </template>
@@ -64,5 +67,12 @@ const at = (place: string): string => `/shoots/${props.planned.shoot_id}/${place
   flex-wrap: wrap;
   gap: 6px 14px;
   align-items: center;
+}
+
+/* Until the frame is here its room is kept: the values under it stay where they are. */
+.frame-room:empty {
+  aspect-ratio: 3 / 2;
+  margin-bottom: 84px;
+  background: var(--well);
 }
 </style>

@@ -1,4 +1,4 @@
-"""How often focus sits: frames of two ways of focusing, each counted as hit, near miss or miss, and what was never released."""
+"""How often focus sits: frames of several ways of focusing, each counted as hit, near miss or miss, and what was never released."""
 
 from __future__ import annotations
 
@@ -24,48 +24,40 @@ PART = np.s_[50:220, 40:300]  # of the card, as much as is needed to judge edges
 
 class FocusYield(BenchTest):
     about: ClassVar[BenchAbout] = BenchAbout(
-        id="focus_yield", title="Focus: two ways", purpose="How many frames in a hundred sit, under one way of focusing and another: lamp or none, detection on or off, one area or the other.",
+        id="focus_yield", title="Focus: which way?", purpose="How many frames in a hundred sit, under one way of focusing and others: lamp or none, detection automatic, forced or off, one area or another.",
         needs=("a target that stays", "light as dark as you work in"),
-        how=("Sixty frames each way; before every frame the lens is turned away from focus.", "First all of the first way, then all of the second.", "Frames the camera would not release are missing, and are counted as such."),
+        how=("Sixty frames each way; before every frame the lens is turned away from focus.", "All of the first way, then all of the next.", "Frames the camera would not release are missing, and are counted as such."),
         varies=(), wants="either", fewest=20, offers="nothing to the kit: which way to set, and how sure that is",
     )  # fmt: skip
 
     def shots(self, kit: Kit) -> tuple[Shot, ...]:
         return tuple(
-            shot(
-                f"{way} way",
-                "The target in the middle.",
-                frames=FRAMES,
-                iso=kit.body.base_iso * 16,
-                exposure_s=1 / 250,
-                way=way.lower(),
-            )
-            for way in ("First", "Second")
-        )
+            shot(way.capitalize(), "The target in the middle.", frames=FRAMES, iso=kit.body.base_iso * 16, exposure_s=1 / 250, way=way)
+            for way in kit.asked.ways
+        )  # fmt: skip
 
     def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
-        groups = in_groups(list(frames), 2, "the first way and the second")
+        ways = kit.asked.ways
+        groups = in_groups(list(frames), len(ways), " and ".join(ways))
         blur = discs(frames[sharpest([frame.green for frame in frames])].green)
         coc = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000 / (CELL if frames[0].is_raw else 1)
-        figures, shares = [], []
-        for name, group in zip(("first", "second"), groups, strict=True):
+        figures = []
+        for k, (way, group) in enumerate(zip(ways, groups, strict=True)):
             found = [blur.amount_of(frame.green) for frame in group]
             hits = sum(disc <= coc for disc in found)
             near = sum(coc < disc <= coc * NEAR_TIMES for disc in found)
             low, high = wilson(hits, len(group))
-            shares.append((low, high))
-            figures.append(Figure(id=f"hits_{name}", label=f"Hits, {name} way", unit="of all", value=hits / len(group), low=low, high=high, n=len(group), within=WITHIN,
-                                  sentence=f"{name.capitalize()} way: {hits} hits, {near} near misses, {len(group) - hits - near} misses."))  # fmt: skip
-        (low_a, high_a), (low_b, high_b) = shares
+            figures.append(Figure(id=f"hits_{k}", label=f"Hits, {way}", unit="of all", value=hits / len(group), low=low, high=high, n=len(group), within=WITHIN,
+                                  sentence=f"{way[0].upper()}{way[1:]}: {hits} hits, {near} near misses, {len(group) - hits - near} misses."))  # fmt: skip
+        best, *others = sorted(range(len(ways)), key=lambda k: -figures[k].low)
+        beaten = [k for k in others if figures[best].low > figures[k].high]
         verdict = (
-            "The second way sits more often."
-            if low_b > high_a
-            else "The first way sits more often."
-            if low_a > high_b
-            else "Chance may decide between them: take more frames, or take the handier one."
+            f"“{ways[best]}” sits more often than {'all others' if len(beaten) == len(others) > 1 else ' and '.join(f'“{ways[k]}”' for k in sorted(beaten))}."
+            if beaten
+            else "Chance may decide between them: take more frames, or take the handiest one."
         )
         return BenchOutcome(
-            sentence=f"{figures[0].sentence} {figures[1].sentence} {verdict}",
+            sentence=" ".join([*(each.sentence for each in figures), verdict]),
             figures=tuple(figures),
             steps=(
                 "Each frame laid on the sharpest one, which is blurred until it looks like it.",
@@ -79,9 +71,9 @@ class FocusYield(BenchTest):
         camera, plane = Shutter(kit.body, seed), card(9.0, blur_px=0.8)[PART]
         coc = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000
         truth, files = {}, []
-        for name in ("first", "second"):
+        for k in range(len(kit.asked.ways)):
             chance = float(random.uniform(0.35, 0.95))
-            truth[f"hits_{name}"] = chance
+            truth[f"hits_{k}"] = chance
             for _ in range(FRAMES):
                 hit = random.uniform() < chance
                 disc = coc * float(random.uniform(0, 0.75) if hit else random.uniform(1.4, 3.0))

@@ -10,17 +10,12 @@ import numpy as np
 from wide_aperture.core.bench.fit import mean_span
 from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, Offer
 from wide_aperture.core.bench.frame import BenchFrame
-from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, shot
+from wide_aperture.core.bench.kinds.common import EV_WITHIN, shot
+from wide_aperture.core.bench.kinds.looks import base_of, taken_with, true_gap, with_gaps
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, card, time_for
 from wide_aperture.core.bench.spots import Spot, even_spots, measured
-from wide_aperture.core.documents.body import LookGap
-from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.picture.imaging.capture import Capture, LookRecipe, WhiteSetting
-from wide_aperture.core.picture.imaging.develop import camera_picture, white_taken
-from wide_aperture.core.picture.imaging.raw import RESPONSE, RawFrame
-from wide_aperture.core.picture.scenes.colour_space import white_of
 
 STEPS_EV = tuple(k / 3 for k in range(-4, 11))
 BRIGHT_SPOTS = 3
@@ -60,16 +55,8 @@ class Headroom(BenchTest):
         low, high = min(low, value - READ_OFF_EV), max(high, value + READ_OFF_EV)
         figure = Figure(id="gap_ev", label=f"First mark to the end of the data, look {kit.asked.look}", unit="EV", value=value, low=low, high=high, n=len(gaps) * len(ordered), within=EV_WITHIN,
                         sentence=f"After the first mark {value:.1f} stops are left.")  # fmt: skip
-        look = kit.asked.look if kit.asked.look in ("standard", "neutral", "flat", "mono") else "standard"
-        own = OwnFigure(
-            value=round(value, 3),
-            low=round(low, 3),
-            high=round(high, 3),
-            n=len(ordered),
-            source="bench: headroom over the warning",
-        )
-        rest = tuple(each for each in kit.body.marks_gaps if each.look != look)
-        body = kit.body.model_copy(update={"marks_gaps": (*rest, LookGap(look=look, own=own))})
+        look = base_of(kit.asked.look)
+        body = with_gaps(kit.body, {look: figure}, len(ordered), "bench: headroom over the warning")
         return BenchOutcome(
             sentence=f"{figure.sentence} {'Push the exposure by as much where the white must just hold.' if value > 0.2 else 'The warning is nearly exact.'}",
             figures=(figure,), curves=(curve,) if curve else (), offers=(Offer(sentence=f"{kit.body.name}: {value:.1f} stops after the first mark with the {look} look.", body=body),),
@@ -77,18 +64,13 @@ class Headroom(BenchTest):
         )  # fmt: skip
 
     def simulated(self, kit: Kit, seed: int) -> Simulated:
-        look = LookRecipe(
-            base=kit.asked.look if kit.asked.look in ("standard", "neutral", "flat", "mono") else "standard"
-        )
         light = CARD_EV + float(np.random.default_rng(seed).uniform(-0.15, 0.15))
         camera, plane = Shutter(kit.body, seed), card(light, blur_px=0.8)
-        # White balance stands at daylight, so that it does not wander with what is cut off.
-        files = tuple(camera.press(plane, _taken(each, look), picture=True) for each in self.shots(kit))
-        return Simulated(files, {"gap_ev": _true_gap(kit, look)})
-
-
-def _taken(each: Shot, look: LookRecipe) -> Capture:
-    return capture(each.exposure_s or 1, each.iso or 100, look=look, white=WhiteSetting(mode="kelvin", kelvin=5500))
+        files = tuple(
+            camera.press(plane, taken_with(kit.asked.look, each.exposure_s or 1, each.iso or 100), picture=True)
+            for each in self.shots(kit)
+        )
+        return Simulated(files, {"gap_ev": true_gap(kit, kit.asked.look)})
 
 
 def _white_spots(frame: BenchFrame) -> list[Spot]:
@@ -142,18 +124,3 @@ def _code(frame: BenchFrame, spot: Spot) -> float:
         round(spot.top * height) : round(spot.bottom * height), round(spot.left * width) : round(spot.right * width)
     ]
     return float(part.reshape(-1, 3).mean(axis=0).max())
-
-
-def _true_gap(kit: Kit, look: LookRecipe) -> float:
-    """Without noise, in steps of a hundredth: an even white, brighter and brighter."""
-    body, capture_ = kit.body, _taken(shot("", "", exposure_s=1.0, iso=kit.body.base_iso), look)
-    clip = body.electrons.full_well_e
-    mid = clip / 2**body.electrons.mid_below_clipping_ev
-    steps = np.arange(0.0, 6.0, 0.002)
-    relative = 2.0 ** steps[None, :, None] * white_of(5500)[None, None, :]
-    electrons = np.minimum(relative * RESPONSE * mid, clip).astype(np.float32)
-    raw = RawFrame(np.repeat(electrons, 8, axis=0), clip, mid, 1.0, 0.0, 1.0)
-    picture = camera_picture(raw, capture_, white_taken(raw, body, capture_.white)[0])
-    marks = float(steps[int(np.argmax(picture.max(axis=2)[4] >= kit.asked.marked_from))])
-    ends = float(steps[int(np.argmax(electrons.max(axis=2)[0] >= clip * 0.9999))])
-    return ends - marks

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import cv2
 import numpy as np
@@ -110,6 +110,12 @@ class Shutter:
         noise = self._noise(random, light.shape)
         return expose(np.asarray(relative, np.float32), self.body, capture, noise, self._patterns[light.shape], 1.0)
 
+    def dark(self, light: Pixels, capture: Capture) -> Pixels:
+        """Electrons of a frame nobody sees, which the body takes with its shutter closed; shape of light."""
+        electrons = self.expose(np.zeros_like(light), capture).electrons
+        self._taken += 1
+        return electrons
+
     def _noise(self, random: np.random.Generator, shape: tuple[int, ...]) -> Pixels:
         """Noise of a frame: one of a few fields, moved round by any amount, so that no two frames share it pixel by pixel."""
         if shape not in self._fields:
@@ -126,10 +132,15 @@ class Shutter:
         raw: bool = True,
         picture: bool = False,
         at_s: float | None = None,
+        more_e: Pixels | None = None,
         **said: object,
     ) -> SimulatedFile:
-        """One frame. raw: its data; picture: the camera's own picture in it, or instead of it; said: what the file says otherwise."""
+        """One frame. raw: its data; picture: the camera's own picture in it, or instead of it; more_e: electrons of no light, shape
+        of light; said: what the file says otherwise.
+        """
         data = self.expose(light, capture)
+        if more_e is not None:
+            data = replace(data, electrons=np.minimum(data.electrons + more_e, np.float32(data.clip_e)))
         self._taken += 1
         at, thousandths = shown_time(BEGAN + dt.timedelta(seconds=at_s if at_s is not None else 4.0 * self._taken))
         height, width = light.shape[:2]
