@@ -36,7 +36,7 @@ def _travels(value: object) -> bool:
 # What takes minutes begins first, so that no process works alone at the end.
 LONGEST = (
     "tests.browser.test_accessibility",
-    "tests.core.bench",
+    "tests.core.bench.test_tests",
     "tests.core.planning.test_remedies",
     "tests.api.test_generated",
     "tests.browser",

@@ -1,11 +1,11 @@
-"""The runs of the bench's tests over forty seeds, made once for all that look at them."""
+"""Runs of the bench's tests: the first seed's, made once for all that look at it, and those of forty seeds."""
 
 from __future__ import annotations
 
 from functools import cache
 
 from wide_aperture.core.bench.found import BenchOutcome
-from wide_aperture.core.bench.kinds import TESTS
+from wide_aperture.core.bench.kinds import FRAMED
 from wide_aperture.core.bench.protocol import Kit, Simulated
 from wide_aperture.demo.kit import BODIES
 
@@ -14,11 +14,17 @@ SEEDS = 40
 
 
 @cache
-def measured_runs(test_id: str) -> tuple[tuple[Simulated, BenchOutcome], ...]:
-    """Each run with what was measured on it; of all but the first only the truth is kept."""
-    test, runs = TESTS[test_id], []
+def first_run(test_id: str) -> tuple[Simulated, BenchOutcome]:
+    """The run of the first seed, with its files."""
+    test = FRAMED[test_id]
+    simulated = test.simulated(KIT, 0)
+    return simulated, test.measure([each.frame for each in simulated.files], KIT)
+
+
+def measured_runs(test_id: str) -> tuple[tuple[dict[str, float], BenchOutcome], ...]:
+    """(what is true, what was measured) of each seed."""
+    test, runs = FRAMED[test_id], []
     for seed in range(SEEDS):
         simulated = test.simulated(KIT, seed)
-        outcome = test.measure([each.frame for each in simulated.files], KIT)
-        runs.append((simulated if seed == 0 else Simulated((), simulated.truth), outcome))
+        runs.append((simulated.truth, test.measure([each.frame for each in simulated.files], KIT)))
     return tuple(runs)

@@ -20,7 +20,7 @@ from wide_aperture.core.errors import DomainError
 
 REPEATS = 3
 WITHIN_PERCENT = 0.5
-READ_OFF_PERCENT = 0.1  # what two blurs of one thing are read wrongly by, at most
+READ_OFF_PERCENT = 0.18  # what two blurs of one thing are read wrongly by, at most
 SMOOTH_PX = 2.5
 RIM = 9  # of a side, left out all round
 ALIKE = 0.6  # correlation below which two frames do not show one thing

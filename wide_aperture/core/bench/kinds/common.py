@@ -16,6 +16,7 @@ from wide_aperture.core.picture.imaging.capture import Capture
 BENCH_APERTURE, BENCH_FOCAL_MM = 8.0, 50.0
 EV_WITHIN = 1 / 3
 DARK = 0.002
+EDGES = np.s_[50:220, 40:300]  # of the card, as much as is needed to judge how sharp it is
 
 
 def capture(exposure_s: float, iso: float, *, aperture: float = BENCH_APERTURE, **more: object) -> Capture:

@@ -11,22 +11,21 @@ from wide_aperture.core.bench.edges import discs, out_of_focus, sharpest
 from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.intervals import wilson
-from wide_aperture.core.bench.kinds.common import capture, in_groups, shot
+from wide_aperture.core.bench.kinds.common import EDGES, capture, in_groups, shot
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import Shutter, card
 
-FRAMES = 60
+FRAMES = 48
 NEAR_TIMES = 2.2  # the circle of confusion, up to which a miss is a near one
 WITHIN = 0.15
 CELL = 2
-PART = np.s_[50:220, 40:300]  # of the card, as much as is needed to judge edges
 
 
 class FocusYield(BenchTest):
     about: ClassVar[BenchAbout] = BenchAbout(
         id="focus_yield", title="Focus: which way?", purpose="How many frames in a hundred sit, under one way of focusing and others: lamp or none, detection automatic, forced or off, one area or another.",
         needs=("a target that stays", "light as dark as you work in"),
-        how=("Sixty frames each way; before every frame the lens is turned away from focus.", "All of the first way, then all of the next.", "Frames the camera would not release are missing, and are counted as such."),
+        how=("Four dozen frames each way; before every frame the lens is turned away from focus.", "All of the first way, then all of the next.", "Frames the camera would not release are missing, and are counted as such."),
         varies=(), wants="either", fewest=20, offers="nothing to the kit: which way to set, and how sure that is",
     )  # fmt: skip
 
@@ -68,7 +67,7 @@ class FocusYield(BenchTest):
 
     def simulated(self, kit: Kit, seed: int) -> Simulated:
         random = np.random.default_rng(seed)
-        camera, plane = Shutter(kit.body, seed), card(9.0, blur_px=0.8)[PART]
+        camera, plane = Shutter(kit.body, seed), card(9.0, blur_px=0.8)[EDGES]
         coc = kit.body.coc_mm / kit.body.pixel_pitch_um * 1000
         truth, files = {}, []
         for k in range(len(kit.asked.ways)):

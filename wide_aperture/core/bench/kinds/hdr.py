@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from wide_aperture.core.bench.fit import mean_span
 from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import BenchFrame
-from wide_aperture.core.bench.kinds.common import capture, shot
+from wide_aperture.core.bench.kinds.common import capture, lit, shot
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import BEGAN, CARD_EV, Shutter, SimulatedFile, card, time_for
 from wide_aperture.core.documents.body import Body
@@ -57,6 +57,7 @@ class InCameraHdr(BenchTest):
             raise DomainError(
                 "frames", len(bracket), f"must be a bracket of {LEAST_BRACKET} at least after {count} joined ones"
             )
+        lit(joined)
         whole = _merged(bracket)
         if any(frame.green.shape != whole.shape for frame in joined):
             raise DomainError("frames", len(joined), "must all be of one size: switch lens corrections and crops off")
