@@ -14,7 +14,8 @@ from wide_aperture.core.bench.protocol import Kit
 from wide_aperture.core.bench.simulated.moon import moon_burst
 from wide_aperture.core.frames.exposed import BLACK_LEVEL, WHITE_LEVEL
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
-from wide_aperture.core.practice import KINDS, PracticeKit, drill_of
+from wide_aperture.core.practice.drills import KINDS, drill_of
+from wide_aperture.core.practice.drills.common import PracticeKit
 from wide_aperture.demo.kit import BODIES
 
 FRAMES, SHOWN = 300, 20  # of a burst; how many of them are really made, as making them is not the stack's work

@@ -7,7 +7,8 @@ from typing import Any
 
 from tests.api.base import ApiTestCase
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
-from wide_aperture.core.practice import KINDS, PracticeKit, drill_of
+from wide_aperture.core.practice.drills import KINDS, drill_of
+from wide_aperture.core.practice.drills.common import PracticeKit
 from wide_aperture.practice.models import Answer
 
 

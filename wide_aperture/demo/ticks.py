@@ -5,8 +5,9 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Iterator
 
-from wide_aperture.core.camera.preflight import Tick
-from wide_aperture.core.field import FieldNote, TestAnswers, TestRound
+from wide_aperture.core.camera.preflight.ticks import Tick
+from wide_aperture.core.field.notes import FieldNote
+from wide_aperture.core.field.rounds import TestAnswers, TestRound
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.shoots import SHOOTS
 

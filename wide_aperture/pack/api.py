@@ -7,7 +7,6 @@ from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Router
 
-from wide_aperture.core import field as core_field
 from wide_aperture.core.camera import phrasebook as core_phrasebook
 from wide_aperture.core.camera import state as core_state
 from wide_aperture.core.camera.controls.functions import FUNCTIONS, REVIEW_FUNCTIONS, Function, ReviewFunction
@@ -15,7 +14,8 @@ from wide_aperture.core.camera.deeds import act
 from wide_aperture.core.camera.packing import PackedShoot, book_of
 from wide_aperture.core.camera.phrasebook import CsvReading, from_csv, to_csv
 from wide_aperture.core.camera.precautions.failure import Failure
-from wide_aperture.core.camera.preflight import Checklist, Tick, runs
+from wide_aperture.core.camera.preflight.made import Checklist
+from wide_aperture.core.camera.preflight.ticks import Tick, runs
 from wide_aperture.core.camera.route import Route, route
 from wide_aperture.core.camera.route.follow import action_of, follow
 from wide_aperture.core.camera.simulated import Outcome, SimulatedCamera, new_camera
@@ -23,7 +23,8 @@ from wide_aperture.core.camera.storage.moves import after, stored_in
 from wide_aperture.core.camera.words_file import read_words, words_file
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import in_units
-from wide_aperture.core.field import Reply
+from wide_aperture.core.field import notes as field_notes
+from wide_aperture.core.field.dialogue import Reply
 from wide_aperture.http.description import binary
 from wide_aperture.http.document_routes import PROBLEMS, add_document_routes, rows_page, saved_schema
 from wide_aperture.http.files import refused_as_text
@@ -69,7 +70,7 @@ add_document_routes(phrasebooks, Phrasebook)
 add_document_routes(states, CameraState)
 add_document_routes(packings, Packing)
 notes = Router(tags=["pack"])
-NotePage = page_schema("FieldNote", saved_schema("FieldNote", core_field.FieldNote))
+NotePage = page_schema("FieldNote", saved_schema("FieldNote", field_notes.FieldNote))
 TickPage = page_schema("Tick", saved_schema("Tick", Tick))
 
 
@@ -272,4 +273,4 @@ def list_notes(request: PersonRequest, limit: Limit = 100, cursor: Cursor = None
 @notes.get("/of-shoot/{uuid:shoot_id}", response={200: NotesOut, 422: Problem}, operation_id="notes_of_shoot")
 def shoot_notes(request: PersonRequest, shoot_id: UUID) -> object:
     """The field notes of a shoot in the order they came."""
-    return {"notes": events.of_shoot(FieldNote, core_field.FieldNote, shoot_id, owner=request.user)}
+    return {"notes": events.of_shoot(FieldNote, field_notes.FieldNote, shoot_id, owner=request.user)}

@@ -9,8 +9,8 @@ from uuid import UUID
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from wide_aperture.core.camera.preflight import Tick
-from wide_aperture.core.field import FieldNote
+from wide_aperture.core.camera.preflight.ticks import Tick
+from wide_aperture.core.field.notes import FieldNote
 from wide_aperture.pack.models import ShootEvent
 from wide_aperture.store.errors import RevisionConflictError
 from wide_aperture.store.services import Precondition, list_rows, put_row

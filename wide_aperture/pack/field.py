@@ -15,8 +15,10 @@ from wide_aperture.core.document import Document
 from wide_aperture.core.documents.shoot import PlannedSituation, Shoot, sky_context
 from wide_aperture.core.documents.situation import LAST_MIN, LightByReading, LightBySky
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.field import FieldCards, Reply, TestRound, field_cards, reply_to
+from wide_aperture.core.field.card import FieldCards, field_cards
+from wide_aperture.core.field.dialogue import Reply, reply_to
 from wide_aperture.core.field.hand import Hand
+from wide_aperture.core.field.rounds import TestRound
 from wide_aperture.core.planning.compute import drafted, plan_from
 from wide_aperture.pack.preflight import asked_of_shoot
 from wide_aperture.pack.services import packed, planned_of

@@ -5,12 +5,13 @@ from typing import Any, Self
 from django.contrib.auth.models import User
 from django.db import models
 
-from wide_aperture.core import field as core_field
-from wide_aperture.core.camera import packing, phrasebook, state
+from wide_aperture.core.camera import phrasebook, state
 from wide_aperture.core.camera.controls.on_body import lacking
-from wide_aperture.core.camera.preflight import Tick
+from wide_aperture.core.camera.preflight.ticks import Tick
+from wide_aperture.core.camera.storage import documents as packing
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.errors import DomainError
+from wide_aperture.core.field import notes as field_notes
 from wide_aperture.store.errors import SnapshotError
 from wide_aperture.store.models import StoredDocument, model_of
 
@@ -88,7 +89,7 @@ class PreflightTick(ShootEvent):
 class FieldNote(ShootEvent):
     """A missed moment, or a test frame that was taken."""
 
-    schema, noun, plural = core_field.FieldNote, "field note", "notes"
+    schema, noun, plural = field_notes.FieldNote, "field note", "notes"
 
     class Meta(ShootEvent.Meta):
         indexes = [models.Index(fields=["owner", "shoot_id"], name="note_by_shoot")]

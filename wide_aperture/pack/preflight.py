@@ -7,7 +7,8 @@ from uuid import UUID
 
 from django.contrib.auth.models import User
 
-from wide_aperture.core.camera.preflight import Checklist, Day, Tick, checklist, last_failed
+from wide_aperture.core.camera.preflight.made import Checklist, Day, checklist
+from wide_aperture.core.camera.preflight.ticks import Tick, last_failed
 from wide_aperture.core.documents.shoot import Shoot, readings_of, sky_context
 from wide_aperture.pack.models import PreflightTick
 from wide_aperture.pack.questions import PreflightRequest

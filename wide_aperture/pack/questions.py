@@ -5,10 +5,10 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, Field, model_validator
 
-from wide_aperture.core.camera.packing import PackingDocument
 from wide_aperture.core.camera.phrasebook import Phrasebook
-from wide_aperture.core.camera.preflight import Tick
+from wide_aperture.core.camera.preflight.ticks import Tick
 from wide_aperture.core.camera.state import CameraState
+from wide_aperture.core.camera.storage.documents import PackingDocument
 from wide_aperture.core.document import Document, ExposureValue, broken_rule
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument
@@ -16,7 +16,8 @@ from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.setup import Foundation
 from wide_aperture.core.documents.shoot import PlannedSituation
 from wide_aperture.core.documents.sky_context import SkyContext
-from wide_aperture.core.field import FieldNote, TestRound
+from wide_aperture.core.field.notes import FieldNote
+from wide_aperture.core.field.rounds import TestRound
 
 MOST_SITUATIONS, MOST_KIT = 60, 200
 

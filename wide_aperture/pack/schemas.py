@@ -8,14 +8,14 @@ from ninja import Schema
 from pydantic import Field, model_validator
 
 from wide_aperture.core.camera.phrasebook import Phrasebook
-from wide_aperture.core.camera.preflight import Run, Tick
+from wide_aperture.core.camera.preflight.ticks import Run, Tick
 from wide_aperture.core.camera.route import Route, RouteStep
 from wide_aperture.core.camera.simulated import Action, SimulatedCamera
 from wide_aperture.core.camera.state import CameraState, StoredSlot
 from wide_aperture.core.document import broken_rule
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.setting_values import Value
-from wide_aperture.core.field import FieldNote
+from wide_aperture.core.field.notes import FieldNote
 
 
 class TextOut(Schema):

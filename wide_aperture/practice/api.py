@@ -10,9 +10,10 @@ from ninja import Router, Schema
 from pydantic import ConfigDict, Field
 
 from wide_aperture.core.document import Finite
-from wide_aperture.core.practice import KINDS, Aimed, Score
-from wide_aperture.core.practice.drill import Measure, Skill
+from wide_aperture.core.practice.drill import Aimed, Measure, Skill
+from wide_aperture.core.practice.drills import KINDS
 from wide_aperture.core.practice.progress import Trend
+from wide_aperture.core.practice.score import Score
 from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS, add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.practice import services

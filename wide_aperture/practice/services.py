@@ -14,9 +14,11 @@ from django.db import transaction
 from django.utils import timezone
 
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
-from wide_aperture.core.practice import KINDS, Made, PracticeKit, Score, drill_of, score
+from wide_aperture.core.practice.drills import KINDS, drill_of
+from wide_aperture.core.practice.drills.common import Made, PracticeKit
 from wide_aperture.core.practice.progress import Answered, Trend, due_at, trend
 from wide_aperture.core.practice.score import Answer as Given
+from wide_aperture.core.practice.score import Score, score
 from wide_aperture.practice.models import Answer
 from wide_aperture.store.reading import owned, readable_documents
 from wide_aperture.store.services import Precondition, list_rows, put_row

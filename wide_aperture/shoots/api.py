@@ -6,7 +6,7 @@ from uuid import UUID
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from wide_aperture.core.camera.preflight import Run
+from wide_aperture.core.camera.preflight.ticks import Run
 from wide_aperture.core.camera.shoot_file import ShootFile
 from wide_aperture.core.documents import shoot as shoot_document
 from wide_aperture.core.documents.body import Body

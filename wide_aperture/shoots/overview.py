@@ -17,8 +17,9 @@ from django.db import DatabaseError
 from django.db.models import Count
 from django.utils import timezone
 
-from wide_aperture.core.camera.packing import PackingDocument, fingerprint
-from wide_aperture.core.camera.preflight import Run, Tick, runs
+from wide_aperture.core.camera.packing import fingerprint
+from wide_aperture.core.camera.preflight.ticks import Run, Tick, runs
+from wide_aperture.core.camera.storage.documents import PackingDocument
 from wide_aperture.core.documents import shoot as shoot_document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument, foundation_of

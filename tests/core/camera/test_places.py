@@ -9,9 +9,9 @@ from pydantic import ValidationError
 
 from tests.core.builders import body, lens, plan_input, situation
 from tests.core.hands import book, item, state, with_places
-from wide_aperture.core.camera.packing import PackingDocument, ShootToPack, pack_shoot
+from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
 from wide_aperture.core.camera.places import places_of
-from wide_aperture.core.camera.storage.documents import PackWishes, StandingPlace
+from wide_aperture.core.camera.storage.documents import PackingDocument, PackWishes, StandingPlace
 from wide_aperture.core.camera.storage.naming import short_names
 from wide_aperture.core.camera.storage.pack import pack
 from wide_aperture.core.documents.abilities import Abilities

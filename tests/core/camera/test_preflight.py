@@ -8,9 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
-from wide_aperture.core.camera.preflight import GROUPS, Checklist, Day, Tick, checklist, last_failed, runs, standing
-from wide_aperture.core.camera.preflight.made import prefixes_of
+from wide_aperture.core.camera.preflight.line import GROUPS
+from wide_aperture.core.camera.preflight.made import Checklist, Day, checklist, prefixes_of
 from wide_aperture.core.camera.preflight.rounds import NOUGHT
+from wide_aperture.core.camera.preflight.ticks import Tick, last_failed, runs, standing
 from wide_aperture.core.camera.state import CameraState, factory_values
 from wide_aperture.core.craft import settings as catalogue
 from wide_aperture.core.documents.setup import Foundation, Pin

@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 
 from tests.core.builders import body
 from tests.core.hands import DEMO_BOOKS, book, demo_planned, item, state, with_places
-from wide_aperture.core.camera.packing import PackingDocument, ShootToPack, Stored, fingerprint, pack_shoot
+from wide_aperture.core.camera.packing import ShootToPack, fingerprint, pack_shoot
 from wide_aperture.core.camera.state import StoredSlot
 from wide_aperture.core.camera.storage.choose import choose, total
-from wide_aperture.core.camera.storage.documents import PackWishes
+from wide_aperture.core.camera.storage.documents import PackingDocument, PackWishes, Stored
 from wide_aperture.core.camera.storage.guest import guest_values
 from wide_aperture.core.camera.storage.moves import DARK_WEIGHT, HURRY_WEIGHT, SILENT_WEIGHT, weight_of
 from wide_aperture.core.camera.storage.pack import pack

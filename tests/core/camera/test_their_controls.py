@@ -9,9 +9,10 @@ from tests.core.hands import state
 from wide_aperture.core.camera.controls.functions import FUNCTIONS
 from wide_aperture.core.camera.controls.layout import usual_controls
 from wide_aperture.core.camera.deeds import act
-from wide_aperture.core.camera.packing import PackingDocument, ShootToPack, pack_shoot
+from wide_aperture.core.camera.packing import ShootToPack, pack_shoot
 from wide_aperture.core.camera.phrasebook import usual_phrasebook
 from wide_aperture.core.camera.simulated import Action, new_camera
+from wide_aperture.core.camera.storage.documents import PackingDocument
 from wide_aperture.core.planning import plan_of
 
 ADDED = {

@@ -21,7 +21,7 @@ from wide_aperture.core.documents.body import LookGap
 from wide_aperture.core.documents.own_figure import OwnFigure
 from wide_aperture.core.documents.situation import LightByEv
 from wide_aperture.core.documents.sky_context import SkyContext
-from wide_aperture.core.field import field_cards
+from wide_aperture.core.field.card import field_cards
 from wide_aperture.core.field.drills import drills
 from wide_aperture.core.field.finder import finder_strip, frames_left
 from wide_aperture.core.field.hand import Hand

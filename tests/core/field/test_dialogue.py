@@ -13,11 +13,11 @@ from tests.core.builders import lens, plan_input, situation
 from tests.core.corpus import demo_inputs
 from wide_aperture.core.camera.packing import book_of
 from wide_aperture.core.camera.state import target_of
-from wide_aperture.core.field import TestAnswers, TestRound, reply_to
-from wide_aperture.core.field.dialogue import LOOKS, MOST_ROUNDS
+from wide_aperture.core.field.dialogue import LOOKS, MOST_ROUNDS, reply_to
 from wide_aperture.core.field.error_known import Seen, error_known, most_telling, thresholds
 from wide_aperture.core.field.hand import Hand
 from wide_aperture.core.field.other_answers import colour_clicks
+from wide_aperture.core.field.rounds import TestAnswers, TestRound
 from wide_aperture.core.picture.imaging.capture import Look, Thresholds
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.picture.imaging.readings import preview_masks

@@ -9,9 +9,12 @@ import numpy as np
 from wide_aperture.core.errors import DomainError, UnknownIdError
 from wide_aperture.core.physics.optics import depth_of_field
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
-from wide_aperture.core.practice import KINDS, Aimed, PracticeKit, drill_of, score
+from wide_aperture.core.practice.drill import Aimed
+from wide_aperture.core.practice.drills import KINDS, drill_of
+from wide_aperture.core.practice.drills.common import PracticeKit
 from wide_aperture.core.practice.drills.histogram import TALL, WIDE, drawn
 from wide_aperture.core.practice.drills.presses import ACTS, SEQUENCES
+from wide_aperture.core.practice.score import score
 
 KIT, SEEDS = PracticeKit.usual(), range(5)
 NO_PICTURE = ("depth", "faults", "presses")

@@ -7,8 +7,8 @@ import unittest
 from pydantic import ValidationError
 
 from wide_aperture.core.errors import DomainError
-from wide_aperture.core.practice import Aimed, Choice, Drill, score
-from wide_aperture.core.practice.drill import MeterField
+from wide_aperture.core.practice.drill import Aimed, Choice, Drill, MeterField
+from wide_aperture.core.practice.score import score
 
 
 def drill(measure: str, **more: object) -> Drill:

@@ -8,7 +8,7 @@ from __future__ import annotations
 from abc import ABC, abstractmethod
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Annotated, ClassVar, Literal
+from typing import TYPE_CHECKING, Annotated, ClassVar, Literal
 
 from pydantic import Field
 
@@ -16,11 +16,13 @@ from wide_aperture.core.bench.even import others_varied
 from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame, in_order
 from wide_aperture.core.bench.notes import ChargeNote, LinkNote, ScreenNote
-from wide_aperture.core.bench.simulated.card import SimulatedFile
 from wide_aperture.core.document import Document, Finite, FocalMm, Iso, Kelvin, Positive
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.errors import DomainError
+
+if TYPE_CHECKING:
+    from wide_aperture.core.bench.simulated.card import SimulatedFile
 
 Wants = Literal["raw", "picture", "either", "notes"]
 MOST_NOTES = 60

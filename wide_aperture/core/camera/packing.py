@@ -2,14 +2,10 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import hashlib
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Annotated
 from uuid import UUID
-
-from pydantic import Field
 
 from wide_aperture.core.camera.controls.by_mode import without_kept
 from wide_aperture.core.camera.controls.layout import usual_controls
@@ -17,11 +13,11 @@ from wide_aperture.core.camera.controls.propose import ControlPlan, Need, propos
 from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.camera.precautions.knocked import Mishap, expected_frames, mishaps
 from wide_aperture.core.camera.state import CameraState, factory_values, target_of
-from wide_aperture.core.camera.storage.documents import BodyPacking, PackItem, PackWishes
+from wide_aperture.core.camera.storage.documents import BodyPacking, PackingDocument, PackItem
 from wide_aperture.core.camera.storage.pack import pack
 from wide_aperture.core.craft.exposure_modes import chosen_by_camera
 from wide_aperture.core.craft.figures import figure
-from wide_aperture.core.document import Document, Text
+from wide_aperture.core.document import Document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_values import Value
@@ -29,27 +25,8 @@ from wide_aperture.core.documents.situation import LightBySky
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.planning import PlanInput, plan_of
 
-BodyId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
 NAMED_MISHAPS = 3
 WHILE_SHOOTING = figure("while_shooting_weight")
-
-
-class Stored(Document):
-    """When a body's places were filled as proposed, and what the body was then."""
-
-    at: dt.datetime
-    fingerprint: Annotated[str, Field(max_length=80)]
-
-
-class PackingDocument(Document):
-    """What a person decided about packing a shoot. By body id: wishes for places, habits of the hand, when it was stored."""
-
-    id: UUID
-    shoot_id: UUID
-    note: Text = ""
-    wishes: dict[BodyId, PackWishes] = {}
-    habits: dict[BodyId, dict[str, str]] = {}
-    stored: dict[BodyId, Stored] = {}
 
 
 class PackedBody(Document):

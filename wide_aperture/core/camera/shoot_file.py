@@ -12,8 +12,8 @@ from uuid import UUID, uuid4
 
 from pydantic import Field
 
-from wide_aperture.core.camera.packing import PackingDocument
 from wide_aperture.core.camera.phrasebook import Phrasebook
+from wide_aperture.core.camera.storage.documents import PackingDocument
 from wide_aperture.core.document import Document
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument

@@ -11,7 +11,6 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,8 +19,8 @@ from wide_aperture.core.craft.figures import figure
 from wide_aperture.core.documents.plan import Plan
 from wide_aperture.core.documents.situation import Tone
 from wide_aperture.core.field.marks import SHINE
+from wide_aperture.core.field.rounds import Edge
 
-Edge = Literal["gap", "touches", "piled_up", "cannot_tell"]
 Floats = NDArray[np.float64]
 
 STEP_EV = 0.05

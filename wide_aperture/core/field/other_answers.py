@@ -5,12 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-from typing import Literal
 
 from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.field.rounds import Colour, Focus
 
-Focus = Literal["sharp", "in_front", "behind", "smeared", "elsewhere"]
-Colour = Literal["right", "too_warm", "too_cold", "green", "magenta"]
 FIRST_MIRED, LEAST_MIRED = 40.0, 5.0  # about 1000 K by daylight; what nobody sees
 FIRST_TINT, LEAST_TINT = 4.0, 1.0
 FASTER_CLICKS, CLOSED_CLICKS = 3, 2  # a stop against movement; two thirds of depth

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from wide_aperture.core.document import Document, Finite
 from wide_aperture.core.documents.situation import Tone
-from wide_aperture.core.field.error_known import Edge
-from wide_aperture.core.field.other_answers import Colour, Focus
+
+Edge = Literal["gap", "touches", "piled_up", "cannot_tell"]
+Focus = Literal["sharp", "in_front", "behind", "smeared", "elsewhere"]
+Colour = Literal["right", "too_warm", "too_cold", "green", "magenta"]
 
 MOST_CLICKS, MOST_TINT = 30, 20.0
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from dataclasses import dataclass
 from typing import Annotated, Literal
 from uuid import UUID
@@ -9,7 +10,7 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from wide_aperture.core.camera.route import Route
-from wide_aperture.core.document import Document, Finite, Name, NotNegative, broken_rule
+from wide_aperture.core.document import Document, Finite, Name, NotNegative, Text, broken_rule
 from wide_aperture.core.documents.plan import Finding
 from wide_aperture.core.documents.said import Spoken
 from wide_aperture.core.documents.setting_ids import SettingId
@@ -161,3 +162,24 @@ class BodyPacking(Spoken):
         """The place from which the way into a situation begins; None where nothing is recalled."""
         slot = next((move.route.slot for move in self.moves if move.situation_id == situation_id), None)
         return next((place for place in self.places if place.id == slot), None)
+
+
+BodyId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
+
+
+class Stored(Document):
+    """When a body's places were filled as proposed, and what the body was then."""
+
+    at: dt.datetime
+    fingerprint: Annotated[str, Field(max_length=80)]
+
+
+class PackingDocument(Document):
+    """What a person decided about packing a shoot. By body id: wishes for places, habits of the hand, when it was stored."""
+
+    id: UUID
+    shoot_id: UUID
+    note: Text = ""
+    wishes: dict[BodyId, PackWishes] = {}
+    habits: dict[BodyId, dict[str, str]] = {}
+    stored: dict[BodyId, Stored] = {}

@@ -8,10 +8,10 @@ from django.conf import settings
 from django.core.management.base import BaseCommand
 from pydantic import BaseModel
 
-from wide_aperture.core.camera.packing import PackingDocument
 from wide_aperture.core.camera.phrasebook import Phrasebook
 from wide_aperture.core.camera.shoot_file import ShootFile
 from wide_aperture.core.camera.state import CameraState
+from wide_aperture.core.camera.storage.documents import PackingDocument
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.foundation import FoundationDocument
 from wide_aperture.core.documents.lens import Lens
