@@ -2,6 +2,7 @@
 /** What stays of a shoot beside its frames: notes, weather, lessons, and the minutes it cost at home. */
 import { computed, ref } from 'vue'
 import type { ReviewDocument, SituationReview } from '@/api/types'
+import NumberField from '@/shared/NumberField.vue'
 
 const props = defineProps<{ decisions: ReviewDocument; cost: readonly string[]; shown: SituationReview | null }>()
 const emit = defineEmits<{ decide: [next: (now: ReviewDocument) => ReviewDocument] }>()
@@ -23,14 +24,15 @@ const minutesNow = computed<Minutes>(() => {
   const own = props.shown && props.decisions.minutes_by_situation[props.shown.situation_id]
   return props.shown ? (own ?? { culling: null, editing: null }) : props.decisions.minutes
 })
-function minutes(which: 'culling' | 'editing', event: Event): void {
-  const said = (event.target as HTMLInputElement).value.trim()
-  const value = said === '' ? null : Number(said.replace(',', '.'))
-  if (value !== null && !(value >= 0 && value <= 100_000)) return
+function minutes(which: 'culling' | 'editing', value: number | null): void {
   const next = { ...minutesNow.value, [which]: value }
   const id = props.shown?.situation_id
   emit('decide', (now) => (id ? { ...now, minutes_by_situation: { ...now.minutes_by_situation, [id]: next } } : { ...now, minutes: next }))
 }
+const WORK = [
+  { which: 'culling', label: 'Culling' },
+  { which: 'editing', label: 'Editing' },
+] as const
 </script>
 
 <template>
@@ -54,11 +56,22 @@ function minutes(which: 'culling' | 'editing', event: Event): void {
       /></label>
       <button class="link">Add</button>
     </form>
-    <p class="minutes">
-      <span class="soft">{{ shown ? shown.title : 'All of it' }}:</span>
-      <label>Culling <input :value="minutesNow.culling ?? ''" inputmode="decimal" @change="minutes('culling', $event)" /> min</label>
-      <label>Editing <input :value="minutesNow.editing ?? ''" inputmode="decimal" @change="minutes('editing', $event)" /> min</label>
-    </p>
+    <div class="minutes">
+      <span class="soft">{{ shown ? shown.title : 'All of it' }}</span>
+      <NumberField
+        v-for="{ which, label } in WORK"
+        :key="which"
+        :label="label"
+        :pointer="`/review/${decisions.id}/${shown?.situation_id ?? ''}/${which}`"
+        unit="min"
+        optional
+        late
+        empty-means="not timed"
+        :value="minutesNow[which] ?? null"
+        :least="0"
+        :most="100_000"
+        @update:value="(value: number | null) => minutes(which, value)" />
+    </div>
     <p v-for="line in cost" :key="line" class="soft">{{ line }}</p>
     <p v-if="!cost.length" class="soft">Looking through is timed by itself; what other programs took can be typed here.</p>
   </section>
@@ -100,7 +113,7 @@ select {
   width: 100%;
 }
 
-.minutes input {
-  width: 56px;
+.minutes > :not(span) {
+  width: 120px;
 }
 </style>
