@@ -1,6 +1,6 @@
 """Prints every figure the project promises, beside its aim."""
 
-from benchmarks import bench, growth, imaging, library, packing, page, planning, ready, rehearsing, sky
+from benchmarks import bench, beside, growth, imaging, library, packing, page, planning, ready, rehearsing, sky
 from benchmarks.browser import demo_browser
 
 if __name__ == "__main__":
@@ -10,6 +10,7 @@ if __name__ == "__main__":
     packing.main()
     growth.main()
     bench.main()
+    beside.main()
     ready.main()
     with demo_browser() as (browser, address):
         page.main(browser, address)

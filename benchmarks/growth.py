@@ -2,55 +2,23 @@
 
 from __future__ import annotations
 
-import json
 import tempfile
 import threading
 import time
-import urllib.request
 import uuid
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
-from typing import Any
 
 from playwright.sync_api import sync_playwright
 
 from benchmarks.browser import ARGUMENTS
+from benchmarks.client import Client, saved_meanwhile
 from benchmarks.figures import report
 from wide_aperture.demo.served import DemoServer
 
 SHOOTS, SITUATIONS, SETUPS, BODIES, LENSES = 60, 8, 300, 36, 76
 RENDERS_AT_ONCE, RENDERS_EACH, DIFFERENT_RENDERS = 20, 5, 200
-
-
-class Client:
-    """JSON over HTTP, timed."""
-
-    def __init__(self, address: str) -> None:
-        self.address = f"{address}/api/v1/"
-
-    def ask(
-        self, path: str, payload: Any = None, method: str | None = None, **headers: str
-    ) -> tuple[Any, bytes, float]:
-        data = None if payload is None else json.dumps(payload).encode()
-        named = {
-            "Content-Type": "application/json",
-            **{name.replace("_", "-"): value for name, value in headers.items()},
-        }
-        request = urllib.request.Request(
-            self.address + path, data=data, method=method or ("POST" if data else "GET"), headers=named
-        )
-        begun = time.perf_counter()
-        with urllib.request.urlopen(request, timeout=120) as answer:
-            body = answer.read()
-        return json.loads(body) if body else None, body, time.perf_counter() - begun
-
-    def items(self, kind: str) -> list[Any]:
-        return list(self.ask(f"{kind}?limit=500")[0]["items"])
-
-    def create(self, kind: str, document: Any) -> None:
-        row_id = document["situation"]["id"] if kind == "situations" else document["id"]
-        self.ask(f"{kind}/{row_id}", document, "PUT", If_None_Match="*")
 
 
 def fill(client: Client) -> None:
@@ -194,32 +162,16 @@ def renders(client: Client, resident_mb: Callable[[], float]) -> None:
         render(k)
     print(f"{f'resident after {DIFFERENT_RENDERS} different renders':<44}     {resident_mb():8.0f} MB   aim: <= 550 MB")
 
-    saves, sessions, stop = [], [], threading.Event()
-
-    def save() -> None:
-        document, revision = body["document"], client.ask(f"bodies/{body['id']}")[0]["revision"]
-        while not stop.is_set():
-            answer, _, seconds = client.ask(
-                f"bodies/{body['id']}", {**document, "note": str(uuid.uuid4())}, "PUT", If_Match=f'"{revision}"'
-            )
-            revision = answer["revision"]
-            saves.append(seconds * 1000)
-            sessions.append(client.ask("session")[2] * 1000)
-            stop.wait(0.02)
-
-    saver = threading.Thread(target=save)
-    saver.start()
-    drawers = [
-        threading.Thread(target=_draw_some, args=(render, 1000 + n * RENDERS_EACH)) for n in range(RENDERS_AT_ONCE)
-    ]
-    for drawer in drawers:
-        drawer.start()
-    for drawer in drawers:
-        drawer.join()
-    stop.set()
-    saver.join()
-    report(f"a save beside {RENDERS_AT_ONCE} renders at once", saves, "ms", "p95 <= 150 ms")
-    report(f"/session beside {RENDERS_AT_ONCE} renders at once", sessions, "ms", "<= 200 ms")
+    with saved_meanwhile(client, body["id"]) as times:
+        drawers = [
+            threading.Thread(target=_draw_some, args=(render, 1000 + n * RENDERS_EACH)) for n in range(RENDERS_AT_ONCE)
+        ]
+        for drawer in drawers:
+            drawer.start()
+        for drawer in drawers:
+            drawer.join()
+    report(f"a save beside {RENDERS_AT_ONCE} renders at once", times.saves, "ms", "p95 <= 150 ms")
+    report(f"/session beside {RENDERS_AT_ONCE} renders at once", times.sessions, "ms", "<= 200 ms")
 
 
 @contextmanager

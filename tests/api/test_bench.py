@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+import io
+import re
 import uuid
+import zipfile
 from typing import Any
 
 import cv2
@@ -116,9 +119,40 @@ class Bench(ApiTestCase):
             headers={"If-Match": '"3"'},
         )
         self.assertEqual((refused.status_code, refused.json()["errors"][0]["pointer"]), (422, "/taken"))
-        report = self.client.get(f"/api/v1/bench/report/{begun['run_id']}").content.decode()
+        held = zipfile.ZipFile(io.BytesIO(self.client.get(f"/api/v1/bench/report/{begun['run_id']}").content))
+        report = held.read("report.md").decode()
         for part in ("# Try of readout", "| Read-out, first row to last | 22 ms |", "## Steps", "in the hall"):
             self.assertIn(part, report)
+
+    def test_a_report_holds_every_picture_it_shows(self):
+        begun = self.begin("iso_ladder")
+        held = zipfile.ZipFile(io.BytesIO(self.client.get(f"/api/v1/bench/report/{begun['run_id']}").content))
+        report = held.read("report.md").decode()
+        shown = set(re.findall(r"\]\(([^)]+)\)", report))
+        self.assertLessEqual({"curve1.svg", "pictures/part0.png", "pictures/fit4.png"}, shown)
+        self.assertEqual(shown - set(held.namelist()), set())
+        self.assertIn("part0.png is ISO 100", report)
+
+    def test_steps_of_a_ladder_are_there_for_the_eye(self):
+        begun = self.begin("iso_ladder")
+        outcome = self.run_of(begun)["document"]["outcome"]
+        self.assertEqual(len(outcome["slices"]), 5)
+        for name in ("part4", "fit0", f"noise{len(outcome['noisier']) - 1}"):
+            answer = self.client.get(f"/api/v1/bench/picture/{begun['run_id']}/{name}")
+            self.assertEqual((answer.status_code, b"".join(answer.streaming_content)[:4]), (200, b"\x89PNG"))
+        self.assertEqual(self.client.get(f"/api/v1/bench/picture/{begun['run_id']}/part5").status_code, 404)
+        self.assertEqual(self.client.get(f"/api/v1/bench/picture/{begun['run_id']}/other").status_code, 422)
+        self.assertTrue(path_of(uuid.UUID(begun["run_id"]), "part0").exists())
+
+    def test_notes_alone_tell_it(self):
+        noted = [{"frames": 100 * k, "percent": 100 - 20 * k + (k % 2)} for k in range(5)]
+        kept = self.run_of(self.begin("battery", asked={"charges": noted}))["document"]
+        self.assertEqual((kept["source"], kept["files"]), ("notes", []))
+        self.assertEqual(kept["outcome"]["offers"][0]["figure"]["name"], "battery_frames")
+        none = self.run_of(self.begin("link"))["document"]["outcome"]
+        self.assertIn("Your notes do not tell it yet", none["sentence"])
+        picture = self.client.get("/api/v1/bench/match-picture")
+        self.assertEqual((picture.status_code, picture.content[:2]), (200, b"\xff\xd8"))
 
     def test_wrong_input_is_answered_in_one_shape(self):
         for change, status in (

@@ -67,7 +67,9 @@ def carry_out(under: Under) -> dict[str, Any]:
             (faults if isinstance(each, FrameFault) else frames).append(each)  # type: ignore[arg-type]
             under.reached(k + 1, len(files) + 1)
         outcome = test.measure(frames, kit)
-    outcome = outcome.model_copy(update={"faults": (*faults, *outcome.faults)})
+    slices, noisier, pictures = test.for_the_eye(frames, kit) if outcome.figures else ((), (), {})
+    keep_pictures(run_id, pictures)
+    outcome = outcome.model_copy(update={"faults": (*faults, *outcome.faults), "slices": slices, "noisier": noisier})
     _written(run_id, owner, outcome)
     under.reached(len(files) + 1, len(files) + 1)
     return {"run": str(run_id), "sentence": outcome.sentence}
@@ -102,7 +104,7 @@ def _sent(run: RunDocument, owner: User) -> list[Named]:
 @contextmanager
 def _files_of(run: RunDocument, kit: Kit, owner: User) -> Iterator[list[Named]]:
     """The files of a run: those sent here, or the simulated camera's, written like any camera's and gone afterwards."""
-    if run.source == "files":
+    if run.source != "simulated":
         yield _sent(run, owner)
         return
     with TemporaryDirectory(prefix="bench-made-") as folder:

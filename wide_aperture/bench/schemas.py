@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import ConfigDict, Field
 
 from wide_aperture.core.bench.protocol import Asked, BenchAbout, Shot
+from wide_aperture.core.bench.run import MOST_FILES
 from wide_aperture.core.document import Name
 
 
@@ -37,7 +38,7 @@ class RunIn(ShotsIn):
     id: UUID
     title: Name
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 1
-    files: Annotated[list[UUID], Field(max_length=500)] = []
+    files: Annotated[list[UUID], Field(max_length=MOST_FILES)] = []
 
 
 class BegunOut(Schema):

@@ -157,6 +157,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/match-picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Match Picture
+         * @description The test picture of the screen match, as JPEG, for the card and the computer.
+         */
+        get: operations["bench_match_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bench/picture/{run_id}/{name}": {
         parameters: {
             query?: never;
@@ -166,7 +186,7 @@ export interface paths {
         };
         /**
          * Picture
-         * @description A picture a run made: PNG of 16 bits.
+         * @description A picture a run made: PNG, of a stack with 16 bits.
          */
         get: operations["bench_picture"];
         put?: never;
@@ -186,7 +206,7 @@ export interface paths {
         };
         /**
          * Report
-         * @description A run as Markdown.
+         * @description A run as Markdown, with its curves and pictures, in one ZIP.
          */
         get: operations["bench_report"];
         put?: never;
@@ -3938,10 +3958,22 @@ export interface components {
         Asked: {
             /** Accepted Iso */
             accepted_iso?: number | null;
+            /**
+             * Charges
+             * @default []
+             */
+            charges: components["schemas"]["ChargeNote"][];
             /** File Mb */
             file_mb?: number | null;
             /** Focal Mm */
             focal_mm?: number | null;
+            /**
+             * Hdr Frames
+             * @default 2
+             */
+            hdr_frames: number;
+            /** Home Minutes */
+            home_minutes?: number | null;
             /**
              * Keep
              * @description Share of the best kept, above 1 how many
@@ -3965,6 +3997,15 @@ export interface components {
              */
             look: string;
             /**
+             * Looks
+             * @default [
+             *       "standard",
+             *       "neutral",
+             *       "flat"
+             *     ]
+             */
+            looks: string[];
+            /**
              * Mains Hz
              * @default 50
              * @enum {integer}
@@ -3981,10 +4022,33 @@ export interface components {
              */
             points_px: number | null;
             /**
+             * Screens
+             * @default []
+             */
+            screens: components["schemas"]["ScreenNote"][];
+            /**
+             * Sent
+             * @default []
+             */
+            sent: components["schemas"]["LinkNote"][];
+            /**
+             * Sky
+             * @default []
+             */
+            sky: ("haze" | "glow")[];
+            /**
              * Strengths
              * @description Of the layers, finest first; null: as crisp as the best frame
              */
             strengths?: number[] | null;
+            /**
+             * Ways
+             * @default [
+             *       "first way",
+             *       "second way"
+             *     ]
+             */
+            ways: string[];
         };
         /**
          * Assessment
@@ -4210,11 +4274,12 @@ export interface components {
              * Wants
              * @enum {string}
              */
-            wants: "raw" | "picture" | "either";
+            wants: "raw" | "picture" | "either" | "notes";
         };
         /**
          * BenchOutcome
-         * @description sentence: what to make of it; figures none: the frames do not tell it, and the sentence says why.
+         * @description sentence: what to make of it; figures none: the frames do not tell it, and the sentence says why; slices: one part of each
+         *     step at one brightness; noisier: the first step's with more and more noise.
          */
         BenchOutcome: {
             /**
@@ -4233,12 +4298,22 @@ export interface components {
              */
             figures: components["schemas"]["Figure"][];
             /**
+             * Noisier
+             * @default []
+             */
+            noisier: components["schemas"]["Slice"][];
+            /**
              * Offers
              * @default []
              */
             offers: components["schemas"]["Offer"][];
             /** Sentence */
             sentence: string;
+            /**
+             * Slices
+             * @default []
+             */
+            slices: components["schemas"]["Slice"][];
             /**
              * Steps
              * @description What was done with the frames, in order
@@ -4248,15 +4323,18 @@ export interface components {
         };
         /**
          * BenchRun
-         * @description source: "simulated" frames of a seed, or files sent here (their uploads' ids); outcome null: not measured yet;
+         * @description source: "simulated" frames of a seed, files sent here (their uploads' ids), or the person's notes alone; outcome null: not measured yet;
          *     taken: places of the offers that were taken; kit: the body's name as it was.
          */
         BenchRun: {
             /**
              * @default {
              *       "accepted_iso": null,
+             *       "charges": [],
              *       "file_mb": null,
              *       "focal_mm": null,
+             *       "hdr_frames": 2,
+             *       "home_minutes": null,
              *       "keep": 0.3,
              *       "kelvins": [
              *         2800,
@@ -4266,10 +4344,22 @@ export interface components {
              *         6500
              *       ],
              *       "look": "standard",
+             *       "looks": [
+             *         "standard",
+             *         "neutral",
+             *         "flat"
+             *       ],
              *       "mains_hz": 50,
              *       "marked_from": 250,
              *       "points_px": 32,
-             *       "strengths": null
+             *       "screens": [],
+             *       "sent": [],
+             *       "sky": [],
+             *       "strengths": null,
+             *       "ways": [
+             *         "first way",
+             *         "second way"
+             *       ]
              *     }
              */
             asked: components["schemas"]["Asked"];
@@ -4311,7 +4401,7 @@ export interface components {
              * @default simulated
              * @enum {string}
              */
-            source: "simulated" | "files";
+            source: "simulated" | "files" | "notes";
             /**
              * Taken
              * @default []
@@ -5590,6 +5680,16 @@ export interface components {
             green: number;
             /** Red */
             red: number;
+        };
+        /**
+         * ChargeNote
+         * @description What the body says of its charge after so many frames since it was put in.
+         */
+        ChargeNote: {
+            /** Frames */
+            frames: number;
+            /** Percent */
+            percent: number;
         };
         /**
          * CheckExplanation
@@ -8657,6 +8757,18 @@ export interface components {
              * @description trade, yours or plan
              */
             whose: string;
+        };
+        /**
+         * LinkNote
+         * @description What had been taken and what had arrived, so many seconds after the first frame.
+         */
+        LinkNote: {
+            /** Arrived */
+            arrived: number;
+            /** At S */
+            at_s: number;
+            /** Taken */
+            taken: number;
         };
         /**
          * ListedSetup
@@ -12315,8 +12427,11 @@ export interface components {
             /**
              * @default {
              *       "accepted_iso": null,
+             *       "charges": [],
              *       "file_mb": null,
              *       "focal_mm": null,
+             *       "hdr_frames": 2,
+             *       "home_minutes": null,
              *       "keep": 0.3,
              *       "kelvins": [
              *         2800,
@@ -12326,10 +12441,22 @@ export interface components {
              *         6500
              *       ],
              *       "look": "standard",
+             *       "looks": [
+             *         "standard",
+             *         "neutral",
+             *         "flat"
+             *       ],
              *       "mains_hz": 50,
              *       "marked_from": 250,
              *       "points_px": 32,
-             *       "strengths": null
+             *       "screens": [],
+             *       "sent": [],
+             *       "sky": [],
+             *       "strengths": null,
+             *       "ways": [
+             *         "first way",
+             *         "second way"
+             *       ]
              *     }
              */
             asked: components["schemas"]["Asked"];
@@ -13170,6 +13297,29 @@ export interface components {
              */
             stops: number;
         };
+        /**
+         * ScreenNote
+         * @description The test picture on one display: the first dark patch told from black, the first light one told from white, and the patch of
+         *     the wedge as bright as the grey card beside it; patches count from 1.
+         */
+        ScreenNote: {
+            /** Darkest */
+            darkest: number;
+            /** Grey */
+            grey: number;
+            /**
+             * In Sun
+             * @default false
+             */
+            in_sun: boolean;
+            /** Lightest */
+            lightest: number;
+            /**
+             * On
+             * @enum {string}
+             */
+            on: "computer" | "screen" | "finder";
+        };
         /** SearchRequest */
         SearchRequest: {
             /**
@@ -13965,8 +14115,11 @@ export interface components {
             /**
              * @default {
              *       "accepted_iso": null,
+             *       "charges": [],
              *       "file_mb": null,
              *       "focal_mm": null,
+             *       "hdr_frames": 2,
+             *       "home_minutes": null,
              *       "keep": 0.3,
              *       "kelvins": [
              *         2800,
@@ -13976,10 +14129,22 @@ export interface components {
              *         6500
              *       ],
              *       "look": "standard",
+             *       "looks": [
+             *         "standard",
+             *         "neutral",
+             *         "flat"
+             *       ],
              *       "mains_hz": 50,
              *       "marked_from": 250,
              *       "points_px": 32,
-             *       "strengths": null
+             *       "screens": [],
+             *       "sent": [],
+             *       "sky": [],
+             *       "strengths": null,
+             *       "ways": [
+             *         "first way",
+             *         "second way"
+             *       ]
              *     }
              */
             asked: components["schemas"]["Asked"];
@@ -14412,6 +14577,16 @@ export interface components {
             across_deg: number;
             /** Altitude Deg */
             altitude_deg: number;
+        };
+        /**
+         * Slice
+         * @description A picture to be judged by eye. picture: its number among its kind; iso: what it was taken at, or is as noisy as.
+         */
+        Slice: {
+            /** Iso */
+            iso: number;
+            /** Picture */
+            picture: string;
         };
         /**
          * SlotBank
@@ -16393,6 +16568,7 @@ export type ChangedRow = components['schemas']['ChangedRow'];
 export type ChangingLight = components['schemas']['ChangingLight'];
 export type ChangingOut = components['schemas']['ChangingOut'];
 export type Channels = components['schemas']['Channels'];
+export type ChargeNote = components['schemas']['ChargeNote'];
 export type CheckExplanation = components['schemas']['CheckExplanation'];
 export type CheckLine = components['schemas']['CheckLine'];
 export type Checklist = components['schemas']['Checklist'];
@@ -16519,6 +16695,7 @@ export type LightSeen = components['schemas']['LightSeen'];
 export type LightSpread = components['schemas']['LightSpread'];
 export type LightStep = components['schemas']['LightStep'];
 export type LimitShown = components['schemas']['LimitShown'];
+export type LinkNote = components['schemas']['LinkNote'];
 export type ListedSetup = components['schemas']['ListedSetup'];
 export type LongTimeProgram = components['schemas']['LongTimeProgram'];
 export type Look = components['schemas']['Look'];
@@ -16664,6 +16841,7 @@ export type SchoolPage = components['schemas']['SchoolPage'];
 export type SchoolQuestion = components['schemas']['SchoolQuestion'];
 export type Schools = components['schemas']['Schools'];
 export type Score = components['schemas']['Score'];
+export type ScreenNote = components['schemas']['ScreenNote'];
 export type SearchRequest = components['schemas']['SearchRequest'];
 export type SensorFigures = components['schemas']['SensorFigures'];
 export type SensorSheet = components['schemas']['SensorSheet'];
@@ -16706,6 +16884,7 @@ export type SituationReview = components['schemas']['SituationReview'];
 export type SkyBlock = components['schemas']['SkyBlock'];
 export type SkyContext = components['schemas']['SkyContext'];
 export type SkyPoint = components['schemas']['SkyPoint'];
+export type Slice = components['schemas']['Slice'];
 export type SlotBank = components['schemas']['SlotBank'];
 export type Span = components['schemas']['Span'];
 export type SpeedBand = components['schemas']['SpeedBand'];
@@ -17744,13 +17923,63 @@ export interface operations {
             };
         };
     };
+    bench_match_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     bench_picture: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 run_id: string;
-                name: "single" | "stack" | "sharpened";
+                name: string;
             };
             cookie?: never;
         };

@@ -32,6 +32,5 @@ input {
   width: 100%;
   height: 16px;
   margin: 0;
-  accent-color: var(--move);
 }
 </style>

@@ -63,14 +63,25 @@ class Offer(Document):
     figure: NamedFigure | None = None
 
 
+class Slice(Document):
+    """A picture to be judged by eye. picture: its number among its kind; iso: what it was taken at, or is as noisy as."""
+
+    picture: str
+    iso: Finite
+
+
 class BenchOutcome(Document):
-    """sentence: what to make of it; figures none: the frames do not tell it, and the sentence says why."""
+    """sentence: what to make of it; figures none: the frames do not tell it, and the sentence says why; slices: one part of each
+    step at one brightness; noisier: the first step's with more and more noise.
+    """
 
     sentence: str
     figures: tuple[Figure, ...] = ()
     curves: tuple[Curve, ...] = ()
     faults: tuple[FrameFault, ...] = ()
     offers: tuple[Offer, ...] = ()
+    slices: tuple[Slice, ...] = ()
+    noisier: tuple[Slice, ...] = ()
     steps: tuple[str, ...] = Field(default=(), description="What was done with the frames, in order")
 
     def figure(self, figure_id: str) -> Figure:

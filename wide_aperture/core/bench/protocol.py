@@ -13,7 +13,7 @@ from typing import TYPE_CHECKING, Annotated, ClassVar, Literal
 from pydantic import Field
 
 from wide_aperture.core.bench.even import others_varied
-from wide_aperture.core.bench.found import BenchOutcome, FrameFault
+from wide_aperture.core.bench.found import BenchOutcome, FrameFault, Slice
 from wide_aperture.core.bench.frame import BenchFrame, in_order
 from wide_aperture.core.bench.notes import ChargeNote, LinkNote, ScreenNote
 from wide_aperture.core.document import Document, Finite, FocalMm, Iso, Kelvin, Positive
@@ -23,6 +23,7 @@ from wide_aperture.core.errors import DomainError
 
 if TYPE_CHECKING:
     from wide_aperture.core.bench.simulated.card import SimulatedFile
+    from wide_aperture.core.bench.slices import Pictures
 
 Wants = Literal["raw", "picture", "either", "notes"]
 MOST_NOTES = 60
@@ -120,6 +121,12 @@ class BenchTest(ABC):
     @abstractmethod
     def simulated(self, kit: Kit, seed: int) -> Simulated:
         """The test shot by the simulated camera, whose truth differs from run to run where the kit leaves it open."""
+
+    def for_the_eye(
+        self, frames: Sequence[BenchFrame], kit: Kit
+    ) -> tuple[tuple[Slice, ...], tuple[Slice, ...], Pictures]:
+        """What of a measured run is judged by eye: slices, noisier ones, their pictures; most tests have none."""
+        return (), (), {}
 
     def measure(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         """Sort, leave out what does not belong, read. Never raises for frames: what is wrong with them is in the outcome."""

@@ -11,9 +11,11 @@ from wide_aperture.core.bench.found import BenchOutcome
 from wide_aperture.core.bench.protocol import Asked
 from wide_aperture.core.document import Document, Name, Text, broken_rule
 
+MOST_FILES = 5000  # of a stack
+
 
 class BenchRun(Document):
-    """source: "simulated" frames of a seed, or files sent here (their uploads' ids); outcome null: not measured yet;
+    """source: "simulated" frames of a seed, files sent here (their uploads' ids), or the person's notes alone; outcome null: not measured yet;
     taken: places of the offers that were taken; kit: the body's name as it was.
     """
 
@@ -24,9 +26,9 @@ class BenchRun(Document):
     lens_id: UUID | None = None
     kit: Annotated[str, Field(max_length=300)] = ""
     asked: Asked = Asked()
-    source: Literal["simulated", "files"] = "simulated"
+    source: Literal["simulated", "files", "notes"] = "simulated"
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 1
-    files: Annotated[tuple[UUID, ...], Field(max_length=500)] = ()
+    files: Annotated[tuple[UUID, ...], Field(max_length=MOST_FILES)] = ()
     outcome: BenchOutcome | None = None
     taken: Annotated[tuple[int, ...], Field(max_length=10)] = ()
     note: Text = ""

@@ -20,6 +20,13 @@ const value = (figure: Figure, of: number): string =>
     : figure.unit === 's' && of > 0 && of < 0.4
       ? `1/${Math.round(1 / of)} s`
       : `${significant(of, FIGURES)} ${figure.unit}`
+const source = computed(() =>
+  props.run.source === 'simulated'
+    ? `simulated frames, seed ${props.run.seed}`
+    : props.run.source === 'notes'
+      ? 'your notes'
+      : `${props.run.files.length} files`,
+)
 /** Narrow enough for what the figure is used for? */
 const isSure = (figure: Figure): boolean => figure.within == null || (figure.high - figure.low) / 2 <= figure.within
 
@@ -81,8 +88,8 @@ function take(place: number): void {
       </ol>
     </details>
     <p class="soft">
-      {{ run.kit }} · {{ run.source === 'simulated' ? `simulated frames, seed ${run.seed}` : `${run.files.length} files` }} ·
-      <a :href="`/api/v1/bench/report/${run.id}`" :download="`${run.title}.md`">Report as Markdown</a>
+      {{ run.kit }} · {{ source }} ·
+      <a :href="`/api/v1/bench/report/${run.id}`" download>Report as Markdown with its pictures</a>
     </p>
   </section>
 </template>

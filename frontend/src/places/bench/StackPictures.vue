@@ -84,7 +84,6 @@ section {
 input {
   max-width: 640px;
   min-height: 32px;
-  accent-color: var(--move);
 }
 
 a {

@@ -10,6 +10,7 @@ import ChoiceField from '@/shared/ChoiceField.vue'
 import AskedFields from './AskedFields.vue'
 import FilesButton from './FilesButton.vue'
 import OutcomeView from './OutcomeView.vue'
+import SlicesView from './SlicesView.vue'
 import StackPictures from './StackPictures.vue'
 import { type RunKit, useRun } from './useRun'
 
@@ -51,6 +52,10 @@ function simulate(): void {
 /** The frames of the run that is shown, once more with what is asked now. */
 function again(): void {
   if (kit.value && run.value) void begin(kit.value, run.value.source === 'files' ? { files: [...run.value.files] } : { seed: run.value.seed })
+}
+function accept(iso: number): void {
+  asked.value = { ...asked.value, accepted_iso: iso }
+  again()
 }
 const print = (): void => window.print()
 </script>
@@ -95,7 +100,7 @@ const print = (): void => window.print()
             <th scope="col">No.</th>
             <th scope="col">What</th>
             <th v-for="column in columns" :key="column" scope="col">{{ column.replace('_', ' ') }}</th>
-            <th scope="col">Frames</th>
+            <th v-if="about.wants !== 'notes'" scope="col">Frames</th>
             <th scope="col">It shall show</th>
           </tr>
         </thead>
@@ -104,7 +109,7 @@ const print = (): void => window.print()
             <th scope="row">{{ k + 1 }}</th>
             <td>{{ shot.title }}</td>
             <td v-for="column in columns" :key="column">{{ shot.set[column] ?? '' }}</td>
-            <td>{{ shot.frames }}</td>
+            <td v-if="about.wants !== 'notes'">{{ shot.frames }}</td>
             <td>{{ shot.expects }}</td>
           </tr>
         </tbody>
@@ -113,19 +118,23 @@ const print = (): void => window.print()
     <p v-if="list.error.value" class="stop" role="alert">{{ list.error.value.message }}</p>
 
     <div v-if="kit" class="do no-print">
-      <FilesButton :label="`Frames of ${about.title}`" :disabled="working || sending !== ''" @files="(files) => send(kit!, files)"
+      <Button v-if="about.wants === 'notes'" type="primary" :disabled="working" @click="simulate">Work it out</Button>
+      <FilesButton v-else :label="`Frames of ${about.title}`" :disabled="working || sending !== ''" @files="(files) => send(kit!, files)"
         >Measure my frames…</FilesButton
       >
-      <Button :disabled="working || sending !== ''" @click="simulate">Try it with simulated frames</Button>
-      <Button v-if="run" :disabled="working || sending !== ''" @click="again">The same frames again</Button>
+      <Button v-if="about.wants !== 'notes'" :disabled="working || sending !== ''" @click="simulate">Try it with simulated frames</Button>
+      <Button v-if="run && about.wants !== 'notes'" :disabled="working || sending !== ''" @click="again">The same frames again</Button>
       <template v-if="working || sending">
         <progress :value="sending ? undefined : share" aria-label="Measuring" />
-        <span role="status">{{ sending ? `Sending ${sending}` : 'Opening and measuring the frames' }}</span>
+        <span role="status">{{
+          sending ? `Sending ${sending}` : about.wants === 'notes' ? 'Working it out' : 'Opening and measuring the frames'
+        }}</span>
         <button class="link" @click="cancel">Stop</button>
       </template>
     </div>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
     <StackPictures v-if="about.id === 'stack' && run?.outcome?.figures.length && !working" :run-id="run.id" :updated="updated" />
+    <SlicesView v-if="run?.outcome?.slices.length && !working" :key="run.id" :run="run" :updated="updated" @accept="accept" />
     <OutcomeView v-if="run?.outcome && !working" :run="run" :how="about.how" @taken="noteTaken" />
   </article>
 </template>

@@ -106,8 +106,4 @@ h2 {
   align-items: center;
   margin-top: 8px;
 }
-
-progress {
-  accent-color: var(--move);
-}
 </style>

@@ -67,7 +67,6 @@ label {
 
 input {
   margin: 0;
-  accent-color: var(--move);
 }
 
 li.is-set label,

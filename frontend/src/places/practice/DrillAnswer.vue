@@ -96,7 +96,6 @@ function press(id: string): void {
 input[type='range'] {
   width: 100%;
   min-height: 32px;
-  accent-color: var(--move);
 }
 
 .choices {

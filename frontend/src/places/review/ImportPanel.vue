@@ -195,10 +195,6 @@ input[maxlength] {
   align-items: center;
 }
 
-progress {
-  accent-color: var(--move);
-}
-
 ul {
   margin: 0;
   padding-left: 18px;

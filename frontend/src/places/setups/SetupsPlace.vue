@@ -199,10 +199,6 @@ useShortcuts([
   padding: 8px 0;
 }
 
-.choose input {
-  accent-color: var(--move);
-}
-
 .version,
 .older-link,
 .note {

@@ -9,12 +9,13 @@ import numpy as np
 
 from wide_aperture.core.bench.even import light_drift
 from wide_aperture.core.bench.fit import mean_span
-from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, Offer
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, Offer, Slice
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, isos_of, shot
 from wide_aperture.core.bench.noise import Transfer, is_capped, transfer
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, card, time_for
+from wide_aperture.core.bench.slices import Pictures, slices_of
 from wide_aperture.core.bench.spots import Spot, even_spots, measured
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.errors import DomainError
@@ -80,6 +81,12 @@ class IsoLadder(BenchTest):
             figures=tuple(figures), curves=curves, faults=tuple(faults), offers=offers,
             steps=(f"{len(spots)} even spots found on the frame at ISO {ordered[0].iso:g}.", "Variance of single pixels against signal, all frames and channels in one fit.", "Colours of the spots against the lowest ISO, brightness taken out."),
         )  # fmt: skip
+
+    def for_the_eye(
+        self, frames: Sequence[BenchFrame], kit: Kit
+    ) -> tuple[tuple[Slice, ...], tuple[Slice, ...], Pictures]:
+        steps = sorted((frame for frame in frames if not is_capped(frame)), key=lambda frame: frame.iso)
+        return slices_of(steps, kit.body) if len(steps) > 1 else super().for_the_eye(frames, kit)
 
     def simulated(self, kit: Kit, seed: int) -> Simulated:
         light = CARD_EV + float(np.random.default_rng(seed).uniform(-0.3, 0.3))

@@ -11,11 +11,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wide_aperture.core.bench.fit import mean_span
-from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, Slice
 from wide_aperture.core.bench.frame import FULL_FROM, BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, shot
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import HEIGHT, WIDTH, Shutter
+from wide_aperture.core.bench.slices import Pictures, slices_of
 from wide_aperture.core.errors import DomainError
 
 TIME_S, APERTURE = 10.0, 1.8
@@ -88,6 +89,12 @@ class NightLadder(BenchTest):
             figures=(figure,), curves=curves,
             steps=(f"Stars taken out by a median over {STAR_PX} pixels.", "The brightest fiftieth of the frame against its darkest third, black taken off.", "The sky’s noise from the difference of two frames."),
         )  # fmt: skip
+
+    def for_the_eye(
+        self, frames: Sequence[BenchFrame], kit: Kit
+    ) -> tuple[tuple[Slice, ...], tuple[Slice, ...], Pictures]:
+        steps = {frame.iso: frame for frame in sorted(frames, key=lambda frame: frame.iso)}
+        return slices_of(list(steps.values()), kit.body) if len(steps) > 1 else super().for_the_eye(frames, kit)
 
     def simulated(self, kit: Kit, seed: int) -> Simulated:
         random = np.random.default_rng(seed)

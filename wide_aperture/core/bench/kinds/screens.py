@@ -22,7 +22,7 @@ LIGHT_PATCHES = (254, 253, 252, 250, 248, 246, 243, 240, 236, 232, 226, 220)
 WEDGE_EV = tuple((k - 7) / 3 for k in range(1, 14))  # thirds of a stop around mid, 13 patches
 MID = 0.184  # linear light of level 118
 STEP_EV = 1 / 3
-WITHIN = 1 / 3
+WITHIN = 0.34  # a patch is a third of a stop
 NAMES = {"computer": "The computer", "screen": "The rear screen", "finder": "The finder"}
 
 
