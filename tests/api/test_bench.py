@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import io
 import re
+import tempfile
 import uuid
 import zipfile
+from pathlib import Path
 from typing import Any
 
 import cv2
@@ -218,6 +220,38 @@ class Bench(ApiTestCase):
         self.assertIn("must be like the first", self.report_of_mixed(ids))
         BenchRun.objects.filter(pk=begun["run_id"]).first().delete()
         self.assertFalse(path_of(uuid.UUID(begun["run_id"]), "stack").exists())
+
+    def upload(self, name: str, data: bytes) -> str:
+        row = Upload.objects.create(
+            owner=local_owner(), name=name, size_bytes=len(data), identity=identity(data), whole=True
+        )
+        row.path.write_bytes(data)
+        return str(row.pk)
+
+    def test_a_clip_is_taken_apart_and_stacked(self):
+        with tempfile.TemporaryDirectory() as folder:
+            clip = f"{folder}/moon.mp4"
+            writer = cv2.VideoWriter(clip, cv2.VideoWriter_fourcc(*"mp4v"), 25, (120, 96))
+            for make in moon_burst(3, 16, size=(120, 96), disc_px=80.0).frames:
+                writer.write(np.dstack([make()] * 3) if make().ndim == 2 else make())
+            writer.release()
+            data = Path(clip).read_bytes()
+        outcome = self.run_of(
+            self.begin("stack", files=(self.upload("moon.MP4", data),), asked={"keep": 8, "points_px": None})
+        )
+        self.assertIn("8 of 16 frames", outcome["document"]["outcome"]["sentence"])
+
+    def test_raw_files_are_developed_and_stacked(self):
+        files = TESTS["reserve"].simulated(KIT, 2).files[:4]
+        ids = tuple(self.upload(each.name, each.data) for each in files)
+        outcome = self.run_of(self.begin("stack", files=ids, asked={"keep": 4, "points_px": None}))["document"][
+            "outcome"
+        ]
+        self.assertIn("4 of 4 frames", outcome["sentence"])
+
+    def test_a_clip_that_is_none_ends_the_job_by_name(self):
+        begun = self.begin("stack", files=(self.upload("broken.mp4", b"no clip" * 500),))
+        self.assertIn("broken.mp4 holds no picture that can be read", Job.objects.get(pk=begun["job_id"]).problem)
 
     def report_of_mixed(self, ids: list[str]) -> str:
         """Why a stack of frames of two sizes failed."""

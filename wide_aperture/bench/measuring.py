@@ -16,6 +16,7 @@ from django.db import transaction
 from wide_aperture.bench.models import BenchRun
 from wide_aperture.bench.opening import Named, opened
 from wide_aperture.bench.pictures import keep_pictures
+from wide_aperture.bench.unpacking import Unpacking, is_picture
 from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds import test_of
@@ -77,11 +78,27 @@ def carry_out(under: Under) -> dict[str, Any]:
 
 def _stacked(under: Under, run: RunDocument) -> dict[str, Any]:
     """A stack goes through its frames twice and holds none: its files are opened by the stack itself, in this worker."""
-    sources: list[Source] = (
-        [each.path for each in _sent(run, under.owner)]
-        if run.source == "files"
-        else list(moon_burst(run.seed, BURST_FRAMES).frames)
-    )
+    with TemporaryDirectory(prefix="bench-clips-") as folder:
+        return _stack_of(under, run, _sources(under, run, Path(folder)))
+
+
+def _sources(under: Under, run: RunDocument, folder: Path) -> list[Source]:
+    """The frames of a stack in order; those of clips and raw files are left in a folder."""
+    if run.source != "files":
+        return list(moon_burst(run.seed, BURST_FRAMES).frames)
+    found: list[Source] = []
+    with Unpacking() as unpacking:
+        for k, each in enumerate(_sent(run, under.owner)):
+            if is_picture(each.name):
+                found.append(each.path)
+                continue
+            part = folder / str(k)
+            part.mkdir()
+            found += unpacking.pictures_of(each.path, each.name, part, lambda done: under.reached(0, done))
+    return found
+
+
+def _stack_of(under: Under, run: RunDocument, sources: list[Source]) -> dict[str, Any]:
     if len(sources) < STACK.fewest:
         _written(
             run.id,

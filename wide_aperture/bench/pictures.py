@@ -12,7 +12,7 @@ import numpy as np
 from django.conf import settings
 from numpy.typing import NDArray
 
-NAMES = re.compile(r"single|stack|sharpened|(fit|part|noise)\d{1,2}")
+NAMES = re.compile(r"single|stack|sharpened|points|(fit|part|noise)\d{1,2}")
 
 
 def _folder() -> Path:

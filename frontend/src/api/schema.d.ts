@@ -3963,6 +3963,11 @@ export interface components {
              * @default []
              */
             charges: components["schemas"]["ChargeNote"][];
+            /**
+             * Dark
+             * @default 0.12
+             */
+            dark: number;
             /** File Mb */
             file_mb?: number | null;
             /** Focal Mm */
@@ -4021,6 +4026,8 @@ export interface components {
              * @default 32
              */
             points_px: number | null;
+            /** Reference */
+            reference?: number | null;
             /**
              * Screens
              * @default []
@@ -4041,6 +4048,12 @@ export interface components {
              * @description Of the layers, finest first; null: as crisp as the best frame
              */
             strengths?: number[] | null;
+            /**
+             * Way
+             * @default mean
+             * @enum {string}
+             */
+            way: "mean" | "sigma" | "median" | "trails";
             /**
              * Ways
              * @default [
@@ -4331,6 +4344,7 @@ export interface components {
              * @default {
              *       "accepted_iso": null,
              *       "charges": [],
+             *       "dark": 0.12,
              *       "file_mb": null,
              *       "focal_mm": null,
              *       "hdr_frames": 2,
@@ -4352,10 +4366,12 @@ export interface components {
              *       "mains_hz": 50,
              *       "marked_from": 250,
              *       "points_px": 32,
+             *       "reference": null,
              *       "screens": [],
              *       "sent": [],
              *       "sky": [],
              *       "strengths": null,
+             *       "way": "mean",
              *       "ways": [
              *         "first way",
              *         "second way"
@@ -12428,6 +12444,7 @@ export interface components {
              * @default {
              *       "accepted_iso": null,
              *       "charges": [],
+             *       "dark": 0.12,
              *       "file_mb": null,
              *       "focal_mm": null,
              *       "hdr_frames": 2,
@@ -12449,10 +12466,12 @@ export interface components {
              *       "mains_hz": 50,
              *       "marked_from": 250,
              *       "points_px": 32,
+             *       "reference": null,
              *       "screens": [],
              *       "sent": [],
              *       "sky": [],
              *       "strengths": null,
+             *       "way": "mean",
              *       "ways": [
              *         "first way",
              *         "second way"
@@ -14116,6 +14135,7 @@ export interface components {
              * @default {
              *       "accepted_iso": null,
              *       "charges": [],
+             *       "dark": 0.12,
              *       "file_mb": null,
              *       "focal_mm": null,
              *       "hdr_frames": 2,
@@ -14137,10 +14157,12 @@ export interface components {
              *       "mains_hz": 50,
              *       "marked_from": 250,
              *       "points_px": 32,
+             *       "reference": null,
              *       "screens": [],
              *       "sent": [],
              *       "sky": [],
              *       "strengths": null,
+             *       "way": "mean",
              *       "ways": [
              *         "first way",
              *         "second way"

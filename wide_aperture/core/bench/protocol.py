@@ -55,6 +55,9 @@ class Asked(Document):
     screens: Annotated[tuple[ScreenNote, ...], Field(max_length=MOST_NOTES)] = ()
     keep: Annotated[Positive, Field(le=100_000, description="Share of the best kept, above 1 how many")] = 0.3
     points_px: Annotated[Positive, Field(ge=8, le=2000)] | None = 32
+    way: Literal["mean", "sigma", "median", "trails"] = "mean"
+    reference: Annotated[int, Field(ge=1, le=100_000)] | None = None
+    dark: Annotated[Finite, Field(ge=0.005, le=0.9)] = 0.12
     strengths: Annotated[tuple[Annotated[Finite, Field(ge=-1, le=20)], ...], Field(max_length=7)] | None = Field(
         default=None, description="Of the layers, finest first; null: as crisp as the best frame"
     )

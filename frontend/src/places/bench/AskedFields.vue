@@ -9,6 +9,7 @@ import LineField from '@/shared/LineField.vue'
 import NumberListField from '@/shared/NumberListField.vue'
 import { CHARGES, FRESH, SCREENS, SENT } from './noteColumns'
 import NotesTable from './NotesTable.vue'
+import StackAsked from './StackAsked.vue'
 import { parseIso } from '@/shared/numbers'
 
 const props = defineProps<{ test: string }>()
@@ -147,33 +148,7 @@ const isMains = computed(() => props.test === 'readout' || props.test === 'flick
     :values="asked.kelvins ?? USUAL_KELVINS"
     empty-means="as usual"
     @change="(kelvins: number[] | null) => set({ kelvins: kelvins?.length ? kelvins : undefined })" />
-  <template v-if="test === 'stack'">
-    <NumberField
-      label="Keep of the best"
-      pointer="/bench/keep"
-      unit="%"
-      :value="Math.round((asked.keep ?? 0.3) * 100)"
-      :least="1"
-      :most="100"
-      @update:value="(share) => set({ keep: share! / 100 })" />
-    <NumberField
-      label="Points, from one to the next"
-      pointer="/bench/points"
-      unit="px"
-      optional
-      empty-means="as a whole only"
-      hint="Finer where the air swims; the frame as a whole for stars and noise"
-      :value="asked.points_px === undefined ? 32 : asked.points_px"
-      :least="8"
-      :most="2000"
-      @update:value="(points_px) => set({ points_px })" />
-    <NumberListField
-      label="Strength of the layers, finest first"
-      pointer="/bench/strengths"
-      :values="asked.strengths ?? null"
-      empty-means="as crisp as the best frame"
-      @change="(strengths: number[] | null) => set({ strengths: strengths?.length ? strengths : null })" />
-  </template>
+  <StackAsked v-if="test === 'stack'" v-model:asked="asked" />
 </template>
 
 <style scoped>

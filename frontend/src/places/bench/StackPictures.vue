@@ -3,18 +3,24 @@
 import { computed, ref } from 'vue'
 import PickRow from '@/shared/PickRow.vue'
 
-const props = defineProps<{ runId: string; updated: string }>()
-const NAMES = [
+const props = defineProps<{ runId: string; updated: string; trails: boolean; points: boolean }>()
+const NAMES = computed(() => (props.trails ? TRAILS : props.points ? [...STACKED, { value: 'points' as const, label: 'the points' }] : STACKED))
+const TRAILS = [
+  { value: 'single' as const, label: 'the first frame' },
+  { value: 'stack' as const, label: 'the trails' },
+  { value: 'sharpened' as const, label: 'the trails, gaps closed' },
+]
+const STACKED = [
   { value: 'single' as const, label: 'the best frame' },
   { value: 'stack' as const, label: 'the stack' },
   { value: 'sharpened' as const, label: 'the stack, sharpened' },
 ]
-type Name = (typeof NAMES)[number]['value']
+type Name = 'single' | 'stack' | 'sharpened' | 'points'
 const left = ref<Name>('single')
 const right = ref<Name>('sharpened')
 const at = ref(50)
 const from = (name: Name): string => `/api/v1/bench/picture/${props.runId}/${name}?${encodeURIComponent(props.updated)}`
-const labelOf = (name: Name): string => NAMES.find((each) => each.value === name)!.label
+const labelOf = (name: Name): string => NAMES.value.find((each) => each.value === name)?.label ?? ''
 const told = computed(() => `Left of ${at.value} %: ${labelOf(left.value)}; right: ${labelOf(right.value)}`)
 </script>
 

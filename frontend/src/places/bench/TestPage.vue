@@ -133,7 +133,12 @@ const print = (): void => window.print()
       </template>
     </div>
     <p v-if="failed" class="stop" role="alert">{{ failed }}</p>
-    <StackPictures v-if="about.id === 'stack' && run?.outcome?.figures.length && !working" :run-id="run.id" :updated="updated" />
+    <StackPictures
+      v-if="about.id === 'stack' && run?.outcome?.figures.length && !working"
+      :run-id="run.id"
+      :updated="updated"
+      :trails="run.asked.way === 'trails'"
+      :points="run.asked.points_px !== null" />
     <SlicesView v-if="run?.outcome?.slices.length && !working" :key="run.id" :run="run" :updated="updated" @accept="accept" />
     <OutcomeView v-if="run?.outcome && !working" :run="run" :how="about.how" @taken="noteTaken" />
   </article>

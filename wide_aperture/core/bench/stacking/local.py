@@ -17,13 +17,14 @@ from wide_aperture.core.errors import DomainError
 SMOOTH_PX = 1.4
 ROUNDS = 2
 MOST_PX = 4.0
+DARK = 0.12  # of the brightest, under which a point holds nothing
 TRUST = 0.02  # of the usual window's votes, that hold the shift at nought
 
 
 class Points:
     """A grid of points on a reference: where it is bright enough and shows something."""
 
-    def __init__(self, reference: Plane, points_px: float, dark: float = 0.12) -> None:
+    def __init__(self, reference: Plane, points_px: float, dark: float = DARK) -> None:
         """points_px: from one point to the next; dark: share of the brightest under which a point holds nothing.
 
         Raises: DomainError for points closer than 8 pixels, or further apart than the picture is wide.
@@ -47,9 +48,12 @@ class Points:
         self._across, self._down = grid[0], grid[1]
 
     @property
-    def count(self) -> int:
-        """Points that hold something."""
-        return int(self.used.sum())
+    def places(self) -> tuple[tuple[float, float], ...]:
+        """Where points hold something: (x, y) in pixels of the reference."""
+        height, width = self._reference.shape
+        down, across = np.nonzero(self.used)
+        x, y = (across + 0.5) * width / self._size[0], (down + 0.5) * height / self._size[1]
+        return tuple(zip(x.tolist(), y.tolist(), strict=True))
 
     def _voted(self, plane: Plane) -> Plane:
         """A product summed over each point's window."""

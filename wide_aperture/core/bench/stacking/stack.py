@@ -10,7 +10,7 @@ import math
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
-from typing import TypeVar
+from typing import Literal, TypeVar
 
 import cv2
 import numpy as np
@@ -19,9 +19,10 @@ from numpy.typing import NDArray
 from wide_aperture.core.bench.align import Anchor
 from wide_aperture.core.bench.light import Plane, as_linear, encoded_like, grey_of
 from wide_aperture.core.bench.stacking.layers import Layer
-from wide_aperture.core.bench.stacking.local import Points
+from wide_aperture.core.bench.stacking.local import DARK, Points
 from wide_aperture.core.bench.stacking.quality import band_of, quality_of
 from wide_aperture.core.bench.stacking.source import Source, opened
+from wide_aperture.core.bench.stacking.ways import median_of, sigma_clipped
 from wide_aperture.core.errors import DomainError
 
 WORKERS = 2
@@ -30,6 +31,7 @@ SURELY = 1.08  # times the best frame's contrast that is aimed at, as the curve 
 SAMPLE_PX = 256  # a side of the part in the middle from which the curve is told
 Progress = Callable[[int, int], None]
 Made = TypeVar("Made")
+Way = Literal["mean", "sigma", "median"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +47,8 @@ class CurvePoint:
 @dataclass(frozen=True, slots=True)
 class Stacked:
     """image: in the scale the frames came in, as floats; kept: places of the frames used, in order; quality, offsets: one per frame
-    given, in order; offsets: by which each was moved to lie on the reference; curve: what more frames would give and take.
+    given, in order; offsets: by which each was moved to lie on the reference; curve: what more frames would give and take; points:
+    (x, y) on the reference at which parts were laid by themselves.
     """
 
     image: NDArray[np.float32]
@@ -54,7 +57,7 @@ class Stacked:
     offsets: tuple[tuple[float, float], ...]
     reference: int
     curve: tuple[CurvePoint, ...]
-    points: int
+    points: tuple[tuple[float, float], ...]
 
 
 def _ignored(done: int, total: int) -> None:
@@ -62,14 +65,23 @@ def _ignored(done: int, total: int) -> None:
 
 
 def stack(
-    frames: Iterable[Source], keep: float = 0.5, points_px: float | None = None, *, said: Progress = _ignored
+    frames: Iterable[Source],
+    keep: float = 0.5,
+    points_px: float | None = None,
+    *,
+    way: Way = "mean",
+    reference: int | None = None,
+    dark: float = DARK,
+    said: Progress = _ignored,
 ) -> Stacked:
-    """Average the best share of many frames of one thing, in linear light, each laid on the best.
+    """Make one of the best share of many frames of one thing, in linear light, each laid on the best.
 
     Args: frames: paths, or what makes a picture when asked (pictures themselves are taken too), gone through once; keep: the share
     kept, or above 1 their number; points_px: distance of the points at which parts are laid by themselves, None: as a whole only;
-    said: called with (done, total) after every frame.
-    Raises: DomainError without frames, for a keep that keeps none, for frames of different sizes or kinds (each by its place).
+    way: how laid frames become one; reference: place of the frame they are laid on, None: the best; dark: share of the brightest
+    under which a point holds nothing; said: called with (done, total) after every frame.
+    Raises: DomainError without frames, for a keep that keeps none, for frames of different sizes or kinds (each by its place), a reference there is not,
+    or a way that so many cannot go.
     """
     sources = list(frames)
     if not sources:
@@ -82,7 +94,10 @@ def stack(
         quality.append(each)
         said(k + 1, total)
     order = sorted(range(len(sources)), key=lambda k: (-quality[k], k))
-    pile = _Pile(as_linear(opened(sources[order[0]])), points_px, count)
+    lies_on = order[0] if reference is None else reference
+    if not 0 <= lies_on < len(sources):
+        raise DomainError("reference", lies_on + 1, f"must be one of the {len(sources)} frames")
+    pile = _Pile(as_linear(opened(sources[lies_on])), points_px, count, dark)
     offsets: list[tuple[float, float]] = [(0.0, 0.0)] * len(sources)
 
     def laid(place: int) -> tuple[tuple[float, float], NDArray[np.float32] | None]:
@@ -94,9 +109,18 @@ def stack(
         if moved is not None:
             pile.add(moved, offset, quality[order[place]] / max(quality[order[0]], 1e-12))
         said(len(sources) + place + 1, total)
+    made: NDArray[np.floating] = pile.mean
+    if way != "mean":
+
+        def again() -> Iterator[NDArray[np.float32]]:
+            for _, moved in _in_order(laid, range(count)):
+                assert moved is not None
+                yield moved
+
+        made = sigma_clipped(again, count) if way == "sigma" else median_of(again, count)
     return Stacked(
-        image=encoded_like(pile.mean, first.dtype), kept=tuple(sorted(order[:count])), quality=tuple(quality), offsets=tuple(offsets),
-        reference=order[0], curve=tuple(pile.curve), points=pile.points.count if pile.points else 0,
+        image=encoded_like(made, first.dtype), kept=tuple(sorted(order[:count])), quality=tuple(quality), offsets=tuple(offsets),
+        reference=lies_on, curve=tuple(pile.curve), points=pile.points.places if pile.points else (),
     )  # fmt: skip
 
 
@@ -156,10 +180,10 @@ def _in_order(make: Callable[[int], Made], places: Sequence[int]) -> Iterator[Ma
 class _Pile:
     """Frames laid on a reference and added up."""
 
-    def __init__(self, reference: NDArray[np.float32], points_px: float | None, count: int) -> None:
+    def __init__(self, reference: NDArray[np.float32], points_px: float | None, count: int, dark: float) -> None:
         grey = grey_of(reference)
         self._anchor = Anchor(grey)
-        self.points = Points(grey, points_px) if points_px else None
+        self.points = Points(grey, points_px, dark) if points_px else None
         self._sum = np.zeros(reference.shape, np.float64)
         self._weights = np.zeros(reference.shape[:2], np.float64)
         self._count = count
