@@ -95,7 +95,7 @@ class Telling(unittest.TestCase):
     def test_a_body_without_a_reserve_shows_no_difference(self):
         plain = Kit(KIT.body.model_copy(update={"reserve_floors": (), "automatic_reserve": ()}))
         frames = [each.frame for each in TESTS["reserve"].simulated(KIT, 1).files]
-        same = [*frames[:2]] * 4
+        same = [*frames[:2]] * 5
         found = TESTS["reserve"].measure([_renamed(each, k) for k, each in enumerate(same)], plain)
         self.assertEqual(found.sentence.count("no difference seen"), 3)
 
@@ -191,6 +191,28 @@ class WrongFrames(unittest.TestCase):
         self.assertEqual([fault.frame for fault in found.faults], ["BT0003.dng"])
         self.assertIn("0.4 stops brighter", found.faults[0].sentence)
 
+    def test_light_that_wanders_between_groups_is_reckoned_out_or_refused(self):
+        simulated = TESTS["reserve"].simulated(KIT, 4)
+        frames = [each.frame for each in simulated.files]
+        for ends, said in ((0.3, "0.3 stops brighter at the end"), (-0.4, "0.4 stops darker at the end")):
+            wandering = [
+                _with_levels(frame, frame.levels * 2 ** (ends * (k // 2) / 4)) for k, frame in enumerate(frames)
+            ]
+            found = TESTS["reserve"].measure(wandering, KIT)
+            self.assertIn(said, found.faults[0].sentence)
+            for figure_id, truth in simulated.truth.items():
+                self.assertAlmostEqual(found.figure(figure_id).value, truth, delta=0.08)
+        far = [_with_levels(frame, frame.levels * 2 ** (0.6 * (k // 2) / 4)) for k, frame in enumerate(frames)]
+        refused = TESTS["reserve"].measure(far, KIT)
+        self.assertIn("changed by 0.6 stops. Take them again", refused.sentence)
+        self.assertEqual(refused.figures, ())
+
+    def test_a_lamp_that_wanders_moves_no_headroom(self):
+        simulated = TESTS["headroom"].simulated(KIT, 4)
+        wandering = [_lit(each.frame, 0.15 * (-1) ** k) for k, each in enumerate(simulated.files)]
+        found = TESTS["headroom"].measure(wandering, KIT).figure("gap_ev")
+        self.assertAlmostEqual(found.value, simulated.truth["gap_ev"], delta=0.12)
+
     def test_another_kind_of_file_is_left_out(self):
         raws = [each.frame for each in TESTS["iso_ladder"].simulated(KIT, 4).files]
         pictures = [each.frame for each in TESTS["white_card"].simulated(KIT, 4).files]
@@ -244,6 +266,11 @@ def _renamed(frame, k):
 
 def _said(frame, said):
     return replace(frame, said=said)
+
+
+def _lit(frame, ev):
+    """As if the time had been another than the file says: what wandered is the light."""
+    return _said(frame, frame.said.model_copy(update={"exposure_s": frame.said.exposure_s * 2**ev}))
 
 
 def _with_levels(frame, levels):

@@ -10,6 +10,7 @@ import numpy as np
 from wide_aperture.core.bench.found import FrameFault
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
 from wide_aperture.core.bench.spots import Spot, measured
+from wide_aperture.core.errors import DomainError
 
 # What a series may vary, by the field of the metadata that tells it, and how it is called.
 TOLD = {
@@ -18,6 +19,7 @@ TOLD = {
     "exposure_program": "the exposure mode",
 }  # fmt: skip
 DRIFTS_FROM_EV = 0.1
+REFUSED_FROM_EV = 0.5
 MOST_FULL = 0.02
 
 
@@ -69,6 +71,26 @@ def light_drift(frames: Sequence[BenchFrame], spots: Sequence[Spot]) -> tuple[np
         if np.isfinite(drift) and abs(drift) > DRIFTS_FROM_EV
     ]  # fmt: skip
     return found, faults
+
+
+def drift_between(
+    before: Sequence[BenchFrame], after: Sequence[BenchFrame], spots: Sequence[Spot]
+) -> tuple[float, list[FrameFault]]:
+    """(by how much brighter the light was at the end, in stops, from frames taken alike at both ends; a sentence where that shows).
+
+    Raises: DomainError for light that wandered too far to be reckoned out.
+    """
+    drift = float(np.nanmedian(light_drift([before[0], *after], spots)[0][1:]))
+    if not np.isfinite(drift) or abs(drift) > REFUSED_FROM_EV:
+        raise DomainError(
+            "light",
+            round(drift, 1),
+            f"must stay: from the first to the last frames it changed by {abs(drift):.1f} stops. Take them again",
+        )
+    if abs(drift) <= DRIFTS_FROM_EV:
+        return drift, []
+    told = f"The light was {abs(drift):.1f} stops {'brighter' if drift > 0 else 'darker'} at the end; it is reckoned out as if it went evenly."
+    return drift, [FrameFault(frame="", sentence=told, refused=False)]
 
 
 def _said(value: object) -> str:

@@ -60,7 +60,7 @@ class Headroom(BenchTest):
         return BenchOutcome(
             sentence=f"{figure.sentence} {'Push the exposure by as much where the white must just hold.' if value > 0.2 else 'The warning is nearly exact.'}",
             figures=(figure,), curves=(curve,) if curve else (), offers=(Offer(sentence=f"{kit.body.name}: {value:.1f} stops after the first mark with the {look} look.", body=body),),
-            steps=("Raw level of the white spots against exposure, extended to where the data end.", f"Level {kit.asked.marked_from} of the camera’s own picture, between the two frames on either side."),
+            steps=("Raw level of the white spots against exposure, extended to where the data end; light that wandered is seen in the level itself.", f"Level {kit.asked.marked_from} of the camera’s own picture, between the two frames on either side."),
         )  # fmt: skip
 
     def simulated(self, kit: Kit, seed: int) -> Simulated:
@@ -93,6 +93,8 @@ def _gap_at(frames: Sequence[BenchFrame], spot: Spot, marked_from: int) -> tuple
         return None
     ends = float(np.mean(exposures[plain] - np.log2(levels[plain])))  # where the level would be 1
     k = int(above[0])
+    # What the data say of a frame's light counts more than its time: where the lamp wandered, so did the level.
+    exposures = np.where(plain, ends + np.log2(np.maximum(levels, 1e-6)), exposures)
     marks = _crossing(exposures, codes, k, marked_from)
     curve = Curve(
         label="White, as the picture shows it",

@@ -9,6 +9,7 @@ from typing import ClassVar
 
 import numpy as np
 
+from wide_aperture.core.bench.even import light_drift
 from wide_aperture.core.bench.fit import mean_span
 from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
@@ -55,6 +56,7 @@ class NoiseReduction(BenchTest):
                 "frames", len(frames), "must be two of each at least, so that noise can be told from detail"
             )
         spots = even_spots(plain[0])
+        faults = light_drift([plain[0], *reduced], spots)[1]
         # What two frames of one thing do not share is noise: detail and grain of the card fall out.
         gains = [
             float(np.log2(a / b))
@@ -74,6 +76,7 @@ class NoiseReduction(BenchTest):
         return BenchOutcome(
             sentence=figure.sentence + verdict,
             figures=(figure,),
+            faults=tuple(faults),
             steps=(
                 "Two frames of each kind subtracted: what is left is noise.",
                 "Fine detail that frames with and without have in common, against what those without have.",

@@ -7,6 +7,7 @@ from typing import ClassVar
 
 import numpy as np
 
+from wide_aperture.core.bench.even import light_drift
 from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, shot
@@ -56,6 +57,9 @@ class PushOrGain(BenchTest):
         low, high = ([frame for frame in lit if frame.iso == iso] for iso in isos)
         spots = even_spots(high[0])
         stops = float(np.log2(isos[1] / isos[0]))
+        faults = light_drift(lit, spots)[
+            1
+        ]  # of light that wandered only the figure's certainty suffers: noise is told by level
         deep = 2.0 ** (DEEP_EV - kit.body.electrons.mid_below_clipping_ev)
         found = []
         for bright, plain in zip(high, low, strict=False):
@@ -86,6 +90,7 @@ class PushOrGain(BenchTest):
         return BenchOutcome(
             sentence=sentence,
             figures=(figure,),
+            faults=tuple(faults),
             steps=(
                 "Noise against signal for each pair of frames.",
                 "Signal-to-noise of the same deep tone in both, as stops of light.",
