@@ -6,10 +6,15 @@ import uuid
 from typing import Any
 
 from tests.api.base import ApiTestCase
+from tests.demo import played_frames
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.practice.drills import KINDS, drill_of
 from wide_aperture.core.practice.drills.common import PracticeKit
+from wide_aperture.demo.kit import BODIES
+from wide_aperture.frames.keep import change_frames
+from wide_aperture.frames.models import Frame
 from wide_aperture.practice.models import Answer
+from wide_aperture.server.middleware.owner import local_owner
 
 
 class Practice(ApiTestCase):
@@ -27,7 +32,7 @@ class Practice(ApiTestCase):
             self.assertEqual(answer.status_code, 200, answer.content)
             self.assertLessEqual(
                 set(answer.json()),
-                {"kind", "seed", "skill", "measure", "question", "choices", "low", "high", "pictures"},
+                {"kind", "seed", "skill", "measure", "question", "choices", "low", "high", "timed", "pictures"},
             )
             self.assertTrue(all(set(choice) == {"id", "label"} for choice in answer.json()["choices"]))
 
@@ -89,3 +94,23 @@ class Practice(ApiTestCase):
             with self.subTest(given=given):
                 self.assertIn(self.answer(kind="depth", seed=4, **given).status_code, (400, 422))
         self.assertEqual(Answer.objects.count(), 0)
+
+    def test_the_week_begins_with_what_failed_in_the_frames(self):
+        self.demo()
+        played_frames(local_owner())
+        none = self.client.get("/api/v1/practice/week").json()["items"]
+        self.assertEqual(len(none), 5)
+        self.assertTrue(all(item["because"] == "It is due." for item in none))
+        frames = list(Frame.objects.filter(owner=local_owner()).values_list("pk", flat=True)[:4])
+        change_frames(frames, {"fault": "smear"}, owner=local_owner())
+        first = self.client.get("/api/v1/practice/week").json()["items"][0]
+        self.assertEqual(first["kind"], "shutter")
+        self.assertRegex(first["because"], r"4 frames were smeared, most of them at .*final")
+
+    def test_one_s_own_words_are_asked(self):
+        self.demo()
+        body = BODIES[0]
+        own = self.client.get(f"/api/v1/practice/drill/menus?seed=4&body_id={body.id}").json()
+        usual = self.client.get("/api/v1/practice/drill/menus?seed=4").json()
+        self.assertIn(body.name, own["question"])
+        self.assertNotEqual([each["label"] for each in own["choices"]], [each["label"] for each in usual["choices"]])

@@ -14,6 +14,7 @@ from wide_aperture.core.practice.drill import Aimed, Measure, Skill
 from wide_aperture.core.practice.drills import KINDS
 from wide_aperture.core.practice.progress import Trend
 from wide_aperture.core.practice.score import Score
+from wide_aperture.core.practice.week import WeekItem
 from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS, add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.practice import services
@@ -45,6 +46,12 @@ class DrillKindsOut(Schema):
     kinds: list[DrillKindOut]
 
 
+class WeekOut(Schema):
+    """The week's drills, the ones that matter most first."""
+
+    items: list[WeekItem]
+
+
 class DrillChoiceOut(Schema):
     id: str
     label: str
@@ -61,6 +68,7 @@ class DrillOut(Schema):
     choices: list[DrillChoiceOut]
     low: float | None
     high: float | None
+    timed: bool
     pictures: list[str]
 
 
@@ -93,13 +101,19 @@ def kinds(request: PersonRequest) -> Any:
     }  # fmt: skip
 
 
+@practice.get("/week", response={200: WeekOut}, operation_id="practice_week")
+def week(request: PersonRequest) -> Any:
+    """A few drills for the week: what failed in the frames of late, then what is due."""
+    return {"items": services.week(owner=request.user)}
+
+
 @practice.get("/drill/{kind}", response={200: DrillOut, **PROBLEMS}, operation_id="practice_drill")
 def drill(request: PersonRequest, kind: KindId, seed: Seed, body_id: UUID | None = None) -> Any:
     """A drill of a kind and seed, the same each time."""
     made = services.made(kind, seed, services.kit_of(body_id, owner=request.user))
     asked = made.drill
     return {
-        **asked.model_dump(include={"kind", "seed", "skill", "measure", "question", "low", "high"}),
+        **asked.model_dump(include={"kind", "seed", "skill", "measure", "question", "low", "high", "timed"}),
         "choices": [{"id": each.id, "label": each.label} for each in asked.choices],
         "pictures": services.pictures_of(made),
     }

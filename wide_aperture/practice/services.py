@@ -4,13 +4,18 @@ from __future__ import annotations
 
 import base64
 import datetime as dt
+import hashlib
 from functools import lru_cache
 from threading import Lock
 from uuid import UUID
 
 import cv2
+from django.apps import apps
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.db.models import CharField, Count
+from django.db.models.fields.json import KT
+from django.db.models.functions import Cast
 from django.utils import timezone
 
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
@@ -19,11 +24,13 @@ from wide_aperture.core.practice.drills.common import Made, PracticeKit
 from wide_aperture.core.practice.progress import Answered, Trend, due_at, trend
 from wide_aperture.core.practice.score import Answer as Given
 from wide_aperture.core.practice.score import Score, score
+from wide_aperture.core.practice.week import TRAINED, Failed, WeekItem, week_of
 from wide_aperture.practice.models import Answer
 from wide_aperture.store.reading import owned, readable_documents
 from wide_aperture.store.services import Precondition, list_rows, put_row
 
 QUALITY = 88
+LATELY = dt.timedelta(days=60)
 _drawing = Lock()
 
 
@@ -35,7 +42,10 @@ def _room() -> Darkroom:
 def kit_of(body_id: UUID | None, *, owner: User) -> PracticeKit:
     """The person's body, or a starting one where it is not (any more) in Gear."""
     body = next((each for each in owned("bodies", owner) if each.id == body_id), None) if body_id else None
-    return PracticeKit(body) if body else PracticeKit.usual()
+    if body is None:
+        return PracticeKit.usual()
+    book = next((each for each in owned("phrasebooks", owner) if each.body_id == body.id), None)
+    return PracticeKit(body, book, hashlib.blake2b(book.model_dump_json().encode()).hexdigest() if book else "")
 
 
 @lru_cache(maxsize=16)
@@ -79,3 +89,24 @@ def standing(*, owner: User) -> list[tuple[str, Trend, dt.datetime | None, list[
     rows = [(kind, trend(answers[kind]), due_at(answers[kind]), answers[kind]) for kind in KINDS]
     first = dt.datetime.min.replace(tzinfo=dt.UTC)
     return sorted(rows, key=lambda row: row[2] or first)
+
+
+def week(*, owner: User) -> tuple[WeekItem, ...]:
+    """The week's set: from the faults named in frames of late, then from what is due."""
+    frames = apps.get_model("frames", "Frame")._default_manager
+    rows = (
+        frames.filter(owner=owner, deleted_at__isnull=True, updated_at__gte=timezone.now() - LATELY)
+        .annotate(fault=Cast(KT("document__fault"), CharField()))
+        .filter(fault__in=list(TRAINED))
+        .values_list("shoot_id", "fault")
+        .annotate(Count("id"))
+        .order_by()
+    )
+    shoots = {shoot.id: shoot.title for shoot in owned("shoots", owner)}
+    failed = [
+        Failed(shoot=shoots.get(shoot_id, "a shoot that is gone"), fault=fault, frames=count)
+        for shoot_id, fault, count in rows
+    ]
+    now = timezone.now()
+    due = [kind for kind, _, at, _ in standing(owner=owner) if at is None or at <= now]
+    return week_of(failed, due, {kind: each.title for kind, each in KINDS.items()})

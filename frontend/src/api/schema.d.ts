@@ -2128,6 +2128,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Week
+         * @description A few drills for the week: what failed in the frames of late, then what is due.
+         */
+        get: operations["practice_week"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rehearsal": {
         parameters: {
             query?: never;
@@ -6515,6 +6535,8 @@ export interface components {
              * @enum {string}
              */
             skill: "metering" | "exposure" | "histogram" | "colour" | "distance" | "depth" | "focus" | "movement" | "faults" | "camera" | "noise";
+            /** Timed */
+            timed: boolean;
         };
         /**
          * DrillStep
@@ -16165,6 +16187,31 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /**
+         * WeekItem
+         * @description One drill of the set and why it is in it.
+         */
+        WeekItem: {
+            /** Because */
+            because: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Said
+             * @description Sentences with values in units, by field
+             */
+            said?: {
+                [key: string]: components["schemas"]["Said"];
+            };
+        };
+        /**
+         * WeekOut
+         * @description The week's drills, the ones that matter most first.
+         */
+        WeekOut: {
+            /** Items */
+            items: components["schemas"]["WeekItem"][];
+        };
         /** WhiteOut */
         WhiteOut: {
             /** Card Kelvin */
@@ -16984,6 +17031,8 @@ export type Voice = components['schemas']['Voice'];
 export type WalkedRequest = components['schemas']['WalkedRequest'];
 export type WayToAsk = components['schemas']['WayToAsk'];
 export type WaypointOut = components['schemas']['WaypointOut'];
+export type WeekItem = components['schemas']['WeekItem'];
+export type WeekOut = components['schemas']['WeekOut'];
 export type WhiteOut = components['schemas']['WhiteOut'];
 export type WhiteRequest = components['schemas']['WhiteRequest'];
 export type WhiteSetting = components['schemas']['WhiteSetting'];
@@ -28936,6 +28985,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrillKindsOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekOut"];
                 };
             };
             400: {

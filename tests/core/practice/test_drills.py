@@ -6,18 +6,25 @@ import unittest
 
 import numpy as np
 
+from wide_aperture.core.camera.phrasebook import Reach
 from wide_aperture.core.errors import DomainError, UnknownIdError
+from wide_aperture.core.focus.scenario import scenarios
+from wide_aperture.core.focus.study import trace
+from wide_aperture.core.focus.table import usual_setup
 from wide_aperture.core.physics.optics import depth_of_field
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.practice.drill import Aimed
 from wide_aperture.core.practice.drills import KINDS, drill_of
 from wide_aperture.core.practice.drills.common import PracticeKit
+from wide_aperture.core.practice.drills.focus_clip import CROSSED
+from wide_aperture.core.practice.drills.focus_clip import INK as CLIP_INK
+from wide_aperture.core.practice.drills.focus_clip import drawn as clip_drawn
 from wide_aperture.core.practice.drills.histogram import TALL, WIDE, drawn
 from wide_aperture.core.practice.drills.presses import ACTS, SEQUENCES
 from wide_aperture.core.practice.score import score
 
 KIT, SEEDS = PracticeKit.usual(), range(5)
-NO_PICTURE = ("depth", "faults", "presses")
+NO_PICTURE = ("depth", "faults", "presses", "menus", "by_heart")
 
 
 class EveryKind(unittest.TestCase):
@@ -112,3 +119,71 @@ class SingleKinds(unittest.TestCase):
     def test_press_sequences_use_known_acts(self):
         for each in SEQUENCES:
             self.assertLessEqual(set(each.acts), set(ACTS))
+
+
+class OwnCamera(unittest.TestCase):
+    """Drills of the body's own menus and routes."""
+
+    def test_the_page_that_is_right_is_the_book_s_own(self):
+        usual = KIT.words
+        phrase = usual.phrase("multiple_exposure")
+        own = usual.model_copy(
+            update={
+                "phrases": tuple(
+                    each.model_copy(
+                        update={
+                            "words": "Twice on one",
+                            "reaches": (Reach(way="menu", path=("Leaf", "Tricks", "Twice on one")),),
+                        }
+                    )
+                    if each.setting == "multiple_exposure"
+                    else each
+                    for each in (*[e for e in usual.phrases if e.setting != "multiple_exposure"], phrase)
+                )
+            }
+        )
+        kit = PracticeKit(KIT.body, own, "own")
+        room = Darkroom()
+        found = [drill_of("menus", seed, kit, room).drill for seed in range(150)]
+        asked = next(each for each in found if each.right == ("multiple_exposure",))
+        label = next(choice.label for choice in asked.choices if choice.id == "multiple_exposure")
+        self.assertEqual(label, "Leaf > Tricks")
+        self.assertIn("Twice on one", asked.because)
+        self.assertTrue(all(len({choice.label for choice in each.choices}) == len(each.choices) for each in found))
+
+    def test_a_route_by_heart_is_the_route(self):
+        for seed in range(4):
+            drill = drill_of("by_heart", seed, KIT, Darkroom()).drill
+            labels = [next(choice.label for choice in drill.choices if choice.id == each) for each in drill.right]
+            self.assertGreaterEqual(len(labels), 2)
+            self.assertEqual(len(set(labels)), len(labels))
+            opens = next((k for k, label in enumerate(labels) if label.startswith("Open the menu")), None)
+            pages = [k for k, label in enumerate(labels) if label.startswith("Page ")]
+            self.assertTrue(opens is None or all(k > opens for k in pages), labels)
+            backwards = tuple(reversed(drill.right))
+            self.assertFalse(score(drill, backwards).right)
+
+    def test_the_clock_runs_where_it_is_said(self):
+        timed = {kind for kind in KINDS if drill_of(kind, 1, KIT, Darkroom()).drill.timed}
+        self.assertEqual(timed, {"menus", "by_heart"})
+
+
+class Clips(unittest.TestCase):
+    def test_the_way_the_lab_counts_best_is_right_and_the_worst_is_not(self):
+        for seed in range(4):
+            drill = drill_of("focus_clip", seed, KIT, Darkroom()).drill
+            shares = {choice.id: float(choice.because.partition("%")[0]) for choice in drill.choices}
+            best, worst = max(shares, key=shares.get), min(shares, key=shares.get)
+            self.assertIn(best, drill.right)
+            self.assertNotIn(worst, drill.right)
+            self.assertTrue(all(shares[each] >= shares[best] - 5 for each in drill.right))
+
+    def test_a_crossing_is_shaded_and_an_approach_falls(self):
+        toward = clip_drawn(trace(scenarios()["runner"], usual_setup(scenarios()["runner"]), which=20))
+        ink = np.argwhere((toward == CLIP_INK).all(axis=2))
+        left, right = ink[ink[:, 1] < 80][:, 0].mean(), ink[ink[:, 1] > 400][:, 0].mean()
+        self.assertGreater(right, left)  # nearer is lower
+        crossed = next(each for each in scenarios().values() if each.crossings_per_s > 0)
+        shaded = clip_drawn(trace(crossed, usual_setup(crossed), which=5, seed=3))
+        self.assertTrue(((shaded == CROSSED).all(axis=2)).any())
+        self.assertFalse(((toward == CROSSED).all(axis=2)).any())

@@ -62,7 +62,9 @@ class CameraState(Document):
 def factory_values(body: Body) -> dict[str, Value]:
     """How a body leaves the factory: the catalogue's, its own differences, base ISO."""
     values: dict[str, Value] = {
-        entry.id: entry.factory for entry in catalogue.catalogue() if entry.factory is not None and _has(body, entry.id)
+        entry.id: entry.factory
+        for entry in catalogue.catalogue()
+        if entry.factory is not None and has_setting(body, entry.id)
     }
     values.update({each.setting: each.option for each in body.factory})
     return {**values, **FACTORY_EXPOSURE, "iso": body.base_iso}
@@ -78,13 +80,14 @@ def target_of(setup: Setup, body: Body) -> dict[str, Value]:
         and held.value != "na"
         and catalogue.setting(name).done != "advice"
         and name not in chosen
-        and _has(body, name)
+        and has_setting(body, name)
         and not (name == "kelvin" and setup.option("white_balance") != "kelvin")
         and _relevant(name, setup)
     }
 
 
-def _has(body: Body, setting: str) -> bool:
+def has_setting(body: Body, setting: str) -> bool:
+    """Whether a body has a setting at all; what it does not declare it is taken to have."""
     declared = body.support_of(setting)
     return declared is None or bool(declared.options)
 

@@ -53,7 +53,7 @@ class MeterField(Document):
 class Drill(Spoken):
     """truth: the number that is right (EV, metres, kelvin, seconds) where one is asked for; right: the choices that are, or the right
     order; field: for a place in the picture; within: how far off an answer may be and still be right, in the measure's own terms:
-    stops for ev and s, a share for m, mired for k.
+    stops for ev and s, a share for m, mired for k; timed: how long the answer takes is shown, and counts for nothing.
     """
 
     said_by: ClassVar[tuple[str, ...]] = ("kind",)
@@ -72,6 +72,7 @@ class Drill(Spoken):
     field: MeterField | None = None
     within: Positive = 1 / 3
     because: str = ""
+    timed: bool = False
 
     @model_validator(mode="after")
     def _has_an_answer(self) -> Drill:

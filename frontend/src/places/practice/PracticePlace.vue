@@ -13,7 +13,9 @@ import { momentText } from '@/shared/times'
 import { useOpenThing } from '@/shell/open'
 import DrillAnswer from './DrillAnswer.vue'
 import StopsTrack from './StopsTrack.vue'
+import { useClock } from './useClock'
 import { useDrill } from './useDrill'
+import WeekSet from './WeekSet.vue'
 
 const props = defineProps<{ kind?: string }>()
 const router = useRouter()
@@ -28,6 +30,16 @@ const { drill, score, failed, next, answer } = useDrill(
   () => bodyId.value,
   () => void found.refetch(),
 )
+const {
+  seconds,
+  found: quick,
+  five,
+} = useClock(
+  () => drill.value,
+  () => score.value,
+)
+const titles = computed(() => Object.fromEntries(kinds.value.map((each) => [each.id, each.title])))
+const answers = computed(() => kinds.value.reduce((sum, each) => sum + each.trend.answers, 0))
 const now = Date.now()
 const isDue = (due: string | null): boolean => due === null || new Date(due).getTime() <= now
 function standing({ trend, due }: (typeof kinds.value)[number]): string {
@@ -76,6 +88,10 @@ useShortcuts([
       <template v-if="drill && shown">
         <h2>{{ shown.title }}</h2>
         <p class="question">{{ drill.question }}</p>
+        <p v-if="drill.timed" class="soft clock" role="timer">
+          {{ fixed(seconds, 1) }} s<template v-if="five !== null">; the last five took {{ fixed(five, 0) }} s</template
+          ><template v-else-if="quick">; {{ quick }} of five found</template>
+        </p>
         <div class="pictures">
           <button
             v-for="(picture, k) in drill.pictures"
@@ -105,6 +121,7 @@ useShortcuts([
         </section>
       </template>
       <p v-else-if="!failed" class="soft" aria-busy="true">Drawing a scene…</p>
+      <WeekSet v-if="kinds.length" :titles="titles" :answers="answers" />
     </div>
   </IndexedPlace>
 </template>

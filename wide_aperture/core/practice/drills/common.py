@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from functools import cached_property
 from typing import ClassVar
 from uuid import NAMESPACE_URL, uuid5
 
 import numpy as np
 
+from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
 from wide_aperture.core.craft.beginnings import Beginning, beginnings
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
@@ -27,9 +29,18 @@ WIDTH_PX = 480
 
 @dataclass(frozen=True)
 class PracticeKit:
-    """The person's own body; a starting one where there is none. Lenses are the usual ones of each situation."""
+    """The person's own body; a starting one where there is none. Lenses are the usual ones of each situation. book: the body's own
+    words, None: the usual ones; book_mark: another for every other book.
+    """
 
     body: Body
+    book: Phrasebook | None = field(default=None, compare=False)
+    book_mark: str = ""
+
+    @cached_property
+    def words(self) -> Phrasebook:
+        """The words and ways of the body."""
+        return self.book or usual_phrasebook(self.body)
 
     @classmethod
     def usual(cls) -> PracticeKit:
