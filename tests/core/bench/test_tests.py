@@ -171,6 +171,27 @@ class Telling(unittest.TestCase):
         self.assertIn("Look flat is nearest to the data", found.sentence)
         self.assertEqual({gap.look for gap in found.offers[0].body.marks_gaps}, {"standard", "neutral", "flat"})
 
+    def test_a_gap_in_a_row_of_frames_is_named(self):
+        simulated = TESTS["panorama"].simulated(KIT, 2)
+        frames = [each.frame for each in simulated.files]
+        self.assertIn("They join", TESTS["panorama"].measure(frames, KIT).sentence)
+        gapped = TESTS["panorama"].measure([frames[0], *frames[2:]], KIT)
+        self.assertIn("Frames 1 to 2 overlap by too little", gapped.sentence)
+        self.assertLess(gapped.figure("overlap_1").value, 0.2)
+        brighter = _with_levels(frames[2], frames[2].levels * 1.4)
+        unlike = TESTS["panorama"].measure([*frames[:2], brighter, *frames[3:]], KIT)
+        self.assertIn("Frame 3 is 0.5 stops brighter than the one before", unlike.sentence)
+        self.assertIn("Frame 4 is 0.5 stops darker than the one before", unlike.sentence)
+
+    def test_a_step_of_focus_that_is_missing_is_named(self):
+        whole = [each.frame for each in TESTS["focus_stack"].simulated(KIT, 2).files]
+        self.assertIn("Everything that shows detail", TESTS["focus_stack"].measure(whole, KIT).sentence)
+        for left_out, said in (((3, 4), "beside frame"), ((5, 6), "go on further"), ((0, 1), "begin nearer")):
+            rest = [frame for k, frame in enumerate(whole) if k not in left_out]
+            found = TESTS["focus_stack"].measure(rest, KIT)
+            self.assertGreater(found.figure("missed").value, 0.05, left_out)
+            self.assertIn(said, found.sentence)
+
 
 class WrongFrames(unittest.TestCase):
     def test_a_second_thing_that_varied_is_named_and_left_out(self):

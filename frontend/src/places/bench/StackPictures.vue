@@ -59,6 +59,7 @@ section {
 }
 
 .scroll {
+  width: fit-content;
   max-width: 100%;
   max-height: 70vh;
   overflow: auto;

@@ -19,7 +19,7 @@ const items = computed(() => found.data.value?.items ?? [])
     <ol>
       <li v-for="item in items" :key="item.kind">
         <RouterLink :to="`/practice/${item.kind}`">{{ titles[item.kind] ?? item.kind }}</RouterLink>
-        <span class="soft"> {{ item.because }}</span>
+        <span class="soft">: {{ item.because }}</span>
       </li>
     </ol>
   </section>

@@ -6,6 +6,7 @@ from wide_aperture.core.bench.kinds.burst import Burst
 from wide_aperture.core.bench.kinds.clocks import Clocks
 from wide_aperture.core.bench.kinds.dark_frame import DarkFrame
 from wide_aperture.core.bench.kinds.flicker import Flicker
+from wide_aperture.core.bench.kinds.focus_stack import FocusStack
 from wide_aperture.core.bench.kinds.focus_yield import FocusYield
 from wide_aperture.core.bench.kinds.hand_hold import HandHold
 from wide_aperture.core.bench.kinds.hdr import InCameraHdr
@@ -15,6 +16,7 @@ from wide_aperture.core.bench.kinds.iso_ladder import IsoLadder
 from wide_aperture.core.bench.kinds.link import LinkBacklog
 from wide_aperture.core.bench.kinds.night import NightLadder
 from wide_aperture.core.bench.kinds.noise_reduction import NoiseReduction
+from wide_aperture.core.bench.kinds.panorama import Panorama
 from wide_aperture.core.bench.kinds.push_or_gain import PushOrGain
 from wide_aperture.core.bench.kinds.readout import Readout
 from wide_aperture.core.bench.kinds.reserve import ReserveTest
@@ -28,7 +30,7 @@ TESTS: dict[str, BenchTest] = {
     test.about.id: test
     for test in (
         IsoLadder(), NightLadder(), PushOrGain(), ReserveTest(), Headroom(), WarningAgainstRaw(), NoiseReduction(), DarkFrame(), InCameraHdr(), HandHold(), FocusYield(), FocusBreathing(), Infinity(), Readout(), Flicker(), WhiteCard(),
-        Burst(), Battery(), LinkBacklog(), Screens(), Clocks(),
+        Burst(), Panorama(), FocusStack(), Battery(), LinkBacklog(), Screens(), Clocks(),
     )
 }  # fmt: skip
 

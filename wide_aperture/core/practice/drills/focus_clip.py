@@ -35,7 +35,7 @@ class FocusClip(Kind):
         ids = [str(k) for k in range(CHOICES)]
         seen = trace(scenario, setups[int(np.argmax(shares))], seed=int(random.integers(1, 1000)), which=20)
         choices = tuple(
-            Choice(id=each, label=f"{setup.area.replace('_', ' ')}, response {setup.response}", because=f"{share:.0%} of the frames sharp.")
+            Choice(id=each, label=f"{setup.area.replace('_', ' ')}, response {setup.response.replace('_', ' ')}", because=f"{share:.0%} of the frames sharp.")
             for each, setup, share in zip(ids, setups, shares, strict=True)
         )  # fmt: skip
         crossing = ", crossed by others" if any(seen.crossed) else ""
