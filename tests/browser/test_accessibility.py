@@ -9,8 +9,10 @@ from playwright.sync_api import Page
 
 from tests.browser.base import BrowserTestCase
 from tests.demo import played_frames
+from wide_aperture.bench.pictures import keep_pictures
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.kit import BODIES, LENSES
+from wide_aperture.demo.runs import pictures_by_run
 from wide_aperture.demo.setups import setups
 from wide_aperture.server.middleware.owner import local_owner
 
@@ -50,8 +52,10 @@ PLACES = {
     "school": "/atlas/schools/exposure",
     "bench": f"/bench/iso_ladder?run={demo_id('run/iso_ladder')}",
     "stack": "/bench/stack",
+    "bench notes": "/bench/screens",
     "practice": "/practice/meter_point",
     "practice by choice": "/practice/faults",
+    "practice by the clock": "/practice/menus",
     "setups": "/setups",
     "setup": f"/setups/{SETUPS[0]}",
     "compare": f"/setups/compare?ids={SETUPS[0]},{SETUPS[1]}",
@@ -114,6 +118,7 @@ OVER: dict[str, tuple[str, Callable[[Page], None]]] = {
     "earlier versions": (f"/gear/bodies/{BODIES[0].id}", press("Earlier versions")),
     "a shoot's details": ("/shoots", press("Details")),
     "a place's details": ("/places", press("Details")),
+    "notes in rows": ("/bench/battery", press("Add a note")),
     "conflict": (f"/gear/lenses/{LENSES[0].id}", conflict),
 }
 RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
@@ -162,6 +167,8 @@ class Scan(BrowserTestCase):
 class OfPlaces(Scan):
     def test_no_place_has_a_violation(self):
         played_frames(local_owner())
+        for run_id, pictures in pictures_by_run():
+            keep_pictures(run_id, pictures)
         for name, path in PLACES.items():
             self.scan(name, path)
 

@@ -15,7 +15,7 @@ from wide_aperture.bench.models import BenchRun
 from wide_aperture.core.bench.kinds import TESTS
 from wide_aperture.core.bench.protocol import Kit
 from wide_aperture.demo.kit import BODIES
-from wide_aperture.gear.models import Body
+from wide_aperture.gear.models import Body, Foundation
 from wide_aperture.practice.models import Answer
 
 BODY = BODIES[0]
@@ -61,6 +61,45 @@ class BenchJourney(BrowserTestCase):
             expect(told.get_by_role("status")).to_contain_text("The clock of Alder 24 B is", **MEASURED)
             expect(told.get_by_text("words.txt")).to_be_visible()
 
+    def test_a_ladder_is_judged_blind_and_its_ceiling_offered(self):
+        page = self.open("/bench/iso_ladder")
+        page.get_by_role("button", name="Try it with simulated frames").click()
+        judged = page.get_by_role("region", name="Judged by eye")
+        expect(judged.get_by_role("checkbox")).to_have_count(5, **MEASURED)
+        self.assertEqual(judged.get_by_text("ISO 100").count(), 0)
+        for k in range(5):
+            judged.get_by_role("checkbox").nth(k).check()
+        judged.get_by_role("button", name="Show the ISOs").click()
+        expect(judged.get_by_text("You accept up to ISO 25600.")).to_be_visible()
+        judged.get_by_text("ISO 6400", exact=True).click()
+        expect(judged.get_by_text("You accept up to ISO 1600.")).to_be_visible()
+        judged.get_by_label("Letters acceptable on paper").fill("")
+        judged.get_by_role("button", name="Make it my ceiling").first.click()
+        told = page.get_by_role("region", name="What it told")
+        expect(told.get_by_role("status")).not_to_contain_text("Say which ISO you still accept", **MEASURED)
+        expect(told.get_by_role("button", name="Take it into the kit")).to_be_visible(**MEASURED)
+        told.get_by_role("button", name="Take it into the kit").click()
+        self.within(lambda: Body.objects.get(pk=BODY.id).document["ceilings"]["routine"] == 1600)
+
+    def test_notes_alone_are_worked_out_and_nonsense_says_why(self):
+        page = self.open("/bench/battery")
+        for frames, percent in ((0, 100), (100, 79), (200, 60), (300, 41)):
+            page.get_by_role("button", name="Add a note").click()
+            for label, value in (("Frames so far", frames), ("Charge", percent)):
+                field = page.get_by_label(label).last
+                field.fill(str(value))
+                field.press("Tab")
+        page.get_by_label("Charge").first.fill("full")
+        page.get_by_label("Charge").first.press("Tab")
+        expect(page.get_by_role("alert").first).to_be_visible()
+        page.get_by_label("Charge").first.fill("100")
+        page.get_by_label("Charge").first.press("Tab")
+        page.get_by_role("button", name="Work it out").click()
+        told = page.get_by_role("region", name="What it told")
+        expect(told.get_by_role("status")).to_contain_text("A charge gives about", **MEASURED)
+        told.get_by_role("button", name="Take it into the kit").click()
+        self.within(lambda: "battery_frames" in str(Foundation.objects.values_list("document", flat=True)[:5]))
+
     def test_a_body_is_asked_for_where_there_is_none(self):
         Body.objects.all().delete()
         page = self.open("/bench/burst")
@@ -97,3 +136,16 @@ class PracticeJourney(BrowserTestCase):
         expect(page.get_by_role("list", name="Your order").get_by_role("listitem")).to_have_count(1)
         page.get_by_role("button", name="In this order").click()
         expect(page.get_by_role("status", name="Score")).to_contain_text("out of place")
+
+    def test_the_clock_runs_beside_a_drill_of_one_s_own_menus_and_the_week_is_there(self):
+        page = self.open("/practice/menus")
+        expect(page.get_by_role("timer")).to_contain_text(re.compile(r"[1-9][.,]\d s"))
+        page.keyboard.press("2")
+        expect(page.get_by_role("status", name="Score")).to_contain_text("The camera calls it")
+        stood = page.get_by_role("timer").inner_text()
+        page.wait_for_timeout(400)
+        self.assertEqual(page.get_by_role("timer").inner_text(), stood)
+        week = page.get_by_role("region", name="This week")
+        expect(week.get_by_role("link")).to_have_count(5)
+        week.get_by_role("link").first.click()
+        expect(page.get_by_role("heading", name="Guess the compensation")).to_be_visible()

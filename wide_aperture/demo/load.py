@@ -11,13 +11,14 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wide_aperture.bench.models import BenchRun
+from wide_aperture.bench.pictures import keep_pictures
 from wide_aperture.core.document import Document
 from wide_aperture.demo.days import next_like
 from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.phrasebooks import phrasebooks
 from wide_aperture.demo.places import PLACES
 from wide_aperture.demo.played import PLAYED, frames
-from wide_aperture.demo.runs import runs
+from wide_aperture.demo.runs import pictures_by_run, runs
 from wide_aperture.demo.setups import setups
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.demo.ticks import notes, ticks
@@ -61,7 +62,8 @@ def demo_documents(today: dt.date | None = None) -> Iterator[tuple[type[StoredDo
 def load_demo(
     *, owner: User, reset: bool = False, revive: bool = False, played: bool = True, today: dt.date | None = None
 ) -> tuple[int, int]:
-    """Add demo rows that were never there; return (added, left as they are). played: the frames of the played shoots, too.
+    """Add demo rows that were never there; return (added, left as they are). played: the frames of the played shoots and
+    the pictures of the runs, too.
 
     Rows the user edited are not overwritten and deleted ones not brought back; with revive the deleted ones are, and with
     reset every row is put back to how it came. today: see demo_documents.
@@ -79,6 +81,8 @@ def load_demo(
         added += 1
     there: set[UUID] = set()
     if played:
+        for run_id, pictures in pictures_by_run():
+            keep_pictures(run_id, pictures)
         there = set(Frame.objects.filter(shoot_id__in=[shoot.id for shoot in SHOOTS]).values_list("pk", flat=True))
         for batch in batches(frames(there)):  # a frame that was deleted stays deleted
             added += take_frames(batch, owner=owner)

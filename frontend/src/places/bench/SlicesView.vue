@@ -26,6 +26,8 @@ const noisier = computed(() => props.run.outcome?.noisier ?? [])
 const order = computed(() => blindOrder(slices.value.length, props.run.id))
 const fine = ref<ReadonlySet<number>>(new Set())
 const shown = ref(false)
+/** Pictures lie beside the database, and a backup leaves them out. */
+const gone = ref(false)
 const from = (name: string): string => `/api/v1/bench/picture/${props.run.id}/${name}?${encodeURIComponent(props.updated)}`
 const pictureOf = (k: number): string => from(zoom.value ? `part${k}` : `fit${k}`)
 const highest = computed(() => acceptedUpTo(slices.value, fine.value))
@@ -48,12 +50,14 @@ const noiseIso = computed(() => noisier.value[noise.value]?.iso ?? 0)
       One part of every frame, at one brightness, under letters in no order. Sit as far away as you look at your pictures: half a metre from a screen,
       an arm from a print.
     </p>
+    <p v-if="gone" role="alert">The pictures are gone from their folder. “The same frames again” makes them anew.</p>
     <PickRow v-model:value="size" class="no-print" label="Size" :options="ZOOMS" />
     <ul class="tiles no-print">
       <li v-for="(k, place) in order" :key="k">
         <div class="window">
           <img
             :src="pictureOf(k)"
+            @error="gone = true"
             :alt="shown ? `ISO ${isoText(slices[k]!.iso)}` : `Frame ${LETTERS[place]}`"
             :style="zoom > 1 ? { imageRendering: 'pixelated', width: `${240 * zoom}px` } : {}" />
         </div>
