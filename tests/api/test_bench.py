@@ -217,6 +217,13 @@ class Bench(ApiTestCase):
             shapes.append((picture.shape, picture.dtype))
         self.assertEqual(set(shapes), {((96, 120), np.dtype(np.uint16))})
         self.assertEqual(self.client.get(f"/api/v1/bench/picture/{begun['run_id']}/none").status_code, 422)
+        for number, status in ((1, 200), (24, 200), (25, 404), (0, 422)):
+            shown = self.client.get(f"/api/v1/bench/frame/{begun['run_id']}/{number}")
+            self.assertEqual(shown.status_code, status, number)
+        third = self.client.get(f"/api/v1/bench/frame/{begun['run_id']}/3").content
+        own, made = cv2.imdecode(np.frombuffer(third, np.uint8), 0).astype(float), burst.frames[2]()
+        grey = made if made.ndim == 2 else made.mean(axis=2)
+        self.assertLess(float(np.abs(own - grey).mean()), 6)
         self.assertIn("must be like the first", self.report_of_mixed(ids))
         BenchRun.objects.filter(pk=begun["run_id"]).first().delete()
         self.assertFalse(path_of(uuid.UUID(begun["run_id"]), "stack").exists())

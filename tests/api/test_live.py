@@ -13,6 +13,7 @@ from django.utils import timezone
 from tests.api.base import ApiTestCase, as_json
 from tests.core.corpus import demo_inputs
 from wide_aperture.core.planning import plan_of
+from wide_aperture.demo.kit import BODIES, LENSES
 from wide_aperture.demo.shoots import SHOOTS, SITUATIONS
 from wide_aperture.setups.models import SavedSetup
 from wide_aperture.shoots.models import Summary
@@ -69,6 +70,28 @@ class Planning(ApiTestCase):
         self.put("lenses", self.lens)
         ranked = self.post("framing", {"situation": self.planned["situation"]}).json()
         self.assertEqual([(r["body_name"], r["lens_name"]) for r in ranked], [("Alder 24", "70–200 mm f/2.8")])
+
+    def test_framing_is_sorted_by_what_it_says_and_leaves_no_pair_out(self):
+        self.demo()
+        own = {lens.built_into for lens in LENSES} - {None}
+        pairs = {
+            (str(body.id), str(lens.id))
+            for body in BODIES
+            for lens in LENSES
+            if (
+                lens.built_into == body.id
+                if lens.built_into or body.id in own
+                else lens.covers(body.sensor_width_mm, body.sensor_height_mm)
+            )
+        }
+        lit = [each for each in SITUATIONS if each.situation.light.kind != "sky"]
+        for planned in lit[:6]:
+            ranked = self.post("framing", {"situation": planned.situation.model_dump(mode="json")}).json()
+            prices = [each["price_ev"] for each in ranked]
+            self.assertEqual(prices, sorted(prices), planned.situation.title)
+            for each in ranked:
+                self.assertAlmostEqual(each["price_ev"], each["limits_ev"] + each["framing_ev"], delta=0.011)
+            self.assertEqual({(each["body_id"], each["lens_id"]) for each in ranked}, pairs)
 
     def test_tables_and_session(self):
         tables = self.client.get("/api/v1/tables").json()

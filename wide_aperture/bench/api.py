@@ -10,13 +10,14 @@ from django.db import transaction
 from django.http import FileResponse, HttpResponse
 from ninja import Path, Router
 
-from wide_aperture.bench.measuring import kit_of
+from wide_aperture.bench.measuring import frame_shown, kit_of
 from wide_aperture.bench.models import BenchRun
 from wide_aperture.bench.pictures import NAMES, path_of, pictures_of
 from wide_aperture.bench.report import bundle
 from wide_aperture.bench.schemas import BegunOut, BenchTestsOut, RunIn, ShotsIn, ShotsOut
 from wide_aperture.core.bench.catalogue import about_of, abouts, shots_of
 from wide_aperture.core.bench.kinds import screens
+from wide_aperture.core.bench.run import MOST_FILES
 from wide_aperture.core.bench.run import BenchRun as RunDocument
 from wide_aperture.core.frames.exposed import jpeg_of
 from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS, add_document_routes
@@ -85,6 +86,16 @@ def report(request: PersonRequest, run_id: UUID) -> HttpResponse:
     answer = HttpResponse(bundle(run, pictures_of(run_id)), content_type="application/zip")
     answer["Content-Disposition"] = f'attachment; filename="{run.test}.zip"'
     return answer
+
+
+@bench.get("/frame/{uuid:run_id}/{number}", response={200: None, **PROBLEMS}, operation_id="bench_frame")
+def frame(request: PersonRequest, run_id: UUID, number: Annotated[int, Path(ge=1, le=MOST_FILES)]) -> Any:
+    """One frame of a stack as it came, as JPEG; counted from 1."""
+    run: RunDocument = parsed(get_row(BenchRun, owner=request.user, row_id=run_id))  # type: ignore[assignment]
+    shown = frame_shown(run, number, request.user)
+    if shown is None:
+        return problem(404, "This frame cannot be shown: it is none of the run’s pictures, or part of a clip.")
+    return HttpResponse(jpeg_of(shown), content_type="image/jpeg")
 
 
 @bench.get("/picture/{uuid:run_id}/{name}", response={200: None, **PROBLEMS}, operation_id="bench_picture")

@@ -9,9 +9,11 @@ from tempfile import TemporaryDirectory
 from typing import Any, Protocol
 from uuid import UUID
 
+import numpy as np
 from django.apps import apps
 from django.contrib.auth.models import User
 from django.db import transaction
+from numpy.typing import NDArray
 
 from wide_aperture.bench.models import BenchRun
 from wide_aperture.bench.opening import Named, opened
@@ -20,12 +22,14 @@ from wide_aperture.bench.unpacking import Unpacking, is_picture
 from wide_aperture.core.bench.found import BenchOutcome, FrameFault
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds import test_of
+from wide_aperture.core.bench.light import as_linear
 from wide_aperture.core.bench.protocol import Asked, Kit
 from wide_aperture.core.bench.run import BenchRun as RunDocument
 from wide_aperture.core.bench.simulated.moon import moon_burst
 from wide_aperture.core.bench.stacking.source import Source
 from wide_aperture.core.bench.stacking.told import STACK, stack_told
 from wide_aperture.core.errors import DomainError
+from wide_aperture.core.physics.colour.encoding import screen_level
 from wide_aperture.jobs.work import Under
 from wide_aperture.store.reading import owned, parsed
 from wide_aperture.store.services import get_row, write_next
@@ -116,6 +120,23 @@ def _sent(run: RunDocument, owner: User) -> list[Named]:
     """Files of a run that were sent here whole, by their names."""
     uploads = apps.get_model("uploads", "Upload")._default_manager.filter(owner=owner, pk__in=run.files, whole=True)
     return sorted((Named(each.path, each.name) for each in uploads), key=lambda each: each.name)
+
+
+def frame_shown(run: RunDocument, number: int, owner: User) -> NDArray[np.uint8] | None:
+    """A frame of a stack as it came, shape (h, w, 3), red first, counted from 1; None where it is not there, or cannot be opened."""
+    if run.source == "simulated":
+        made = moon_burst(run.seed, BURST_FRAMES).frames
+        return _eight(as_linear(made[number - 1]())) if number <= len(made) else None
+    sent = _sent(run, owner)
+    if not number <= len(sent) or not is_picture(sent[number - 1].name):
+        return None
+    found = next(iter(opened(sent[number - 1 : number])))
+    return _eight(found.levels) if isinstance(found, BenchFrame) else None
+
+
+def _eight(linear: NDArray[np.float32]) -> NDArray[np.uint8]:
+    shown = np.asarray(np.rint(screen_level(linear) * 255), np.uint8)
+    return shown if shown.ndim == 3 else np.dstack([shown] * 3)
 
 
 @contextmanager

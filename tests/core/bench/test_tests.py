@@ -10,10 +10,13 @@ import numpy as np
 from tests.core.bench.runs import KIT, SEEDS, first_run, measured_runs
 from wide_aperture.core.bench.found import BenchOutcome
 from wide_aperture.core.bench.kinds import FRAMED, TESTS, test_of
+from wide_aperture.core.bench.kinds.common import capture
 from wide_aperture.core.bench.protocol import Asked, Kit
+from wide_aperture.core.bench.simulated.card import Shutter, card, time_for
 from wide_aperture.core.bench.stacking.quality import quality_of
 from wide_aperture.core.errors import UnknownIdError
 from wide_aperture.core.frames.read import read_metadata
+from wide_aperture.core.picture.imaging.capture import LookRecipe
 
 COVERED = 35  # of 40
 HANDS = ("hand_hold", "focus_yield")
@@ -82,6 +85,28 @@ class Telling(unittest.TestCase):
         self.assertAlmostEqual(
             np.log2(KIT.body.electrons.full_well_e / self.figure(found, "full_well_e")), 1.0, delta=0.15
         )
+
+    def test_a_ladder_of_pictures_tells_noise_and_no_electrons(self):
+        camera = Shutter(KIT.body, 5)
+        files = [
+            camera.press(
+                card(9.0, blur_px=0.8),
+                capture(time_for(iso, 8, 9.0), iso, look=LookRecipe(base="neutral")),
+                raw=False,
+                picture=True,
+            )
+            for iso in (100, 1600, 25_600)
+        ]
+        frames = [each.frame for each in files]
+        found = TESTS["iso_ladder"].measure(frames, KIT)
+        snr = [figure.value for figure in found.figures]
+        self.assertEqual([figure.id for figure in found.figures], ["snr_100", "snr_1600", "snr_25600"])
+        self.assertTrue(snr[0] > 2 * snr[1] > 4 * snr[2] > 0, snr)
+        self.assertEqual(found.offers, ())
+        accepted = TESTS["iso_ladder"].measure(frames, Kit(KIT.body, asked=Asked(accepted_iso=1600)))
+        self.assertEqual(accepted.offers[0].body.ceilings.routine, 1600)
+        self.assertEqual(accepted.offers[0].body.electrons, KIT.body.electrons)
+        self.assertEqual(len(TESTS["iso_ladder"].for_the_eye(frames, KIT)[0]), 3)
 
     def test_what_is_accepted_becomes_the_ceilings(self):
         kit = Kit(KIT.body, asked=Asked(accepted_iso=6400))

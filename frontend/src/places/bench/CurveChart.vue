@@ -4,7 +4,8 @@ import { computed } from 'vue'
 import type { Curve } from '@/api/types'
 import { significant } from '@/shared/numberText'
 
-const props = defineProps<{ curve: Curve }>()
+const props = defineProps<{ curve: Curve; picked?: number | null }>()
+const emit = defineEmits<{ pick: [x: number] }>()
 const WIDE = 560
 const TALL = 200
 const EDGE = { left: 54, right: 26, top: 10, bottom: 34 }
@@ -40,13 +41,21 @@ const columns = computed(() => {
   return distinct.filter((_, k) => k % step === 0)
 })
 const xText = (x: number): string => (props.curve.x_label.startsWith('time') && x > 0 && x < 0.4 ? `1/${Math.round(1 / x)}` : significant(x, 3))
+/** The point nearest to where the chart was pressed. */
+function press(event: MouseEvent): void {
+  const box = (event.currentTarget as SVGElement).getBoundingClientRect()
+  const at = ((event.clientX - box.left) / box.width) * WIDE
+  const nearest = points.value.reduce((best, point) => (Math.abs(px(point.x) - at) < Math.abs(px(best.x) - at) ? point : best))
+  emit('pick', nearest.x)
+}
 const told = computed(() => points.value.map(({ x, y }) => `${xText(x)}: ${significant(y, 3)}`).join('; '))
 </script>
 
 <template>
   <figure v-if="points.length > 1">
     <figcaption>{{ curve.label }}</figcaption>
-    <svg :viewBox="`0 0 ${WIDE} ${TALL}`" role="img" :aria-label="`${curve.label}, ${curve.y_label} by ${curve.x_label}: ${told}`">
+    <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -- the slider under it does the same by keys -->
+    <svg @click="press" :viewBox="`0 0 ${WIDE} ${TALL}`" role="img" :aria-label="`${curve.label}, ${curve.y_label} by ${curve.x_label}: ${told}`">
       <g v-for="y in rows" :key="y">
         <line class="grid" :x1="EDGE.left" :x2="WIDE - EDGE.right" :y1="py(y)" :y2="py(y)" />
         <text :x="EDGE.left - 6" :y="py(y) + 4" text-anchor="end">{{ significant(y, 2) }}</text>
@@ -55,6 +64,7 @@ const told = computed(() => points.value.map(({ x, y }) => `${xText(x)}: ${signi
       <text class="unit" :x="WIDE - EDGE.right" :y="TALL - 3" text-anchor="end">{{ curve.x_label }}</text>
       <text class="unit" x="2" y="10">{{ curve.y_label }}</text>
       <path class="line" :d="line" />
+      <line v-if="picked != null" class="span" :x1="px(picked)" :x2="px(picked)" :y1="EDGE.top" :y2="TALL - EDGE.bottom" />
       <g v-for="(point, k) in points" :key="k">
         <line
           v-if="point.low !== null && point.high !== null"

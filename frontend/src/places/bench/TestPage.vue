@@ -9,6 +9,7 @@ import { currentOf, loadKind, useEntries } from '@/saving/documents'
 import ChoiceField from '@/shared/ChoiceField.vue'
 import AskedFields from './AskedFields.vue'
 import FilesButton from './FilesButton.vue'
+import FramesLook from './FramesLook.vue'
 import OutcomeView from './OutcomeView.vue'
 import SlicesView from './SlicesView.vue'
 import StackPictures from './StackPictures.vue'
@@ -139,6 +140,7 @@ const print = (): void => window.print()
       :updated="updated"
       :trails="run.asked.way === 'trails'"
       :points="run.asked.points_px !== null" />
+    <FramesLook v-if="about.id === 'stack' && run?.outcome && !working" :key="run.id" :run="run" />
     <SlicesView v-if="run?.outcome?.slices.length && !working" :key="run.id" :run="run" :updated="updated" @accept="accept" />
     <OutcomeView v-if="run?.outcome && !working" :run="run" :how="about.how" @taken="noteTaken" />
   </article>

@@ -9,33 +9,35 @@ import numpy as np
 
 from wide_aperture.core.bench.even import light_drift
 from wide_aperture.core.bench.fit import mean_span
-from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, Offer, Slice
+from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, FrameFault, Offer, Slice
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
-from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, isos_of, shot
+from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, isos_of, lit, shot
 from wide_aperture.core.bench.noise import Transfer, is_capped, transfer
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, card, time_for
 from wide_aperture.core.bench.slices import Pictures, slices_of
 from wide_aperture.core.bench.spots import Spot, even_spots, measured
-from wide_aperture.core.documents.body import Body
+from wide_aperture.core.documents.body import Body, IsoCeilings
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.colour.adaptation import XYZ_FROM_SRGB, lab_from_xyz
 from wide_aperture.core.physics.colour.difference import delta_e_2000
 from wide_aperture.core.physics.sensor import DEEP_TONE_EV, ReadNoisePoint, read_noise_at
 
+DEEP_SCREEN = 0.184 * 2**DEEP_TONE_EV  # linear light of a tone three stops under mid in a picture
+PIXELS_ALIKE = 4.0  # neighbours share their noise in a picture
 SHIFT_FROM = 0.02  # of where the data end, under which noise decides a colour
 
 
 class IsoLadder(BenchTest):
     about: ClassVar[BenchAbout] = BenchAbout(
         id="iso_ladder", title="ISO ladder", purpose="How much noise and colour shift each ISO brings, counted in electrons, and where you stop accepting it.",
-        needs=("a stand", "steady light", "a scene with plain areas from white to black, a little out of focus", "raw files", "the lens cap"),
+        needs=("a stand", "steady light", "a scene with plain areas from white to black, a little out of focus", "raw files; of the camera’s own pictures only the noise is told, no electrons", "the lens cap"),
         how=("Factory looks, noise reduction off, no reserve, no lens corrections that brighten corners.", "Same light, same aperture; the time makes up for the ISO.", "Two seconds of self-timer."),
-        varies=("iso", "exposure_s"), wants="raw", fewest=3, offers="the body’s electron figures, and its ceilings once you say what you accept",
+        varies=("iso", "exposure_s"), wants="either", fewest=3, offers="the body’s electron figures, and its ceilings once you say what you accept",
     )  # fmt: skip
 
     def shots(self, kit: Kit) -> tuple[Shot, ...]:
-        lit = [
+        steps = [
             shot(
                 "Mid-tones in the middle of the histogram",
                 "The same brightness as the first.",
@@ -45,14 +47,27 @@ class IsoLadder(BenchTest):
             for iso in isos_of(kit)
         ]
         return (
-            *lit,
+            *steps,
             *(
                 shot("Under the lens cap", "Black.", iso=iso, exposure_s=time_for(iso, 8, CARD_EV), cap="on")
                 for iso in isos_of(kit)
             ),
         )
 
+    def measure(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
+        """Raw files where there are some, and pictures beside them left out."""
+        raws = [frame for frame in frames if frame.is_raw]
+        outcome = super().measure(raws or frames, kit)
+        beside = tuple(
+            FrameFault(frame=frame.name, sentence="This is no raw file, and the others are: left out.")
+            for frame in frames
+            if raws and not frame.is_raw
+        )
+        return outcome.model_copy(update={"faults": (*beside, *outcome.faults)})
+
     def read(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
+        if not frames[0].is_raw:
+            return _of_pictures(sorted(frames, key=lambda frame: frame.iso), kit)
         dark = [frame for frame in frames if is_capped(frame)]
         ordered = sorted((frame for frame in frames if not is_capped(frame)), key=lambda frame: frame.iso)
         if len({frame.iso for frame in ordered}) < 2:
@@ -99,6 +114,42 @@ class IsoLadder(BenchTest):
         truth = {"full_well_e": figures.full_well_e}
         truth |= {f"read_{each.iso:g}": float(read_noise_at(figures, each.iso or 100)) for each in self.shots(kit)}
         return Simulated(files, truth)
+
+
+def _of_pictures(ordered: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
+    """What the camera's own pictures tell: signal-to-noise as seen at the deep tone, after all the camera does, and colour."""
+    if len({frame.iso for frame in ordered}) < 2:
+        raise DomainError("frames", 1, "must differ in ISO")
+    lit(ordered)
+    spots = even_spots(ordered[0])
+
+    def off_deep(spot: Spot) -> float:
+        return abs(float(np.log2(max(measured(ordered[0], spot).level[GREEN], 1e-6) / DEEP_SCREEN)))
+
+    deep = min(spots, key=off_deep)
+    figures = []
+    for frame in ordered:
+        seen = measured(frame, deep)
+        value = float(seen.level[GREEN] / np.sqrt(max(seen.variance[GREEN], 1e-12)))
+        error = float(np.sqrt(PIXELS_ALIKE / (2 * seen.pixels)))
+        figures.append(Figure(id=f"snr_{frame.iso:g}", label=f"Signal-to-noise in the shadows at ISO {frame.iso:g}", unit=": 1", value=value, low=value * (1 - 1.96 * error), high=value * (1 + 1.96 * error), n=seen.pixels))  # fmt: skip
+    shifts = _colour_shift(ordered, spots)
+    body, ceiling = kit.body, kit.asked.accepted_iso
+    offers = (Offer(sentence=f"{body.name} with ISO {ceiling:g} as your routine ceiling.", body=body.model_copy(update={"ceilings": _accepted(kit)})),) if ceiling else ()  # fmt: skip
+    curve = Curve(label="Colour shift against the lowest ISO", x_label="ISO", y_label="ΔE00", x=tuple(frame.iso for frame in ordered), y=tuple(shifts))  # fmt: skip
+    return BenchOutcome(
+        sentence=f"In the camera’s own pictures the shadows go from {figures[0].value:.0f} to {figures[-1].value:.0f} times their noise; colours shift by up to {max(shifts):.1f} ΔE00. Electrons are told by raw files only."
+        + ("" if ceiling else " Say which ISO you still accept, and your ceilings follow."),
+        figures=tuple(figures), curves=(curve,), faults=tuple(light_drift(ordered, spots)[1]), offers=offers,
+        steps=("The even spot nearest to a deep tone, the same in every picture.", "Its level over its noise, in linear light."),
+    )  # fmt: skip
+
+
+def _accepted(kit: Kit) -> IsoCeilings:
+    accepted = min(kit.asked.accepted_iso or kit.body.highest_iso, kit.body.highest_iso)
+    return kit.body.ceilings.model_copy(
+        update={"routine": accepted, "push": min(accepted * 2, kit.body.highest_iso), "provenance": "measured"}
+    )
 
 
 def _full_well(found: Transfer, frames: Sequence[BenchFrame], body: Body) -> Figure:
@@ -168,10 +219,5 @@ def _measured_body(kit: Kit, figures: Sequence[Figure], frames: Sequence[BenchFr
     electrons = body.electrons.model_copy(
         update={"provenance": "measured", "full_well_e": round(by_id["full_well_e"].value), "read_noise": points}
     )
-    ceilings = body.ceilings
-    if kit.asked.accepted_iso:
-        accepted = min(kit.asked.accepted_iso, body.highest_iso)
-        ceilings = ceilings.model_copy(
-            update={"routine": accepted, "push": min(accepted * 2, body.highest_iso), "provenance": "measured"}
-        )
+    ceilings = _accepted(kit) if kit.asked.accepted_iso else body.ceilings
     return body.model_copy(update={"electrons": electrons, "ceilings": ceilings})
