@@ -14,6 +14,7 @@ from wide_aperture.demo.kit import BODIES
 from wide_aperture.frames.keep import change_frames
 from wide_aperture.frames.models import Frame
 from wide_aperture.practice.models import Answer
+from wide_aperture.practice.services import kit_of
 from wide_aperture.server.middleware.owner import local_owner
 
 
@@ -114,3 +115,17 @@ class Practice(ApiTestCase):
         usual = self.client.get("/api/v1/practice/drill/menus?seed=4").json()
         self.assertIn(body.name, own["question"])
         self.assertNotEqual([each["label"] for each in own["choices"]], [each["label"] for each in usual["choices"]])
+
+    def test_own_photographs_whose_files_say_a_distance_are_judged(self):
+        self.demo()
+        played_frames(local_owner())
+        frames = Frame.objects.filter(owner=local_owner(), has_preview=True)[:2]
+        for k, frame in enumerate(frames):
+            said = {**frame.document["said"], "subject_distance_m": (3.5, 900.0)[k]}
+            Frame.objects.filter(pk=frame.pk).update(document={**frame.document, "said": said})
+        kit = kit_of(BODIES[0].id, owner=local_owner(), photographs=True)
+        self.assertEqual([(each.name, each.distance_m) for each in kit.own], [(frames[0].name, 3.5)])
+        self.assertEqual(kit.own[0].picture.shape[2], 3)
+        before = kit.mark
+        Frame.objects.filter(pk=frames[0].pk).delete()
+        self.assertNotEqual(kit_of(BODIES[0].id, owner=local_owner(), photographs=True).mark, before)

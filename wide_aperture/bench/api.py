@@ -20,6 +20,7 @@ from wide_aperture.core.bench.kinds import screens
 from wide_aperture.core.bench.run import MOST_FILES
 from wide_aperture.core.bench.run import BenchRun as RunDocument
 from wide_aperture.core.frames.exposed import jpeg_of
+from wide_aperture.http.description import binary
 from wide_aperture.http.document_routes import PROBLEMS, WRITE_PROBLEMS, add_document_routes
 from wide_aperture.http.person import PersonRequest
 from wide_aperture.http.problems import problem
@@ -70,7 +71,7 @@ def begin(request: PersonRequest, asked: RunIn) -> Any:
     return 202, {"run_id": asked.id, "job_id": job.pk}
 
 
-@bench.get("/match-picture", response={200: None}, operation_id="bench_match_picture")
+@bench.get("/match-picture", operation_id="bench_match_picture", openapi_extra=binary("image/jpeg"))
 def match_picture(request: PersonRequest) -> HttpResponse:
     """The test picture of the screen match, as JPEG, for the card and the computer."""
     grey = screens.match_picture()
@@ -79,7 +80,9 @@ def match_picture(request: PersonRequest) -> HttpResponse:
     return answer
 
 
-@bench.get("/report/{uuid:run_id}", response={200: None, **PROBLEMS}, operation_id="bench_report")
+@bench.get(
+    "/report/{uuid:run_id}", response=PROBLEMS, operation_id="bench_report", openapi_extra=binary("application/zip")
+)
 def report(request: PersonRequest, run_id: UUID) -> HttpResponse:
     """A run as Markdown, with its curves and pictures, in one ZIP."""
     run: RunDocument = parsed(get_row(BenchRun, owner=request.user, row_id=run_id))  # type: ignore[assignment]
@@ -88,7 +91,12 @@ def report(request: PersonRequest, run_id: UUID) -> HttpResponse:
     return answer
 
 
-@bench.get("/frame/{uuid:run_id}/{number}", response={200: None, **PROBLEMS}, operation_id="bench_frame")
+@bench.get(
+    "/frame/{uuid:run_id}/{number}",
+    response=PROBLEMS,
+    operation_id="bench_frame",
+    openapi_extra=binary("image/jpeg"),
+)
 def frame(request: PersonRequest, run_id: UUID, number: Annotated[int, Path(ge=1, le=MOST_FILES)]) -> Any:
     """One frame of a stack as it came, as JPEG; counted from 1."""
     run: RunDocument = parsed(get_row(BenchRun, owner=request.user, row_id=run_id))  # type: ignore[assignment]
@@ -98,7 +106,12 @@ def frame(request: PersonRequest, run_id: UUID, number: Annotated[int, Path(ge=1
     return HttpResponse(jpeg_of(shown), content_type="image/jpeg")
 
 
-@bench.get("/picture/{uuid:run_id}/{name}", response={200: None, **PROBLEMS}, operation_id="bench_picture")
+@bench.get(
+    "/picture/{uuid:run_id}/{name}",
+    response=PROBLEMS,
+    operation_id="bench_picture",
+    openapi_extra=binary("image/png"),
+)
 def picture(request: PersonRequest, run_id: UUID, name: Annotated[str, Path(pattern=f"^({NAMES.pattern})$")]) -> Any:
     """A picture a run made: PNG, of a stack with 16 bits."""
     row = get_row(BenchRun, owner=request.user, row_id=run_id)

@@ -16,7 +16,7 @@ from django.db import transaction
 from numpy.typing import NDArray
 
 from wide_aperture.bench.models import BenchRun
-from wide_aperture.bench.opening import Named, opened
+from wide_aperture.bench.opening import Named, opened, picture_of
 from wide_aperture.bench.pictures import keep_pictures
 from wide_aperture.bench.unpacking import Unpacking, is_picture
 from wide_aperture.core.bench.found import BenchOutcome, FrameFault
@@ -130,8 +130,8 @@ def frame_shown(run: RunDocument, number: int, owner: User) -> NDArray[np.uint8]
     sent = _sent(run, owner)
     if not number <= len(sent) or not is_picture(sent[number - 1].name):
         return None
-    found = next(iter(opened(sent[number - 1 : number])))
-    return _eight(found.levels) if isinstance(found, BenchFrame) else None
+    found = picture_of(sent[number - 1].path)
+    return None if found is None else _eight(as_linear(found))
 
 
 def _eight(linear: NDArray[np.float32]) -> NDArray[np.uint8]:

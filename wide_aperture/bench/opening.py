@@ -10,8 +10,10 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from tempfile import TemporaryDirectory
+from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from wide_aperture.core.bench.found import FrameFault
 from wide_aperture.core.bench.frame import BenchFrame, frame_of_mosaic, frame_of_picture
@@ -43,27 +45,45 @@ def opened(files: Sequence[Named]) -> Iterator[BenchFrame | FrameFault]:
                 end(child)
 
 
+def picture_of(path: Path) -> NDArray[np.generic] | None:
+    """A file's picture alone, red first, whatever it says; None for raw data and for what cannot be opened."""
+    child = _child()
+    try:
+        with TemporaryDirectory(prefix="bench-") as folder:
+            to = Path(folder) / "picture.npy"
+            told = _asked(child, path, to)
+            return np.load(to, allow_pickle=False) if told and not told["raw"] else None
+    finally:
+        end(child)
+
+
 def _child() -> subprocess.Popen[bytes]:
     return subprocess.Popen(
         [sys.executable, "-m", "wide_aperture.bench.opening_child"], stdin=subprocess.PIPE, stdout=subprocess.PIPE
     )
 
 
-def _one(child: subprocess.Popen[bytes], file: Named, to: Path) -> BenchFrame | FrameFault:
+def _asked(child: subprocess.Popen[bytes], path: Path, to: Path) -> dict[str, Any]:
+    """What a child says of a file, whose data it leaves; nothing where it cannot open it, or died of it."""
     assert child.stdin is not None and child.stdout is not None
+    line = b""
+    with contextlib.suppress(OSError):
+        child.stdin.write(json.dumps([str(path), str(to)]).encode() + b"\n")
+        child.stdin.flush()
+        line = child.stdout.readline()
+    if not line:
+        end(child)
+        return {}
+    return dict(json.loads(line))
+
+
+def _one(child: subprocess.Popen[bytes], file: Named, to: Path) -> BenchFrame | FrameFault:
     try:
         said = read_metadata(str(file.path))
     except UnreadableFrame as error:
         return FrameFault(frame=file.name, sentence=str(error))
-    line = b""
-    with contextlib.suppress(OSError):
-        child.stdin.write(json.dumps([str(file.path), str(to)]).encode() + b"\n")
-        child.stdin.flush()
-        line = child.stdout.readline()
-    told = json.loads(line) if line else {}
+    told = _asked(child, file.path, to)
     if not told:
-        if not line:
-            end(child)
         return FrameFault(
             frame=file.name,
             sentence="Its picture cannot be opened: the file is damaged, or of a kind that is not known.",

@@ -12,6 +12,7 @@ from pydantic import ConfigDict, Field
 from wide_aperture.core.document import Finite
 from wide_aperture.core.practice.drill import Aimed, Measure, Skill
 from wide_aperture.core.practice.drills import KINDS
+from wide_aperture.core.practice.drills.distance import Distance
 from wide_aperture.core.practice.progress import Trend
 from wide_aperture.core.practice.score import Score
 from wide_aperture.core.practice.week import WeekItem
@@ -110,7 +111,7 @@ def week(request: PersonRequest) -> Any:
 @practice.get("/drill/{kind}", response={200: DrillOut, **PROBLEMS}, operation_id="practice_drill")
 def drill(request: PersonRequest, kind: KindId, seed: Seed, body_id: UUID | None = None) -> Any:
     """A drill of a kind and seed, the same each time."""
-    made = services.made(kind, seed, services.kit_of(body_id, owner=request.user))
+    made = services.made(kind, seed, services.kit_of(body_id, owner=request.user, photographs=kind == Distance.id))
     asked = made.drill
     return {
         **asked.model_dump(include={"kind", "seed", "skill", "measure", "question", "low", "high", "timed"}),
@@ -122,6 +123,10 @@ def drill(request: PersonRequest, kind: KindId, seed: Seed, body_id: UUID | None
 @practice.post("/answer", response={200: Score, **WRITE_PROBLEMS}, operation_id="practice_answer")
 def answer(request: PersonRequest, given: AnswerIn) -> Any:
     """Score an answer and keep it."""
-    made = services.made(given.kind, given.seed, services.kit_of(given.body_id, owner=request.user))
+    made = services.made(
+        given.kind,
+        given.seed,
+        services.kit_of(given.body_id, owner=request.user, photographs=given.kind == Distance.id),
+    )
     told = next((each for each in (given.number, given.choice, given.order, given.place) if each is not None), "")
     return services.answer(made, told, given.id, owner=request.user)

@@ -13,14 +13,14 @@ import cv2
 from django.apps import apps
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.db.models import CharField, Count
+from django.db.models import CharField, Count, FloatField
 from django.db.models.fields.json import KT
 from django.db.models.functions import Cast
 from django.utils import timezone
 
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.practice.drills import KINDS, drill_of
-from wide_aperture.core.practice.drills.common import Made, PracticeKit
+from wide_aperture.core.practice.drills.common import Made, OwnPicture, PracticeKit
 from wide_aperture.core.practice.progress import Answered, Trend, due_at, trend
 from wide_aperture.core.practice.score import Answer as Given
 from wide_aperture.core.practice.score import Score, score
@@ -31,6 +31,7 @@ from wide_aperture.store.services import Precondition, list_rows, put_row
 
 QUALITY = 88
 LATELY = dt.timedelta(days=60)
+OWN_PICTURES, OWN_M, USUAL_MM = 24, (0.5, 60.0), 50.0
 _drawing = Lock()
 
 
@@ -39,13 +40,33 @@ def _room() -> Darkroom:
     return Darkroom(scene_bytes=60_000_000, optical_bytes=30_000_000, noise_bytes=10_000_000)
 
 
-def kit_of(body_id: UUID | None, *, owner: User) -> PracticeKit:
-    """The person's body, or a starting one where it is not (any more) in Gear."""
+def kit_of(body_id: UUID | None, *, owner: User, photographs: bool = False) -> PracticeKit:
+    """The person's body, or a starting one where it is not (any more) in Gear; photographs: with some of their own."""
     body = next((each for each in owned("bodies", owner) if each.id == body_id), None) if body_id else None
     if body is None:
         return PracticeKit.usual()
     book = next((each for each in owned("phrasebooks", owner) if each.body_id == body.id), None)
-    return PracticeKit(body, book, hashlib.blake2b(book.model_dump_json().encode()).hexdigest() if book else "")
+    own = _own_pictures(owner) if photographs else ()
+    mark = hashlib.blake2b((book.model_dump_json() if book else "").encode())
+    for each in own:
+        mark.update(each.name.encode())
+    return PracticeKit(body, book, own, mark.hexdigest())
+
+
+def _own_pictures(owner: User) -> tuple[OwnPicture, ...]:
+    """The person's latest photographs whose files say a distance that can be judged by eye."""
+    frames = apps.get_model("frames", "Frame")._default_manager
+    rows = (
+        frames.filter(owner=owner, deleted_at__isnull=True, has_preview=True)
+        .annotate(away=Cast(KT("document__said__subject_distance_m"), FloatField()))
+        .filter(away__gte=OWN_M[0], away__lte=OWN_M[1])
+        .select_related("preview")
+        .order_by("-taken_at", "name")[:OWN_PICTURES]
+    )
+    return tuple(
+        OwnPicture(row.name, float(row.document["said"].get("focal_mm") or USUAL_MM), row.away, bytes(row.preview.jpeg))
+        for row in rows
+    )
 
 
 @lru_cache(maxsize=16)

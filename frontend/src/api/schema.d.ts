@@ -7464,6 +7464,7 @@ export interface components {
              *       "metering": null,
              *       "orientation": null,
              *       "rating": null,
+             *       "subject_distance_m": null,
              *       "subsecond_ms": null,
              *       "taken_at": null,
              *       "utc_offset_min": null,
@@ -7561,6 +7562,8 @@ export interface components {
             orientation?: number | null;
             /** Rating */
             rating?: number | null;
+            /** Subject Distance M */
+            subject_distance_m?: number | null;
             /** Subsecond Ms */
             subsecond_ms?: number | null;
             /** Taken At */
@@ -18031,7 +18034,9 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "image/jpeg": string;
+                };
             };
             400: {
                 headers: {
@@ -18107,7 +18112,9 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "image/jpeg": string;
+                };
             };
             400: {
                 headers: {
@@ -18160,7 +18167,9 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "image/png": string;
+                };
             };
             400: {
                 headers: {
@@ -18238,7 +18247,9 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/zip": string;
+                };
             };
             400: {
                 headers: {

@@ -20,13 +20,14 @@ NUMBERS = {
     "exposure_s": 0x829A,
     "f_number": 0x829D,
     "focal_mm": 0x920A,
+    "subject_distance_m": 0x9206,
     "compensation_ev": 0x9204,
     "iso": 0x8827,
     "focal_35mm": 0xA405,
 }
 TEXTS = {"body_serial": 0xA431, "lens_model": 0xA434}
 EXIFREAD = {
-    "exposure_s": "EXIF ExposureTime", "f_number": "EXIF FNumber", "focal_mm": "EXIF FocalLength", "compensation_ev": "EXIF ExposureBiasValue",
+    "exposure_s": "EXIF ExposureTime", "f_number": "EXIF FNumber", "focal_mm": "EXIF FocalLength", "subject_distance_m": "EXIF SubjectDistance", "compensation_ev": "EXIF ExposureBiasValue",
     "iso": "EXIF ISOSpeedRatings", "focal_35mm": "EXIF FocalLengthIn35mmFilm", "body_serial": "EXIF BodySerialNumber", "lens_model": "EXIF LensModel",
     "orientation": "Image Orientation", "taken_at": "EXIF DateTimeOriginal",
 }  # fmt: skip
@@ -35,6 +36,7 @@ VALUES = st.fixed_dictionaries({
     0x829A: st.one_of(st.integers(1, 60).map(Fraction), st.integers(2, 32_000).map(lambda n: Fraction(1, n))),
     0x829D: st.integers(10, 640).map(lambda n: Fraction(n, 10)),
     0x920A: st.integers(4, 1200).map(Fraction),
+    0x9206: st.integers(1, 9000).map(lambda n: Fraction(n, 100)),
     0x9204: st.integers(-15, 15).map(lambda n: Fraction(n, 3)),
     0x8827: st.integers(25, 64_000),
     0xA405: st.integers(4, 1200),

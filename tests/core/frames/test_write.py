@@ -20,7 +20,7 @@ from wide_aperture.core.frames.xmp import read_xmp
 
 SAID = FrameMetadata(
     taken_at=dt.datetime(2026, 10, 17, 18, 21, 5), subsecond_ms=45, utc_offset_min=-210, exposure_s=1 / 1250, f_number=2.8, iso=102_400,
-    compensation_ev=-2 / 3, focal_mm=300, focal_35mm=450, exposure_program="shutter_priority", metering="centre_weighted", flash_fired=True,
+    compensation_ev=-2 / 3, focal_mm=300, focal_35mm=450, subject_distance_m=12.5, exposure_program="shutter_priority", metering="centre_weighted", flash_fired=True,
     white_balance="shade", body_make_model="Alder 24", body_serial="A-7", lens_model="70-200 mm", orientation=6, rating=4, label="kept <1> & “so”",
     latitude_deg=51.5, longitude_deg=-25.25,
 )  # fmt: skip

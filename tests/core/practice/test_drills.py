@@ -11,11 +11,12 @@ from wide_aperture.core.errors import DomainError, UnknownIdError
 from wide_aperture.core.focus.scenario import scenarios
 from wide_aperture.core.focus.study import trace
 from wide_aperture.core.focus.table import usual_setup
+from wide_aperture.core.frames.exposed import jpeg_of
 from wide_aperture.core.physics.optics import depth_of_field
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.practice.drill import Aimed
 from wide_aperture.core.practice.drills import KINDS, drill_of
-from wide_aperture.core.practice.drills.common import PracticeKit
+from wide_aperture.core.practice.drills.common import OwnPicture, PracticeKit
 from wide_aperture.core.practice.drills.focus_clip import CROSSED
 from wide_aperture.core.practice.drills.focus_clip import INK as CLIP_INK
 from wide_aperture.core.practice.drills.focus_clip import drawn as clip_drawn
@@ -142,7 +143,7 @@ class OwnCamera(unittest.TestCase):
                 )
             }
         )
-        kit = PracticeKit(KIT.body, own, "own")
+        kit = PracticeKit(KIT.body, own, mark="own")
         room = Darkroom()
         found = [drill_of("menus", seed, kit, room).drill for seed in range(150)]
         asked = next(each for each in found if each.right == ("multiple_exposure",))
@@ -187,3 +188,18 @@ class Clips(unittest.TestCase):
         shaded = clip_drawn(trace(crossed, usual_setup(crossed), which=5, seed=3))
         self.assertTrue(((shaded == CROSSED).all(axis=2)).any())
         self.assertFalse(((toward == CROSSED).all(axis=2)).any())
+
+
+class OwnPhotographs(unittest.TestCase):
+    def test_they_are_asked_where_there_are_some_and_their_file_tells(self):
+        jpeg = jpeg_of(np.full((20, 30, 3), 90, np.uint8))
+        kit = PracticeKit(KIT.body, own=(OwnPicture("E0007.jpg", 85.0, 4.2, jpeg),), mark="mine")
+        drills = [drill_of("distance", seed, kit, Darkroom()) for seed in range(12)]
+        own = [each for each in drills if "E0007.jpg" in each.drill.question]
+        self.assertTrue(0 < len(own) < len(drills))
+        self.assertEqual({each.drill.truth for each in own}, {4.2})
+        self.assertEqual((own[0].pictures[0].shape, round(float(own[0].pictures[0].mean()))), ((20, 30, 3), 90))
+        with self.assertRaises(DomainError):
+            _ = OwnPicture("E0008.jpg", 85.0, 4.2, b"none").picture
+        none = [drill_of("distance", seed, KIT, Darkroom()).drill.question for seed in range(4)]
+        self.assertFalse(any("Your own" in question for question in none))

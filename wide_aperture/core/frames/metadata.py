@@ -29,6 +29,7 @@ class FrameMetadata(Document):
     compensation_ev: Finite | None = None
     focal_mm: Finite | None = None
     focal_35mm: Finite | None = None
+    subject_distance_m: Finite | None = None
     exposure_program: ExposureMode | None = None
     metering: Said | None = None
     flash_fired: bool | None = None

@@ -132,6 +132,7 @@ def _meaning(tags: Tags, packet: Packet, size: tuple[int, int] | None, location:
         "compensation_ev": number(0x9204),
         "focal_mm": positive(0x920A),
         "focal_35mm": positive(0xA405),
+        "subject_distance_m": positive(0x9206),
         "exposure_program": PROGRAMS.get(_whole(number(0x8822))),
         "metering": METERING.get(_whole(number(0x9207))),
         "flash_fired": None if (flash := number(0x9209)) is None else bool(int(flash) & 1),

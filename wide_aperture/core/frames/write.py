@@ -128,6 +128,7 @@ def exif_of(said: FrameMetadata) -> tuple[Directory, Directory, Directory]:
         exif.number(0x8830, SHORT, SENSITIVITY_IS_RECOMMENDED)
         exif.number(0x8832, LONG, round(said.iso))
     exif.number(0x9204, SRATIONAL, said.compensation_ev)
+    exif.number(0x9206, RATIONAL, said.subject_distance_m)
     exif.number(0x920A, RATIONAL, said.focal_mm)
     exif.number(0xA405, SHORT, said.focal_35mm)
     exif.number(0x8822, SHORT, PROGRAM_NUMBERS.get(said.exposure_program) if said.exposure_program else None)

@@ -49,6 +49,7 @@ NEAR_ENOUGH_S = 1 / 3
 STIRS_FROM = 0.3  # of its restlessness, a living thing that stands
 LEAST_DRAW = 0.001
 LAST_NUMBER = 9999
+FAR_SAID_M = 1000.0  # beyond it a lens tells no distance
 BURST_FRAMES_A_BATTERY = 10  # times what single frames take of it: the screen stays dark meanwhile
 AXES: tuple[Axis, ...] = ("shutter_s", "aperture", "iso")
 
@@ -304,6 +305,7 @@ def _said(
         compensation_ev=float(comp.value) if comp is not None and isinstance(comp.value, int | float) else 0.0,
         focal_mm=case.glass.focal_mm,
         focal_35mm=round(case.glass.focal_mm * body.crop_factor),
+        subject_distance_m=round(case.subject.mid_m, 2) if case.subject.mid_m < FAR_SAID_M else None,
         exposure_program=PROGRAM_OF.get(now.mode, "manual"),
         metering=metering if metering in METERING_SAID else "multi_segment",
         flash_fired=case.flash.in_use,

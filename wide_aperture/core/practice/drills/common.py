@@ -8,6 +8,7 @@ from functools import cached_property
 from typing import ClassVar
 from uuid import NAMESPACE_URL, uuid5
 
+import cv2
 import numpy as np
 
 from wide_aperture.core.camera.phrasebook import Phrasebook, usual_phrasebook
@@ -15,6 +16,7 @@ from wide_aperture.core.craft.beginnings import Beginning, beginnings
 from wide_aperture.core.documents.body import Body
 from wide_aperture.core.documents.lens import Lens
 from wide_aperture.core.documents.plan import Plan
+from wide_aperture.core.errors import DomainError
 from wide_aperture.core.physics.quantities import Quantity, nearest_step, step_label
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.picture.imaging.develop import Picture
@@ -27,15 +29,35 @@ from wide_aperture.core.sheets.starting import starting_kit
 WIDTH_PX = 480
 
 
+@dataclass(frozen=True, eq=False)
+class OwnPicture:
+    """A photograph of the person's, as a small JPEG."""
+
+    name: str
+    focal_mm: float
+    distance_m: float
+    jpeg: bytes
+
+    @property
+    def picture(self) -> Picture:
+        """Red first, shape (h, w, 3). Raises: DomainError for what is no picture."""
+        found = cv2.imdecode(np.frombuffer(self.jpeg, np.uint8), cv2.IMREAD_COLOR)
+        if found is None:
+            raise DomainError(self.name, len(self.jpeg), "cannot be opened as a picture")
+        return np.asarray(cv2.cvtColor(found, cv2.COLOR_BGR2RGB), np.uint8)
+
+
 @dataclass(frozen=True)
 class PracticeKit:
     """The person's own body; a starting one where there is none. Lenses are the usual ones of each situation. book: the body's own
-    words, None: the usual ones; book_mark: another for every other book.
+    words, None: the usual ones; own: photographs of the person's whose files say how far the lens was focused; mark: another for every
+    other book and every other choice of photographs.
     """
 
     body: Body
     book: Phrasebook | None = field(default=None, compare=False)
-    book_mark: str = ""
+    own: tuple[OwnPicture, ...] = field(default=(), compare=False)
+    mark: str = ""
 
     @cached_property
     def words(self) -> Phrasebook:
