@@ -11,6 +11,7 @@ from wide_aperture.core.physics.colour.encoding import LINEAR_OF_CODE, linear_li
 Plane = NDArray[np.float32]
 LINEAR_8 = LINEAR_OF_CODE.astype(np.float32)
 LINEAR_16 = linear_light(np.arange(65_536) / 65_535).astype(np.float32)
+MID = 0.184  # linear light of a mid-tone in a picture as screens show it, level 118
 LUMINANCE = np.array([0.2126, 0.7152, 0.0722], np.float32)
 
 

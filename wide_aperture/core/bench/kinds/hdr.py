@@ -14,6 +14,7 @@ from wide_aperture.core.bench.fit import mean_span
 from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.frame import BenchFrame
 from wide_aperture.core.bench.kinds.common import capture, lit, shot
+from wide_aperture.core.bench.light import MID
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import BEGAN, CARD_EV, Shutter, SimulatedFile, card, time_for
 from wide_aperture.core.documents.body import Body
@@ -31,7 +32,6 @@ MOVED_EV, MOVED_SHARE = 0.5, 0.002
 TRUTH_SEEDS, OTHERS = 4, 200_000
 LOST_SEEN = 0.15  # of fine detail, side by side in a print of A3
 SQUEEZED = 0.7  # a simulated joined frame: its range pressed together, and smoothed a little
-MID = 0.184
 
 
 class InCameraHdr(BenchTest):

@@ -12,6 +12,7 @@ from wide_aperture.core.bench.fit import mean_span
 from wide_aperture.core.bench.found import BenchOutcome, Curve, Figure, FrameFault, Offer, Slice
 from wide_aperture.core.bench.frame import GREEN, BenchFrame
 from wide_aperture.core.bench.kinds.common import EV_WITHIN, capture, isos_of, lit, shot
+from wide_aperture.core.bench.light import MID
 from wide_aperture.core.bench.noise import Transfer, is_capped, transfer
 from wide_aperture.core.bench.protocol import BenchAbout, BenchTest, Kit, Shot, Simulated
 from wide_aperture.core.bench.simulated.card import CARD_EV, Shutter, card, time_for
@@ -23,7 +24,7 @@ from wide_aperture.core.physics.colour.adaptation import XYZ_FROM_SRGB, lab_from
 from wide_aperture.core.physics.colour.difference import delta_e_2000
 from wide_aperture.core.physics.sensor import DEEP_TONE_EV, ReadNoisePoint, read_noise_at
 
-DEEP_SCREEN = 0.184 * 2**DEEP_TONE_EV  # linear light of a tone three stops under mid in a picture
+DEEP_SCREEN = MID * 2**DEEP_TONE_EV  # linear light of a tone three stops under mid in a picture
 PIXELS_ALIKE = 4.0  # neighbours share their noise in a picture
 SHIFT_FROM = 0.02  # of where the data end, under which noise decides a colour
 

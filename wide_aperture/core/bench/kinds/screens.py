@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from wide_aperture.core.bench.found import BenchOutcome, Figure
 from wide_aperture.core.bench.kinds.common import shot
+from wide_aperture.core.bench.light import MID
 from wide_aperture.core.bench.notes import ScreenNote
 from wide_aperture.core.bench.protocol import BenchAbout, Kit, NotedTest, Shot
 from wide_aperture.core.errors import DomainError
@@ -20,7 +21,6 @@ from wide_aperture.core.physics.colour.encoding import linear_light, screen_leve
 DARK_PATCHES = (2, 4, 6, 9, 12, 16, 20, 25, 30, 36, 43, 50)
 LIGHT_PATCHES = (254, 253, 252, 250, 248, 246, 243, 240, 236, 232, 226, 220)
 WEDGE_EV = tuple((k - 7) / 3 for k in range(1, 14))  # thirds of a stop around mid, 13 patches
-MID = 0.184  # linear light of level 118
 STEP_EV = 1 / 3
 WITHIN = 0.34  # a patch is a third of a stop
 NAMES = {"computer": "The computer", "screen": "The rear screen", "finder": "The finder"}
