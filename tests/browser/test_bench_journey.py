@@ -137,6 +137,17 @@ class PracticeJourney(BrowserTestCase):
         page.get_by_role("button", name="In this order").click()
         expect(page.get_by_role("status", name="Score")).to_contain_text("out of place")
 
+    def test_an_answer_given_while_the_page_still_loads_keeps_its_score(self):
+        page = self.page
+        page.route("**/api/v1/bodies?*", lambda route: (page.wait_for_timeout(1500), route.continue_()))
+        self.open("/practice/faults")
+        page.get_by_role("group", name="Your answer").get_by_role("button").first.wait_for()
+        page.keyboard.press("2")
+        score = page.get_by_role("status", name="Score")
+        expect(score).to_contain_text("To be sure:")
+        page.wait_for_timeout(2500)
+        expect(score).to_contain_text("To be sure:")
+
     def test_the_clock_runs_beside_a_drill_of_one_s_own_menus_and_the_week_is_there(self):
         page = self.open("/practice/menus")
         expect(page.get_by_role("timer")).to_contain_text(re.compile(r"[1-9][.,]\d s"))

@@ -2,7 +2,7 @@
 /** Practice: drills for what no tool decides in the moment; what is due stands first. */
 import { Button } from 'ant-design-vue'
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { answered, client } from '@/api/client'
 import { currentOf, loadKind, useEntries } from '@/saving/documents'
@@ -19,14 +19,18 @@ import WeekSet from './WeekSet.vue'
 
 const props = defineProps<{ kind?: string }>()
 const router = useRouter()
-loadKind('bodies').catch(() => undefined)
+/** Until it is known which body is one's own, nothing is asked: a drill that changes under the hands would lose its answer. */
+const known = ref(false)
+loadKind('bodies')
+  .catch(() => undefined)
+  .finally(() => (known.value = true))
 const bodies = useEntries('bodies')
 const bodyId = computed(() => bodies.value.map((entry) => currentOf(entry)!).find((body) => !body.archived)?.id ?? null)
 const found = useQuery({ queryKey: ['practice-kinds'], queryFn: () => answered(client.GET('/api/v1/practice/kinds')), staleTime: 0 })
 const kinds = computed(() => found.data.value?.kinds ?? [])
 const shown = computed(() => kinds.value.find((each) => each.id === props.kind) ?? kinds.value[0] ?? null)
 const { drill, score, failed, next, answer } = useDrill(
-  () => shown.value?.id ?? '',
+  () => (known.value ? (shown.value?.id ?? '') : ''),
   () => bodyId.value,
   () => void found.refetch(),
 )
