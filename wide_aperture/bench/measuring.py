@@ -71,10 +71,9 @@ def carry_out(under: Under) -> dict[str, Any]:
         for k, each in enumerate(opened(files)):
             (faults if isinstance(each, FrameFault) else frames).append(each)  # type: ignore[arg-type]
             under.reached(k + 1, len(files) + 1)
-        outcome = test.measure(frames, kit)
-    slices, noisier, pictures = test.for_the_eye(frames, kit) if outcome.figures else ((), (), {})
+        outcome, pictures = test.judged(frames, kit)
     keep_pictures(run_id, pictures)
-    outcome = outcome.model_copy(update={"faults": (*faults, *outcome.faults), "slices": slices, "noisier": noisier})
+    outcome = outcome.model_copy(update={"faults": (*faults, *outcome.faults)})
     _written(run_id, owner, outcome)
     under.reached(len(files) + 1, len(files) + 1)
     return {"run": str(run_id), "sentence": outcome.sentence}

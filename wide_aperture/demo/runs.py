@@ -33,9 +33,7 @@ def _measured() -> tuple[_Measured, ...]:
     for test_id, seed in SHOWN:
         test, kit = test_of(test_id), Kit(body)
         frames = [each.frame for each in test.simulated(kit, seed).files]
-        outcome = test.measure(frames, kit)
-        slices, noisier, pictures = test.for_the_eye(frames, kit)
-        outcome = outcome.model_copy(update={"slices": slices, "noisier": noisier})
+        outcome, pictures = test.judged(frames, kit)
         run = BenchRun(
             id=demo_id(f"run/{test_id}"), title=test.about.title, test=test_id, body_id=body.id, kit=body.name, seed=seed, outcome=outcome
         )  # fmt: skip

@@ -10,6 +10,7 @@ import numpy as np
 from tests.core.bench.runs import KIT
 from wide_aperture.core.bench.drawn import svg_of
 from wide_aperture.core.bench.found import Curve
+from wide_aperture.core.bench.frame import frame_of_picture
 from wide_aperture.core.bench.kinds import TESTS
 from wide_aperture.core.bench.noise import is_capped
 from wide_aperture.core.bench.slices import CROP_PX, slices_of
@@ -48,6 +49,15 @@ class Slices(unittest.TestCase):
         self.assertLessEqual(isos[-1], KIT.body.highest_iso)
         grains = [grain(self.pictures[f"noise{k}"][6:26, 116:136]) for k in range(len(isos))]
         self.assertGreater(grains[-1], 4 * grains[0])
+
+    def test_frames_that_were_left_out_are_not_judged_either(self):
+        picture = np.full((600, 900, 3), 90, np.uint8)
+        beside = frame_of_picture("B0001.jpg", self.lit[0].said, picture)
+        outcome, pictures = TESTS["iso_ladder"].judged([*self.lit, beside], KIT)
+        self.assertEqual(len(outcome.slices), len(self.lit))
+        self.assertTrue(any(fault.frame == "B0001.jpg" and fault.refused for fault in outcome.faults))
+        self.assertEqual({pictures[f"part{k}"].shape for k in range(len(self.lit))}, {pictures["part0"].shape})
+        self.assertEqual(TESTS["iso_ladder"].judged(self.lit[:1], KIT)[1], {})
 
     def test_only_tests_that_ask_for_the_eye_have_some(self):
         self.assertEqual(TESTS["reserve"].for_the_eye(self.lit, KIT), ((), (), {}))

@@ -131,6 +131,15 @@ class BenchTest(ABC):
         """What of a measured run is judged by eye: slices, noisier ones, their pictures; most tests have none."""
         return (), (), {}
 
+    def judged(self, frames: Sequence[BenchFrame], kit: Kit) -> tuple[BenchOutcome, Pictures]:
+        """What frames tell, with what of them is judged by eye and its pictures; frames that were left out are not shown either."""
+        outcome = self.measure(frames, kit)
+        if not outcome.figures:
+            return outcome, {}
+        left_out = {fault.frame for fault in outcome.faults if fault.refused}
+        slices, noisier, pictures = self.for_the_eye([each for each in frames if each.name not in left_out], kit)
+        return outcome.model_copy(update={"slices": slices, "noisier": noisier}), pictures
+
     def measure(self, frames: Sequence[BenchFrame], kit: Kit) -> BenchOutcome:
         """Sort, leave out what does not belong, read. Never raises for frames: what is wrong with them is in the outcome."""
         faults: list[FrameFault] = []
