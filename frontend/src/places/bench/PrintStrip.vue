@@ -5,17 +5,21 @@ import type { BenchRun } from '@/api/types'
 import { currentOf, useEntries } from '@/saving/documents'
 import { LETTERS, stepsOf } from './blind'
 
-const props = defineProps<{ run: BenchRun; order: readonly number[]; picture: (k: number) => string }>()
+const props = defineProps<{
+  run: BenchRun
+  /** Of two by two pixels, across one part. */ cells: number
+  order: readonly number[]
+  picture: (k: number) => string
+}>()
 const emit = defineEmits<{ judged: [steps: Set<number>] }>()
 const bodies = useEntries('bodies')
 const A3_MM = 420
-const CELLS = 240 // of two by two pixels, across one part
 const typed = ref('')
 /** Millimetres one part takes in a print of A3. */
 const wide = computed(() => {
   const body = bodies.value.map((entry) => currentOf(entry)!).find((each) => each.id === props.run.body_id)
   const across = body ? Math.sqrt((body.megapixels * 1e6 * body.sensor_width_mm) / body.sensor_height_mm) : 6000
-  return (A3_MM * CELLS * 2) / across
+  return (A3_MM * props.cells * 2) / across
 })
 const print = (): void => window.print()
 function judge(): void {

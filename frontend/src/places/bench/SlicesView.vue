@@ -29,6 +29,11 @@ const shown = ref(false)
 /** Pictures lie beside the database, and a backup leaves them out. */
 const gone = ref(false)
 const from = (name: string): string => `/api/v1/bench/picture/${props.run.id}/${name}?${encodeURIComponent(props.updated)}`
+/** Pixels across one part, as its picture says. */
+const across = ref(240)
+function measured(event: Event): void {
+  if (zoom.value) across.value = (event.target as HTMLImageElement).naturalWidth
+}
 const pictureOf = (k: number): string => from(zoom.value ? `part${k}` : `fit${k}`)
 const highest = computed(() => acceptedUpTo(slices.value, fine.value))
 
@@ -57,9 +62,10 @@ const noiseIso = computed(() => noisier.value[noise.value]?.iso ?? 0)
         <div class="window">
           <img
             :src="pictureOf(k)"
+            @load="measured"
             @error="gone = true"
             :alt="shown ? `ISO ${isoText(slices[k]!.iso)}` : `Frame ${LETTERS[place]}`"
-            :style="zoom > 1 ? { imageRendering: 'pixelated', width: `${240 * zoom}px` } : {}" />
+            :style="zoom > 1 ? { imageRendering: 'pixelated', width: `${across * zoom}px` } : {}" />
         </div>
         <label>
           <input type="checkbox" :checked="fine.has(k)" @change="(event) => judge(k, (event.target as HTMLInputElement).checked)" />
@@ -100,7 +106,7 @@ const noiseIso = computed(() => noisier.value[noise.value]?.iso ?? 0)
         </div>
       </div>
     </template>
-    <PrintStrip :run="run" :order="order" :picture="(k) => from(`part${k}`)" @judged="(letters) => (fine = letters)" />
+    <PrintStrip :run="run" :cells="across" :order="order" :picture="(k) => from(`part${k}`)" @judged="(letters) => (fine = letters)" />
   </section>
 </template>
 
