@@ -59,7 +59,7 @@ class DrillChoiceOut(Schema):
 
 
 class DrillOut(Schema):
-    """A drill as it is asked: nothing in it tells the answer."""
+    """A drill as it is asked: nothing in it tells the answer. clip: pictures one after the other, clip_per_s a second; empty: none."""
 
     kind: str
     seed: int
@@ -71,6 +71,8 @@ class DrillOut(Schema):
     high: float | None
     timed: bool
     pictures: list[str]
+    clip: list[str]
+    clip_per_s: float
 
 
 class AnswerIn(Schema):
@@ -116,7 +118,9 @@ def drill(request: PersonRequest, kind: KindId, seed: Seed, body_id: UUID | None
     return {
         **asked.model_dump(include={"kind", "seed", "skill", "measure", "question", "low", "high", "timed"}),
         "choices": [{"id": each.id, "label": each.label} for each in asked.choices],
-        "pictures": services.pictures_of(made),
+        "pictures": services.data_urls(made.pictures),
+        "clip": services.data_urls(made.clip),
+        "clip_per_s": made.clip_per_s,
     }
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import base64
 import datetime as dt
 import hashlib
+from collections.abc import Sequence
 from functools import lru_cache
 from threading import Lock
 from uuid import UUID
@@ -19,6 +20,7 @@ from django.db.models.functions import Cast
 from django.utils import timezone
 
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
+from wide_aperture.core.picture.imaging.develop import Picture
 from wide_aperture.core.practice.drills import KINDS, drill_of
 from wide_aperture.core.practice.drills.common import Made, OwnPicture, PracticeKit
 from wide_aperture.core.practice.progress import Answered, Trend, due_at, trend
@@ -76,10 +78,10 @@ def made(kind: str, seed: int, kit: PracticeKit) -> Made:
         return drill_of(kind, seed, kit, _room())
 
 
-def pictures_of(drill: Made) -> list[str]:
-    """Its pictures as data URLs."""
+def data_urls(pictures: Sequence[Picture]) -> list[str]:
+    """Pictures as data URLs."""
     urls = []
-    for picture in drill.pictures:
+    for picture in pictures:
         _, data = cv2.imencode(".jpg", cv2.cvtColor(picture, cv2.COLOR_RGB2BGR), [cv2.IMWRITE_JPEG_QUALITY, QUALITY])
         urls.append(f"data:image/jpeg;base64,{base64.b64encode(data.tobytes()).decode()}")
     return urls

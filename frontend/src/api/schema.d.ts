@@ -6528,11 +6528,15 @@ export interface components {
         };
         /**
          * DrillOut
-         * @description A drill as it is asked: nothing in it tells the answer.
+         * @description A drill as it is asked: nothing in it tells the answer. clip: pictures one after the other, clip_per_s a second; empty: none.
          */
         DrillOut: {
             /** Choices */
             choices: components["schemas"]["DrillChoiceOut"][];
+            /** Clip */
+            clip: string[];
+            /** Clip Per S */
+            clip_per_s: number;
             /** High */
             high: number | null;
             /** Kind */
@@ -14647,9 +14651,15 @@ export interface components {
         };
         /**
          * Slice
-         * @description A picture to be judged by eye. picture: its number among its kind; iso: what it was taken at, or is as noisy as.
+         * @description A picture to be judged by eye. picture: its number among its kind; iso: what it was taken at, or is as noisy as; across_px: how
+         *     many of the body's pixels its part is wide (runs from before it was kept: 240 cells of raw data).
          */
         Slice: {
+            /**
+             * Across Px
+             * @default 480
+             */
+            across_px: number;
             /** Iso */
             iso: number;
             /** Picture */

@@ -36,6 +36,17 @@ class Slices(unittest.TestCase):
         _, _, pictures = slices_of([self.lit[0], dim], KIT.body)
         self.assertLess(abs(float(np.median(pictures["part1"])) - float(np.median(pictures["part0"]))), 3)
 
+    def test_a_part_says_how_many_of_the_body_s_pixels_it_is_wide(self):
+        pictures = [
+            frame_of_picture(
+                f"B{k}.jpg", frame.said, np.random.default_rng(k).integers(0, 255, (300, 400, 3), np.uint8)
+            )
+            for k, frame in enumerate(self.lit[:2])
+        ]
+        of_pictures, noisier, _ = slices_of(pictures, KIT.body)
+        self.assertEqual({each.across_px for each in (*of_pictures, *noisier)}, {CROP_PX[0]})
+        self.assertEqual({each.across_px for each in (*self.slices, *self.noisier)}, {2 * self.pictures["part0"].shape[1]})
+
     def test_noise_added_as_of_an_iso_is_that_of_a_frame_at_it(self):
         for k, frame in enumerate(self.lit[1:], 1):
             like = min(range(len(self.noisier)), key=lambda j: abs(np.log2(self.noisier[j].iso / frame.iso)))

@@ -14,6 +14,7 @@ from wide_aperture.core.focus.table import usual_setup
 from wide_aperture.core.frames.exposed import jpeg_of
 from wide_aperture.core.physics.optics import depth_of_field
 from wide_aperture.core.picture.imaging.darkroom import Darkroom
+from wide_aperture.core.picture.scenes.composition import all_casts, surroundings
 from wide_aperture.core.practice.drill import Aimed
 from wide_aperture.core.practice.drills import KINDS, drill_of
 from wide_aperture.core.practice.drills.common import OwnPicture, PracticeKit
@@ -22,6 +23,7 @@ from wide_aperture.core.practice.drills.focus_clip import INK as CLIP_INK
 from wide_aperture.core.practice.drills.focus_clip import drawn as clip_drawn
 from wide_aperture.core.practice.drills.histogram import TALL, WIDE, drawn
 from wide_aperture.core.practice.drills.presses import ACTS, SEQUENCES
+from wide_aperture.core.practice.film import PER_S, STAGED, filmed
 from wide_aperture.core.practice.score import score
 
 KIT, SEEDS = PracticeKit.usual(), range(5)
@@ -188,6 +190,77 @@ class Clips(unittest.TestCase):
         shaded = clip_drawn(trace(crossed, usual_setup(crossed), which=5, seed=3))
         self.assertTrue(((shaded == CROSSED).all(axis=2)).any())
         self.assertFalse(((toward == CROSSED).all(axis=2)).any())
+
+
+class Film(unittest.TestCase):
+    """What a clip shows is what the lab's run was."""
+
+    def filmed(self, name: str, **more):
+        scenario = scenarios()[name]
+        setup = usual_setup(scenario)
+        seen = trace(scenario, setup, **{"which": 20, **more})
+        return seen, filmed(scenario, setup.focal_mm, seen)
+
+    def test_every_scenario_is_staged_with_pieces_there_are(self):
+        self.assertEqual(set(STAGED), set(scenarios()))
+        for place, who in STAGED.values():
+            self.assertEqual(surroundings(place).name, place)
+            self.assertIn(who, all_casts())
+
+    def test_what_comes_nearer_grows_as_its_distance_says(self):
+        seen, clip = self.filmed("runner")
+        heights = []
+        for k in (0, 20):
+            red = (
+                clip[k][..., 0].astype(int) - clip[k][..., 1] > 40
+            )  # the runner's shirt; nothing else in the picture is red
+            rows = np.flatnonzero(red.sum(axis=1) > 1)
+            heights.append(rows[-1] - rows[0])
+        distances = [seen.distance_m[int(np.argmin(np.abs(np.array(seen.times_s) - k / PER_S)))] for k in (0, 20)]
+        self.assertAlmostEqual(heights[1] / heights[0], distances[0] / distances[1], delta=0.2)
+
+    def test_it_lasts_as_long_as_the_run_and_is_the_same_each_time(self):
+        seen, clip = self.filmed("walker")
+        self.assertEqual(len(clip), int(seen.times_s[-1] * PER_S) + 1)
+        self.assertTrue(all((a == b).all() for a, b in zip(clip, self.filmed("walker")[1], strict=True)))
+
+    def test_surroundings_slide_behind_what_goes_across_and_stand_behind_what_comes(self):
+        across, toward = (self.filmed(name)[1] for name in ("bird_on_trees", "runner"))
+        corner = np.s_[:30, :40]
+        self.assertGreater(changed(across[0][corner], across[6][corner]), 20)
+        self.assertEqual(changed(toward[0][corner], toward[6][corner]), 0)
+
+    def test_what_crosses_comes_between_only_then(self):
+        seen, clip = self.filmed("crossing_players", which=5, seed=3)
+        times = np.array(seen.times_s)
+        still = trace(scenarios()["crossing_players"], usual_setup(scenarios()["crossing_players"]), which=5, seed=3)
+        alone = filmed(
+            scenarios()["crossing_players"], 300.0, still.model_copy(update={"crossed": (False,) * len(times)})
+        )
+        crossed = [seen.crossed[int(np.argmin(np.abs(times - k / PER_S)))] for k in range(len(clip))]
+        self.assertTrue(any(crossed) and not all(crossed))
+        for between, a, b in zip(crossed, clip, alone, strict=True):
+            self.assertEqual(bool(changed(a, b)), between)
+
+    def test_grass_takes_the_share_of_the_view_it_is_said_to(self):
+        scenario = scenarios()["deer_in_grass"]
+        setup = usual_setup(scenario)
+        seen = trace(scenario, setup)
+        grass = filmed(scenario, setup.focal_mm, seen)[0]
+        free = filmed(scenario.model_copy(update={"obstacles": 0.0}), setup.focal_mm, seen)[0]
+        share = (np.abs(grass.astype(int) - free).max(axis=2) > 8).mean()
+        self.assertAlmostEqual(share, scenario.obstacles, delta=0.2)
+
+    def test_a_drill_shows_its_clip(self):
+        made = drill_of("focus_clip", 1, KIT, Darkroom())
+        self.assertGreater(len(made.clip), PER_S)
+        self.assertEqual(made.clip_per_s, PER_S)
+        self.assertEqual(drill_of("kelvin", 1, KIT, Darkroom()).clip, ())
+
+
+def changed(a: np.ndarray, b: np.ndarray) -> float:
+    """The largest difference of two pictures, in levels."""
+    return float(np.abs(a.astype(int) - b).max())
 
 
 class OwnPhotographs(unittest.TestCase):

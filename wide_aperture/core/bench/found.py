@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from pydantic import Field
 
 from wide_aperture.core.document import Document, Finite
@@ -64,10 +66,13 @@ class Offer(Document):
 
 
 class Slice(Document):
-    """A picture to be judged by eye. picture: its number among its kind; iso: what it was taken at, or is as noisy as."""
+    """A picture to be judged by eye. picture: its number among its kind; iso: what it was taken at, or is as noisy as; across_px: how
+    many of the body's pixels its part is wide (runs from before it was kept: 240 cells of raw data).
+    """
 
     picture: str
     iso: Finite
+    across_px: Annotated[int, Field(ge=1)] = 480
 
 
 class BenchOutcome(Document):

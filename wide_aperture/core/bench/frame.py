@@ -37,6 +37,11 @@ class BenchFrame:
         return self.levels[..., GREEN]
 
     @property
+    def pixels_a_level(self) -> int:
+        """How many of the body's pixels lie side by side in one level: raw data are read in cells of four."""
+        return 2 if self.is_raw else 1
+
+    @property
     def exposure(self) -> float:
         """Light the sensor gathers of one luminance, at one gain: time over the aperture's square. Raises: DomainError unsaid."""
         time, stop = self.said.exposure_s, self.said.f_number

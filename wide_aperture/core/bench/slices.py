@@ -35,16 +35,17 @@ def slices_of(frames: Sequence[BenchFrame], body: Body) -> tuple[tuple[Slice, ..
     place = _busiest(frames[0].green)
     white = _white(frames[0].levels[place])
     pictures: Pictures = {}
+    across_px = (place[1].stop - place[1].start) * frames[0].pixels_a_level
     slices = []
     for k, frame in enumerate(frames):
         gain = float(np.median(frames[0].green)) / max(float(np.median(frame.green)), 1e-6)
         pictures[f"part{k}"] = _shown(frame.levels[place] * np.float32(gain), white)
         pictures[f"fit{k}"] = _shown(_fit(frame.levels) * np.float32(gain), white)
-        slices.append(Slice(picture=str(k), iso=frame.iso))
+        slices.append(Slice(picture=str(k), iso=frame.iso, across_px=across_px))
     noisy = []
     for k, (iso, part) in enumerate(_noisier(frames[0], body, place)):
         pictures[f"noise{k}"] = _shown(part, white)
-        noisy.append(Slice(picture=str(k), iso=iso))
+        noisy.append(Slice(picture=str(k), iso=iso, across_px=across_px))
     return tuple(slices), tuple(noisy), pictures
 
 

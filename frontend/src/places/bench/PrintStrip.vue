@@ -7,7 +7,7 @@ import { LETTERS, stepsOf } from './blind'
 
 const props = defineProps<{
   run: BenchRun
-  /** Of two by two pixels, across one part. */ cells: number
+  /** Of the body's pixels, across one part. */ across: number
   order: readonly number[]
   picture: (k: number) => string
 }>()
@@ -18,8 +18,8 @@ const typed = ref('')
 /** Millimetres one part takes in a print of A3. */
 const wide = computed(() => {
   const body = bodies.value.map((entry) => currentOf(entry)!).find((each) => each.id === props.run.body_id)
-  const across = body ? Math.sqrt((body.megapixels * 1e6 * body.sensor_width_mm) / body.sensor_height_mm) : 6000
-  return (A3_MM * props.cells * 2) / across
+  const whole = body ? Math.sqrt((body.megapixels * 1e6 * body.sensor_width_mm) / body.sensor_height_mm) : 6000
+  return (A3_MM * props.across) / whole
 })
 const print = (): void => window.print()
 function judge(): void {

@@ -106,7 +106,12 @@ const noiseIso = computed(() => noisier.value[noise.value]?.iso ?? 0)
         </div>
       </div>
     </template>
-    <PrintStrip :run="run" :cells="across" :order="order" :picture="(k) => from(`part${k}`)" @judged="(letters) => (fine = letters)" />
+    <PrintStrip
+      :run="run"
+      :across="slices[0]?.across_px ?? 1"
+      :order="order"
+      :picture="(k) => from(`part${k}`)"
+      @judged="(letters) => (fine = letters)" />
   </section>
 </template>
 

@@ -2,7 +2,7 @@
 import type { BenchRun } from '@/api/types'
 
 export const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'
-type Slice = NonNullable<BenchRun['outcome']>['slices'][number]
+type Slice = Pick<NonNullable<BenchRun['outcome']>['slices'][number], 'iso'>
 
 /** The places 0 to count − 1 in an order that the seed decides. */
 export function blindOrder(count: number, seed: string): number[] {

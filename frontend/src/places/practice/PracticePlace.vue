@@ -11,6 +11,7 @@ import { fixed } from '@/shared/numberText'
 import { useShortcuts } from '@/shared/shortcuts'
 import { momentText } from '@/shared/times'
 import { useOpenThing } from '@/shell/open'
+import ClipPlayer from './ClipPlayer.vue'
 import DrillAnswer from './DrillAnswer.vue'
 import StopsTrack from './StopsTrack.vue'
 import { useClock } from './useClock'
@@ -96,6 +97,7 @@ useShortcuts([
           {{ fixed(seconds, 1) }} s<template v-if="five !== null">; the last five took {{ fixed(five, 0) }} s</template
           ><template v-else-if="quick">; {{ quick }} of five found</template>
         </p>
+        <ClipPlayer v-if="drill.clip.length" :pictures="drill.clip" :per-s="drill.clip_per_s" />
         <div class="pictures">
           <button
             v-for="(picture, k) in drill.pictures"

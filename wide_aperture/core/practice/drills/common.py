@@ -72,10 +72,12 @@ class PracticeKit:
 
 @dataclass(frozen=True)
 class Made:
-    """A drill, and the pictures it shows: uint8, shape (h, w, 3), red first."""
+    """A drill, and the pictures it shows: uint8, shape (h, w, 3), red first. clip: pictures one after the other, clip_per_s a second."""
 
     drill: Drill
     pictures: tuple[Picture, ...] = ()
+    clip: tuple[Picture, ...] = ()
+    clip_per_s: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -16,6 +16,7 @@ from wide_aperture.core.picture.imaging.darkroom import Darkroom
 from wide_aperture.core.picture.imaging.develop import Picture
 from wide_aperture.core.practice.drill import Choice, Drill, Skill
 from wide_aperture.core.practice.drills.common import Kind, Made, PracticeKit
+from wide_aperture.core.practice.film import PER_S, filmed
 
 CHOICES, RUNS, TRIES = 4, 60, 6
 AS_GOOD, APART = 0.04, 0.12  # of all frames: what nobody can tell, what anybody learns from
@@ -40,11 +41,11 @@ class FocusClip(Kind):
         )  # fmt: skip
         crossing = ", crossed by others" if any(seen.crossed) else ""
         drill = Drill(
-            kind=self.id, seed=seed, skill=self.skill, measure="choice", question=f"{scenario.title}, {scenario.distance_m:g} m away, {scenario.speed_m_s:g} m/s{crossing}. Distance over time is drawn. Which holds most frames sharp?",
+            kind=self.id, seed=seed, skill=self.skill, measure="choice", question=f"{scenario.title}, {scenario.distance_m:g} m away, {scenario.speed_m_s:g} m/s{crossing}. Below the clip is its distance over time. Which holds most frames sharp?",
             choices=choices, right=tuple(each for each, share in zip(ids, shares, strict=True) if share >= best - AS_GOOD),
             because=f"The lab counts {best:.0%} sharp over {RUNS} runs; the worst of the four {min(shares):.0%}.",
         )  # fmt: skip
-        return Made(drill, (drawn(seen),))
+        return Made(drill, (drawn(seen),), filmed(scenario, setups[0].focal_mm, seen), PER_S)
 
     def _posed(self, random: np.random.Generator) -> tuple[Scenario, list[FocusSetup], list[float]]:
         """A scenario and four ways that are not all as good as each other, with the share each keeps sharp."""
