@@ -33,7 +33,20 @@ class Practice(ApiTestCase):
             self.assertEqual(answer.status_code, 200, answer.content)
             self.assertLessEqual(
                 set(answer.json()),
-                {"kind", "seed", "skill", "measure", "question", "choices", "low", "high", "timed", "pictures"},
+                {
+                    "kind",
+                    "seed",
+                    "skill",
+                    "measure",
+                    "question",
+                    "choices",
+                    "low",
+                    "high",
+                    "timed",
+                    "pictures",
+                    "clip",
+                    "clip_per_s",
+                },
             )
             self.assertTrue(all(set(choice) == {"id", "label"} for choice in answer.json()["choices"]))
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import atexit
 import os
 from typing import ClassVar
 
@@ -42,22 +43,35 @@ expect.set_options(timeout=20_000)
 EXPECTED_ERRORS = ("Failed to load resource", "net::ERR_")
 
 
+def shared_browser() -> Browser:
+    """One browser for all tests of a process: a test has a context of its own in it, and the browser ends with its process.
+
+    To be asked for before Django's own setUpClass: within Playwright's event loop Django keeps another connection to the database.
+    """
+    if not _browsers or not _browsers[-1].is_connected():
+        # Playwright's sync API runs an event loop in this thread; Django's check does not know it is ours.
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
+        if not _browsers:
+            _playwrights.append(sync_playwright().start())
+            atexit.register(_playwrights[0].stop)
+        _browsers.append(_playwrights[0].chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS))
+    return _browsers[-1]
+
+
+_playwrights: list[Playwright] = []
+_browsers: list[Browser] = []
+
+
 class BrowserTestCase(Travels, LiveServerTestCase):
     """page: a fresh page at 1280 x 800. Demo data is loaded. Console errors and foreign requests fail the test."""
 
-    playwright: ClassVar[Playwright]
     browser: ClassVar[Browser]
     with_demo = True
 
     @classmethod
     def setUpClass(cls) -> None:
-        # Playwright's sync API runs an event loop in this thread; Django's check does not know it is ours.
-        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
+        cls.browser = shared_browser()
         super().setUpClass()
-        cls.playwright = sync_playwright().start()
-        cls.addClassCleanup(cls.playwright.stop)
-        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
-        cls.addClassCleanup(cls.browser.close)
 
     def setUp(self) -> None:
         if self.with_demo:

@@ -6,9 +6,9 @@ import urllib.request
 from typing import ClassVar
 
 from django.test import SimpleTestCase
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect
 
-from tests.browser.base import ARGUMENTS, CHROMIUM
+from tests.browser.base import shared_browser
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.served import DemoServer
 
@@ -24,15 +24,12 @@ class PreflightJourney(SimpleTestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
+        cls.browser = shared_browser()
         super().setUpClass()
         folder = tempfile.TemporaryDirectory()
         cls.addClassCleanup(folder.cleanup)
         cls.server = DemoServer(folder.name)
         cls.addClassCleanup(lambda: cls.server.kill())
-        playwright = sync_playwright().start()
-        cls.addClassCleanup(playwright.stop)
-        cls.browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
-        cls.addClassCleanup(cls.browser.close)
 
     def setUp(self) -> None:
         self.phone = self.browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True)

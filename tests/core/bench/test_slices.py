@@ -45,7 +45,9 @@ class Slices(unittest.TestCase):
         ]
         of_pictures, noisier, _ = slices_of(pictures, KIT.body)
         self.assertEqual({each.across_px for each in (*of_pictures, *noisier)}, {CROP_PX[0]})
-        self.assertEqual({each.across_px for each in (*self.slices, *self.noisier)}, {2 * self.pictures["part0"].shape[1]})
+        self.assertEqual(
+            {each.across_px for each in (*self.slices, *self.noisier)}, {2 * self.pictures["part0"].shape[1]}
+        )
 
     def test_noise_added_as_of_an_iso_is_that_of_a_frame_at_it(self):
         for k, frame in enumerate(self.lit[1:], 1):
