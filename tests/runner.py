@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import pickle
 import unittest
 
@@ -33,6 +34,8 @@ def _travels(value: object) -> bool:
     return True
 
 
+RARELY = (10_000, 20, 50)  # of new objects, and of collections of the younger ones
+
 # What takes minutes begins first, so that no process works alone at the end.
 LONGEST = (
     "tests.browser.test_accessibility",
@@ -60,6 +63,13 @@ class Runner(DiscoverRunner):
 
     counts = ""
     parallel_test_suite = LongestFirst
+
+    def run_suite(self, suite: unittest.TestSuite, **kwargs: object) -> unittest.TestResult:
+        # What is loaded by now stays: the collector need not look through it again and again, in no process forked from here.
+        gc.collect()
+        gc.freeze()
+        gc.set_threshold(*RARELY)
+        return super().run_suite(suite, **kwargs)
 
     def suite_result(self, suite: unittest.TestSuite, result: unittest.TestResult, **kwargs: object) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

@@ -133,9 +133,7 @@ class SixNewcomers(BrowserTestCase):
         kept = page.evaluate("() => ({...sessionStorage})")
         self.assertEqual(kept.get("printed"), "1")
         self.assertLessEqual(int(kept["presses"]), who.most)
-        moved = {name: float(value) for name, value in kept.items() if name.startswith("shift ")}
-        told = "\n".join(text for name, text in kept.items() if name.startswith("moved "))
-        self.assertEqual({name: value for name, value in moved.items() if value > MOST_SHIFT}, {}, told)
+        self.nothing_moved(kept)
         body, lens = Body.objects.get().document, Lens.objects.get().document
         self.assertEqual(body["name"], who.body)
         self.assertEqual(f"{body['megapixels']:g} MP", who.sheet.split("\n")[0])
@@ -144,6 +142,28 @@ class SixNewcomers(BrowserTestCase):
         state = CameraState.objects.get().document
         self.assertTrue(state["values"])
         self.assertEqual(len([slot for slot in state["slots"] if slot["values"]]) > 0, len(who.more) > 0)
+
+    def nothing_moved(self, kept: dict[str, str]) -> None:
+        moved = {name: float(value) for name, value in kept.items() if name.startswith("shift ")}
+        told = "\n".join(text for name, text in kept.items() if name.startswith("moved "))
+        self.assertEqual({name: value for name, value in moved.items() if value > MOST_SHIFT}, {}, told)
+
+    def test_a_plan_that_opens_late_leaves_the_answers_as_they_stand_until_then(self):
+        page = self.page
+        page.add_init_script(COUNTED)
+        page.route("**/assets/PlanPlace*.js", lambda route: (page.wait_for_timeout(2500), route.continue_()))
+        self.open("/")
+        self.answers(LANDSCAPE)
+        page.wait_for_timeout(1800)
+        expect(page.get_by_label("What you call it")).to_have_value(LANDSCAPE.body)
+        page.keyboard.press("Enter")  # pressed again, it opens no second one
+        page.get_by_role("slider", name="Aperture").wait_for()
+        self.wait_saved()
+        self.assertEqual(Body.objects.count(), 1)
+        self.nothing_moved(page.evaluate("() => ({...sessionStorage})"))
+        self.open("/begin")
+        page.get_by_role("radio", name=LANDSCAPE.what).locator("..").click()
+        expect(page.get_by_label("What you call it")).to_have_value("")
 
     def test_sports(self):
         self.walk(SPORTS)

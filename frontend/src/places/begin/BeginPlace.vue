@@ -23,7 +23,7 @@ import { SKIES, useBegin, usualDistance } from './useBegin'
 
 const router = useRouter()
 const begin = useBegin()
-const { answers, loaded, problem, places, begun, light, far, skyTells, missing, working, open } = begin
+const { answers, loaded, kit, problem, places, begun, light, far, skyTells, missing, working, open } = begin
 
 const whats = computed(() =>
   (tables.value?.beginnings ?? []).map((each) => ({
@@ -59,10 +59,7 @@ const placeOptions = computed(() => [
 function choose(what: string): void {
   answers.value = { ...answers.value, what, far: '', light: '', near_m: null, far_m: null }
 }
-async function go(): Promise<void> {
-  const to = await open()
-  if (to) await router.push(to)
-}
+const go = (): Promise<void> => open((to) => router.push(to))
 useOpenThing(() => '')
 </script>
 
@@ -72,7 +69,8 @@ useOpenThing(() => '')
       <h1>Plan a shoot now</h1>
       <p class="soft">Six questions. What you leave open is as usual, and every answer can be changed in the plan.</p>
     </div>
-    <p v-if="!loaded || !tables" class="soft" aria-busy="true">Opening…</p>
+    <!-- Cameras that arrive late would push the questions away under the hand. -->
+    <p v-if="!loaded || !tables || !(kit || problem)" class="soft" aria-busy="true">Opening…</p>
     <form v-else @submit.prevent="go">
       <section aria-labelledby="begin-what">
         <h2 id="begin-what">1. What?</h2>

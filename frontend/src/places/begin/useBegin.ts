@@ -48,8 +48,10 @@ const OUTDOORS = new Set(['full_sun', 'hazy_sun', 'low_sun', 'overcast', 'dusk',
 
 export const usualDistance = (begun: Beginning): number => Math.floor(begun.distances.length / 2)
 
+const KEPT_AS = 'wa-begin'
+
 export function useBegin() {
-  const answers = useLocalStorage<Answers>('wa-begin', { ...NOTHING }, { mergeDefaults: true })
+  const answers = useLocalStorage<Answers>(KEPT_AS, { ...NOTHING }, { mergeDefaults: true })
   const loaded = ref(false)
   const problem = ref('')
   Promise.all((['shoots', 'situations', 'bodies', 'lenses', 'places', 'foundations'] as const).map((kind) => loadKind(kind)))
@@ -58,8 +60,12 @@ export function useBegin() {
   const kit = useStartingKit((reason) => (problem.value = reason))
 
   const foundation = useFoundation()
-  const bodies = useEntries('bodies')
-  const lenses = useEntries('lenses')
+  /** What is being made is not offered: it would move what stands there while the plan opens. */
+  const made = shallowRef<ReadonlySet<string>>(new Set())
+  const allBodies = useEntries('bodies')
+  const allLenses = useEntries('lenses')
+  const bodies = computed(() => allBodies.value.filter((entry) => !made.value.has(entry.id)))
+  const lenses = computed(() => allLenses.value.filter((entry) => !made.value.has(entry.id)))
   const places = useEntries('places')
   const begun = computed(() => tables.value?.beginnings.find((each) => each.id === answers.value.what) ?? null)
   const light = computed(() => answers.value.light || (begun.value?.lights[0] ?? ''))
@@ -149,12 +155,13 @@ export function useBegin() {
   /** What the answers become, written together once all of it is known. */
   let written: [Kind, AnyDocument][] = []
   const working = ref(false)
-  /** Makes the documents; returns where the plan is, or nothing when something is still to be said. */
-  async function open(): Promise<string | null> {
+  /** Makes the documents and leaves for the plan; stays when something is still to be said. What was answered is forgotten once left. */
+  async function open(leave: (to: string) => Promise<unknown>): Promise<void> {
     problem.value = missing.value
-    if (problem.value || !begun.value) return null
+    if (problem.value || !begun.value || working.value) return
     working.value = true
     written = []
+    made.value = new Set()
     try {
       const id = newId()
       const sky = SKIES.find((each) => each.value === light.value)
@@ -164,13 +171,13 @@ export function useBegin() {
         }),
       )
       // Typed first, before anything is written: a lens that cannot be read leaves no half of a kit behind.
-      if (answers.value.lensLine.trim() && !ownLens.value && !(await readLine())) return null
+      if (answers.value.lensLine.trim() && !ownLens.value && !(await readLine())) return
       const { near_m, far_m, startsAt } = answers.value
       const nearest = near_m ?? situation.near_m
       const farthest = far_m ?? situation.far_m ?? null
       if (far_m !== null && far_m < nearest) {
         problem.value = 'The farthest distance is nearer than the nearest.'
-        return null
+        return
       }
       const { body, lens: builtIn } = await bodyOf()
       const lens = await lensOf(builtIn)
@@ -193,12 +200,14 @@ export function useBegin() {
         },
       }
       written.push(['situations', planned])
+      made.value = new Set(written.flatMap(([, document]) => ('id' in document ? [document.id] : [])))
       together(`planning “${shoot.title}”`, () => written.forEach(([kind, document]) => edit(kind, document as never)))
+      await leave(`/shoots/${shoot.id}/plan/${id}`)
+      // This place is gone by now, and what watched the answers with it.
       answers.value = { ...NOTHING }
-      return `/shoots/${shoot.id}/plan/${id}`
+      localStorage.removeItem(KEPT_AS)
     } catch (error) {
       problem.value = (error as Error).message
-      return null
     } finally {
       working.value = false
     }
