@@ -37,8 +37,8 @@ if [ "$units_passed" -eq 0 ]; then units_failed=1; fi
 echo "$units_passed front-end units passed, $units_failed failed"
 
 log="$data/tests.log"
-# Four processes on two cores: a browser test waits more than half of its time. A test that hangs must fail, not keep everyone waiting.
-timeout -k 10 2700 "$PY" manage.py test --noinput --parallel 4 --timing tests 2>&1 | tee "$log"
+# Three processes on two cores: a browser test waits half of its time. A test that hangs must fail, not keep everyone waiting.
+timeout -k 10 2700 "$PY" manage.py test --noinput --parallel 3 --timing tests 2>&1 | tee "$log"
 counts=$(grep -E '^[0-9]+ passed, [0-9]+ failed' "$log" | tail -n 1)
 passed=$(echo "$counts" | sed -nE 's/^([0-9]+) passed.*/\1/p')
 broken=$(echo "$counts" | sed -nE 's/.* ([0-9]+) failed.*/\1/p')
