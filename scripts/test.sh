@@ -4,6 +4,8 @@ bin=$(dirname "$PY")
 data=$(mktemp -d)
 trap 'rm -rf "$data"' EXIT
 export WIDE_APERTURE_DATA="$data" HYPOTHESIS_PROFILE=ci
+# A hundred processes are started: each finds its modules compiled.
+unset PYTHONDONTWRITEBYTECODE
 units="$data/units.json"
 step() {
   name=$1; shift

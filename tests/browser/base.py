@@ -58,6 +58,12 @@ def shared_browser() -> Browser:
     return _browsers[-1]
 
 
+def close_contexts() -> None:
+    """Nothing of a test stays behind in the browser: a page left open would go on asking a server that is gone."""
+    for context in shared_browser().contexts:
+        context.close()
+
+
 _playwrights: list[Playwright] = []
 _browsers: list[Browser] = []
 
@@ -83,7 +89,7 @@ class BrowserTestCase(Travels, LiveServerTestCase):
         self.page = self.context.new_page()
 
     def tearDown(self) -> None:
-        self.context.close()
+        close_contexts()
         self.assertTrue(wait_until_idle(), "requests were still in flight")
         self.assertEqual(self.foreign, [], "another origin was contacted")
         self.assertEqual(self.console, [], "the console shows errors")

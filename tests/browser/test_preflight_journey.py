@@ -8,7 +8,7 @@ from typing import ClassVar
 from django.test import SimpleTestCase
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
-from tests.browser.base import shared_browser
+from tests.browser.base import close_contexts, shared_browser
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.served import DemoServer
 
@@ -33,7 +33,7 @@ class PreflightJourney(SimpleTestCase):
 
     def setUp(self) -> None:
         self.phone = self.browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True)
-        self.addCleanup(self.phone.close)
+        self.addCleanup(close_contexts)
 
     def opened(self, context: BrowserContext | None = None) -> Page:
         page = (context or self.phone).new_page()

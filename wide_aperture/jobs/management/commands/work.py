@@ -14,6 +14,7 @@ POLL_S = 0.5
 
 class Command(BaseCommand):
     help = "Carry out long work. serve starts one and watches it; a studio may run more."
+    requires_system_checks = ()  # they load the whole web application
 
     def handle(self, *args: Any, **options: Any) -> None:
         _free_orphans()

@@ -12,6 +12,7 @@ from wide_aperture.store.backup.make import make_backup
 
 class Command(BaseCommand):
     help = "Write everything to one zip. An existing file is left alone."
+    requires_system_checks = ()  # they load the whole web application
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("file")

@@ -9,6 +9,7 @@ from wide_aperture.server.middleware.owner import local_owner
 
 class Command(BaseCommand):
     help = "Load the demo world. Rows you edited or deleted stay as they are, unless --reset is given."
+    requires_system_checks = ()  # they load the whole web application
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--reset", action="store_true", help="put every demo row back to how it came")

@@ -15,6 +15,7 @@ from wide_aperture.server.data_folder.here import data_folder
 
 class Command(BaseCommand):
     help = "Check the data folder and migrate the database; a copy is kept in backups/ before anything changes."
+    requires_system_checks = ()  # they load the whole web application
 
     def handle(self, *args: Any, **options: Any) -> None:
         folder = data_folder()

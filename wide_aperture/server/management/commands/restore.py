@@ -15,6 +15,7 @@ from wide_aperture.store.backup.read import Upload
 
 class Command(BaseCommand):
     help = "Bring back what a backup holds: what is missing is added, what differs replaced as a new version."
+    requires_system_checks = ()  # they load the whole web application
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("file")

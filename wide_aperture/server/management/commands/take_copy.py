@@ -11,6 +11,7 @@ from wide_aperture.server.data_folder.here import data_folder
 
 class Command(BaseCommand):
     help = "Replace a damaged database by the last good copy; the damaged one is kept beside it."
+    requires_system_checks = ()  # they load the whole web application
 
     def handle(self, *args: Any, **options: Any) -> None:
         try:
