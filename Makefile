@@ -7,7 +7,7 @@ PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?=
 SOURCES := $(shell find frontend/src frontend/public frontend/index.html frontend/preflight.html frontend/vite.config.ts frontend/vite.file.config.ts -type f)
 
-.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table beginnings atlas-pictures mutants mutants-data
+.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table beginnings atlas-pictures intervals mutants mutants-data
 
 demo: install build  ## build, load demo data, serve
 	@$(PY) manage.py prepare
@@ -24,8 +24,12 @@ dev: install  ## hot reload on both sides; open http://127.0.0.1:5173
 	  WIDE_APERTURE_DEV=1 $(PY) manage.py runserver 127.0.0.1:$(PORT) & \
 	  (cd frontend && PORT=$(PORT) npx vite) & wait
 
-test: install chromium  ## everything: lint, types, import contracts, build, core, API and browser tests
+test:  ## everything: lint, types, import contracts, build, core, API and browser tests
+	@$(MAKE) --no-print-directory -j3 install chromium
 	@PY=$(PY) sh scripts/test.sh
+
+intervals: install  ## the bench's intervals over forty seeds of every test, also of those that take minutes
+	@WIDE_APERTURE_ALL_SEEDS=1 $(PY) manage.py test --noinput --parallel 2 tests.core.bench.test_tests.Intervals tests.core.bench.test_tests.IntervalsOfHands
 
 lint: install
 	$(VENV)/bin/ruff check . && $(VENV)/bin/ruff format --check .

@@ -27,7 +27,7 @@ export default defineConfig({
     chunkSizeWarningLimit: 700,
     rollupOptions: { input: { index: here('index.html'), preflight: here('preflight.html') } },
   },
-  test: { include: ['src/**/*.test.ts'], environment: 'node', restoreMocks: true },
+  test: { include: ['src/**/*.test.ts'], environment: 'node', restoreMocks: true, pool: 'threads', isolate: false },
   server: {
     port: 5173,
     strictPort: true,

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { decimalMark, fixed, grouped, inMarks, significant } from './numberText'
 
 describe('numbers with a point', () => {
@@ -11,6 +11,7 @@ describe('numbers with a point', () => {
 
 describe('numbers with a comma', () => {
   beforeEach(() => (decimalMark.value = ','))
+  afterEach(() => (decimalMark.value = '.'))
   it('are written so', () => {
     expect([fixed(2.25, 1), fixed(2), significant(0.12345, 3), grouped(51200)]).toEqual(['2,3', '2', '0,123', '51\u202f200'])
   })
