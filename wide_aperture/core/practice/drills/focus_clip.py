@@ -20,8 +20,8 @@ from wide_aperture.core.practice.film import PER_S, filmed
 
 CHOICES, RUNS, TRIES = 4, 60, 6
 AS_GOOD, APART = 0.04, 0.12  # of all frames: what nobody can tell, what anybody learns from
-WIDE, HIGH, RIM = 480, 220, 28
-PAPER, INK, CROSSED, AREA_INK = (236, 236, 232), (20, 90, 90), (205, 190, 160), (150, 150, 146)
+WIDE, HIGH, RIM = 480, 150, 24
+PAPER, INK, CROSSED, SOFT_INK = (236, 236, 232), (20, 90, 90), (205, 190, 160), (88, 88, 84)
 
 
 class FocusClip(Kind):
@@ -79,5 +79,5 @@ def drawn(seen: Trace) -> Picture:
             cv2.rectangle(picture, (round(at - step / 2), RIM), (round(at + step / 2), HIGH - RIM), CROSSED, -1)
     cv2.polylines(picture, [np.stack([x, y], axis=1).round().astype(np.int32)], False, INK, 2, cv2.LINE_AA)
     for text, place in ((f"{high:.1f} m", (4, RIM - 10)), (f"{low:.1f} m", (4, HIGH - 8)), (f"{times[-1]:.1f} s", (WIDE - 52, HIGH - 8))):  # fmt: skip
-        cv2.putText(picture, text, place, cv2.FONT_HERSHEY_SIMPLEX, 0.42, AREA_INK, 1, cv2.LINE_AA)
+        cv2.putText(picture, text, place, cv2.FONT_HERSHEY_SIMPLEX, 0.42, SOFT_INK, 1, cv2.LINE_AA)
     return picture
