@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import cv2
 import numpy as np
@@ -16,7 +15,7 @@ from wide_aperture.core.picture.imaging.develop import Picture
 from wide_aperture.core.picture.scenes.build import scene
 from wide_aperture.core.picture.scenes.colour_space import Pixels, three_of
 from wide_aperture.core.picture.scenes.composition import Composition
-from wide_aperture.core.picture.scenes.scene import PER_CD, Layer, Scene
+from wide_aperture.core.picture.scenes.scene import PER_CD, Scene
 from wide_aperture.core.picture.scenes.stage import MID_REFLECTANCE
 
 # Where each scenario is filmed, and whom: pieces of the scenes.
@@ -72,7 +71,7 @@ def filmed(scenario: Scenario, focal_mm: float, seen: Trace, *, seed: int = 1) -
     moments = [int(np.argmin(np.abs(times - t))) for t in np.arange(0, times[-1] + 1e-9, 1 / PER_S)]
     stage = _Stage(scenario, focal_mm, seed)
     drawn = stage.drawn(seen.distance_m[0])
-    ground = _flat([layer for layer in drawn.layers if not layer.is_subject]).light
+    ground = _part(drawn, subject=False).light
     gain = np.float32(MID_REFLECTANCE * PER_CD * 2 ** (BRIGHTER_EV - drawn.ev100))
     slides = _slide_px_s(scenario, focal_mm)
     before = _standing_before(scenario, ground, seed)
@@ -103,7 +102,7 @@ class _Stage:
         step = math.ceil(math.log(distance_m) / math.log(DRAWN_EVERY) - 1e-9)
         drawn_at = DRAWN_EVERY**step
         if step not in self._cuts:
-            self._cuts[step] = _flat([layer for layer in self.drawn(drawn_at).layers if layer.is_subject])
+            self._cuts[step] = _part(self.drawn(drawn_at), subject=True)
         return self._cuts[step].moved(right_px, down_px, drawn_at / distance_m)
 
     def drawn(self, distance_m: float) -> Scene:
@@ -116,15 +115,13 @@ class _Stage:
         return scene(composition, *SIZE, self._seed)
 
 
-def _flat(layers: Sequence[Layer]) -> _Cut:
-    """Layers over each other, without flash."""
-    light, cover = np.zeros((SIZE[1], SIZE[0], 3), np.float32), np.zeros((SIZE[1], SIZE[0]), np.float32)
+def _part(drawn: Scene, *, subject: bool) -> _Cut:
+    """The subject's layers over each other, or all others."""
+    layers = tuple(layer for layer in drawn.layers if layer.is_subject == subject)
+    cover = np.zeros((SIZE[1], SIZE[0]), np.float32)
     for layer in layers:
-        behind = light[layer.box]
-        behind *= three_of(1 - layer.alpha)
-        behind += sum((part for name, part in layer.parts.items() if name != "flash"), np.float32(0))
         cover[layer.box] += (1 - cover[layer.box]) * layer.alpha
-    return _Cut(light, cover)
+    return _Cut(replace(drawn, layers=layers).flattened(), cover)
 
 
 def _slide_px_s(scenario: Scenario, focal_mm: float) -> float:
