@@ -138,10 +138,8 @@ WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 class Scan(BrowserTestCase):
     maxDiff = None
-    others = (
-        "dark",
-        "night-red",
-    )  # wide and narrow, the next time the other way round: their colours are the same few everywhere
+    # Wide and narrow, at the next place the other way round: their colours are the same few everywhere.
+    others = ("dark", "night-red")
 
     def scan(self, name: str, path: str, opened: Callable[[Page], None] | None = None) -> None:
         page = self.page

@@ -29,6 +29,7 @@ STAGED = {
 }  # fmt: skip
 SIZE = (240, 160)
 PER_S = 12
+FRAME_HIGH_MM = 24.0  # of the sensor, as the lab's own cameras have it
 FAR_OUT_OF_FOCUS = 0.025  # of the frame's width: the spread of what passes close by
 PASSES = 1.5  # frame widths, while something crosses
 GRASS, SPRAY = ((3, 20), 0.6), ((4, 4), 1.6)  # spread in pixels across and down; brightness, of what lies behind
@@ -110,7 +111,12 @@ class _Stage:
         place, who = STAGED[self._scenario.name]
         behind = max(self._scenario.background_m, distance_m * 1.05)
         composition = Composition(
-            surroundings=place, cast=who, distance_m=distance_m, focal_mm=self._focal_mm, background_m=behind
+            surroundings=place,
+            cast=who,
+            distance_m=distance_m,
+            focal_mm=self._focal_mm,
+            sensor_height_mm=FRAME_HIGH_MM,
+            background_m=behind,
         )
         return scene(composition, *SIZE, self._seed)
 
@@ -128,7 +134,7 @@ def _slide_px_s(scenario: Scenario, focal_mm: float) -> float:
     """How fast the surroundings slide to the left while the camera goes with a subject across: its angle a second, in pixels."""
     if scenario.course != "across":
         return 0.0
-    return scenario.speed_m_s / scenario.distance_m * focal_mm / 24.0 * SIZE[1]
+    return scenario.speed_m_s / scenario.distance_m * focal_mm / FRAME_HIGH_MM * SIZE[1]
 
 
 def _slid(ground: Pixels, by_px: float) -> Pixels:

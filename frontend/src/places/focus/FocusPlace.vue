@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The focus lab of a situation: sharp of shot under the plan's focus settings and others, a run to look at, and why. */
-import { useIntervalFn, useLocalStorage } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answered, client } from '@/api/client'
 import type { Scenario } from '@/api/types'
@@ -8,6 +8,7 @@ import { usePlanFrame } from '@/frames/usePlanFrame'
 import { useNeighbours } from '@/planning/useNeighbours'
 import PickRow from '@/shared/PickRow.vue'
 import RangeField from '@/shared/RangeField.vue'
+import { usePlayed } from '@/shared/usePlayed'
 import { useShortcuts } from '@/shared/shortcuts'
 import { useAskedTab } from '@/shared/useAskedTab'
 import TwoColumns from '@/shared/TwoColumns.vue'
@@ -47,7 +48,8 @@ const tab = useAskedTab<Tab>(
 const looksAt = ref(0)
 const shown = computed(() => answer.value?.tried[Math.min(looksAt.value, answer.value.tried.length - 1)] ?? null)
 const at = ref(0)
-const frameAt = computed(() => Math.min(at.value, Math.max((shown.value?.trace.frames.length ?? 1) - 1, 0)))
+const lastFrame = computed(() => Math.max((shown.value?.trace.frames.length ?? 1) - 1, 0))
+const frameAt = computed(() => Math.min(at.value, lastFrame.value))
 /** The moment of the frame looked at, among those of the run. */
 const moment = computed(() => {
   const { trace } = shown.value!
@@ -56,20 +58,7 @@ const moment = computed(() => {
 })
 const now = computed(() => shown.value?.trace.frames[frameAt.value] ?? null)
 const FRAME_MS = 220
-const { pause, resume, isActive } = useIntervalFn(
-  () => {
-    const count = shown.value?.trace.frames.length ?? 0
-    if (frameAt.value + 1 >= count) pause()
-    else at.value = frameAt.value + 1
-  },
-  FRAME_MS,
-  { immediate: false },
-)
-function play(): void {
-  if (isActive.value) return pause()
-  if (frameAt.value + 1 >= (shown.value?.trace.frames.length ?? 0)) at.value = 0
-  resume()
-}
+const { isActive, toggle: play } = usePlayed(at, () => lastFrame.value, FRAME_MS)
 
 const { base, frame } = usePlanFrame(() => lab.request.value, 480)
 const subjectAt = computed(() => frame.value?.focus ?? { x: 0.5, y: 0.45 })

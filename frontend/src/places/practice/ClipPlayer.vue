@@ -1,21 +1,19 @@
 <script setup lang="ts">
 /** A clip of a drill: plays once by itself unless motion is to be spared; again by its button, step by step by its slider. */
 import { Button } from 'ant-design-vue'
-import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core'
+import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { fixed } from '@/shared/numberText'
+import { usePlayed } from '@/shared/usePlayed'
 
 const props = defineProps<{ pictures: readonly string[]; perS: number }>()
 const at = ref(0)
 const motion = usePreferredReducedMotion()
 const last = computed(() => props.pictures.length - 1)
-const { isActive, pause, resume } = useIntervalFn(
-  () => {
-    if (at.value < last.value) at.value++
-    else pause()
-  },
+const { isActive, pause, resume, toggle } = usePlayed(
+  at,
+  () => last.value,
   () => 1000 / props.perS,
-  { immediate: false },
 )
 watch(
   () => props.pictures,
@@ -26,11 +24,6 @@ watch(
   },
   { immediate: true },
 )
-function toggle(): void {
-  if (isActive.value) return pause()
-  if (at.value === last.value) at.value = 0
-  resume()
-}
 function hold(moment: number): void {
   pause()
   at.value = moment
