@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import atexit
-import os
 from typing import ClassVar
 
 from django.test import LiveServerTestCase
@@ -13,65 +11,28 @@ from playwright.sync_api import (
     ConsoleMessage,
     Locator,
     Page,
-    Playwright,
     Request,
     expect,
-    sync_playwright,
 )
 
+from tests.browser.chromium import SamePort, close_contexts, forget, shared_browser, usual_context
 from tests.demo import demo_rows
 from tests.runner import Travels
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.server.middleware.owner import local_owner
 from wide_aperture.server.middleware.requests import wait_until_idle
 
-CHROMIUM = "/usr/bin/chromium"
-ARGUMENTS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-    # The address field's popups are pages of their own, drawn anew for every window: a third of the browser's own work here.
-    "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup,WebUIOmniboxFullPopup,Translate,MediaRouter,HttpsUpgrades",
-]
 # Two browsers that draw without a graphics card share two cores: waiting longer costs nothing when all is well.
 expect.set_options(timeout=20_000)
 # What a page may say on purpose: the answers the tests provoke.
 EXPECTED_ERRORS = ("Failed to load resource", "net::ERR_")
 
 
-def shared_browser() -> Browser:
-    """One browser for all tests of a process: a test has a context of its own in it, and the browser ends with its process.
-
-    To be asked for before Django's own setUpClass: within Playwright's event loop Django keeps another connection to the database.
-    """
-    if not _browsers or not _browsers[-1].is_connected():
-        # Playwright's sync API runs an event loop in this thread; Django's check does not know it is ours.
-        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
-        if not _browsers:
-            _playwrights.append(sync_playwright().start())
-            atexit.register(_playwrights[0].stop)
-        _browsers.append(_playwrights[0].chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS))
-    return _browsers[-1]
-
-
-def close_contexts() -> None:
-    """Nothing of a test stays behind in the browser: a page left open would go on asking a server that is gone."""
-    for context in shared_browser().contexts:
-        context.close()
-
-
-_playwrights: list[Playwright] = []
-_browsers: list[Browser] = []
-
-
 class BrowserTestCase(Travels, LiveServerTestCase):
     """page: a fresh page at 1280 x 800. Demo data is loaded. Console errors and foreign requests fail the test."""
 
     browser: ClassVar[Browser]
+    server_thread_class = SamePort
     with_demo = True
 
     @classmethod
@@ -84,23 +45,34 @@ class BrowserTestCase(Travels, LiveServerTestCase):
             demo_rows(local_owner())
         self.console: list[str] = []
         self.foreign: list[str] = []
+        self._heard: list[BrowserContext] = []
         self.address = self.live_server_url
-        self.context = self.new_context()
+        self.context = self._watched(usual_context())
         self.page = self.context.new_page()
+        forget(self.page, self.address)
 
     def tearDown(self) -> None:
         close_contexts()
+        for context in self._heard:
+            context.remove_listener("request", self._note_request)
+            context.remove_listener("console", self._note_console)
         self.assertTrue(wait_until_idle(), "requests were still in flight")
         self.assertEqual(self.foreign, [], "another origin was contacted")
         self.assertEqual(self.console, [], "the console shows errors")
 
     def new_context(self, *, width: int = 1280, height: int = 800) -> BrowserContext:
-        context = self.browser.new_context(
-            viewport={"width": width, "height": height}, accept_downloads=True, reduced_motion="reduce"
+        """Another window: of another person, or one that a test does something to which none after it should see."""
+        return self._watched(
+            self.browser.new_context(
+                viewport={"width": width, "height": height}, accept_downloads=True, reduced_motion="reduce"
+            )
         )
+
+    def _watched(self, context: BrowserContext) -> BrowserContext:
         context.set_default_timeout(20_000)
         context.on("request", self._note_request)
         context.on("console", self._note_console)
+        self._heard.append(context)
         return context
 
     def _note_request(self, request: Request) -> None:

@@ -196,7 +196,6 @@ class Keys(Typing):
 
 class Scrolling(Typing):
     def test_a_scroll_that_begins_on_a_ruler_holds_nothing(self):
-        self.context.close()
         self.context = self.browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True)
         self.context.set_default_timeout(20_000)
         self.page = self.context.new_page()
@@ -284,7 +283,9 @@ class TwoTabs(Typing):
 
 class ClosedStores(Typing):
     def with_store(self, script: str) -> None:
+        self.context = self.new_context()
         self.context.add_init_script(script)
+        self.page = self.context.new_page()
 
     def edit_and_ask(self, banner: str) -> None:
         self.open(BODY)

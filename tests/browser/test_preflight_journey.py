@@ -8,7 +8,7 @@ from typing import ClassVar
 from django.test import SimpleTestCase
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
-from tests.browser.base import close_contexts, shared_browser
+from tests.browser.chromium import close_contexts, shared_browser
 from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.served import DemoServer
 
