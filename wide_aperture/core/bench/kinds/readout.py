@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import ClassVar
 
+import cv2
 import numpy as np
 
 from wide_aperture.core.bench.fit import mean_span
@@ -21,6 +23,7 @@ FRAMES = 8
 LAMP_EV, DEPTH = 10.0, 0.45
 FEWEST_BANDS = 0.7
 WITHIN_SHARE = 0.08
+MOST_ROWS = 1024  # more than eight for each band there can be
 
 
 def bands_of(rows: np.ndarray) -> float:
@@ -28,23 +31,36 @@ def bands_of(rows: np.ndarray) -> float:
 
     Raises: DomainError where no wave explains them.
     """
-    shares = (np.arange(len(rows)) + 0.5) / len(rows)
+    if len(rows) > MOST_ROWS:
+        rows = cv2.resize(rows.astype(np.float64)[:, None], (1, MOST_ROWS), interpolation=cv2.INTER_AREA)[:, 0]
     wanted = np.log(np.maximum(rows, 1e-6))
     wanted = wanted - wanted.mean()
+    whole = float(np.square(wanted).sum())
 
-    def misfit(bands: float) -> float:
-        turn = 2 * np.pi * bands * shares
-        table = np.stack([np.ones_like(turn), np.cos(turn), np.sin(turn), np.cos(2 * turn), np.sin(2 * turn)], axis=1)
-        found, *_ = np.linalg.lstsq(table, wanted, rcond=None)
-        return float(np.square(wanted - table @ found).sum())
+    def misfits(waves: np.ndarray) -> np.ndarray:
+        return np.asarray(whole - np.square(wanted @ waves).sum(axis=1), np.float64)
 
-    grid = np.geomspace(FEWEST_BANDS, len(rows) / 8, 220)
-    step = grid[int(np.argmin([misfit(bands) for bands in grid]))]
+    grid, waves = _coarse_waves(len(rows))
+    step = grid[int(np.argmin(misfits(waves)))]
     fine = np.linspace(step * 0.98, step * 1.02, 121)
-    best = float(fine[int(np.argmin([misfit(bands) for bands in fine]))])
-    if misfit(best) > 0.3 * float(np.square(wanted).sum()):
+    left = misfits(_waves(fine, len(rows)))
+    best = float(fine[int(np.argmin(left))])
+    if float(left.min()) > 0.3 * whole:
         raise DomainError("frames", round(best, 1), "must show bands of a pulsing lamp on an even wall")
     return best
+
+
+def _waves(bands: np.ndarray, rows: int) -> np.ndarray:
+    """Of each number of bands over so many rows, orthonormal columns that span a level, the wave and its overtone; bands x rows x 5."""
+    turn = 2 * np.pi * bands[:, None] * (np.arange(rows) + 0.5) / rows
+    table = np.stack([np.ones_like(turn), np.cos(turn), np.sin(turn), np.cos(2 * turn), np.sin(2 * turn)], axis=2)
+    return np.asarray(np.linalg.qr(table).Q, np.float64)
+
+
+@lru_cache(maxsize=1)
+def _coarse_waves(rows: int) -> tuple[np.ndarray, np.ndarray]:
+    grid = np.geomspace(FEWEST_BANDS, rows / 8, 220)
+    return grid, _waves(grid, rows)
 
 
 class Readout(BenchTest):
