@@ -1,4 +1,6 @@
 # Everything a newcomer needs: `make demo` and `make test`.
+# What is used is compiled once, when it is first used: a third of an installation was spent on compiling the rest.
+unexport PYTHONDONTWRITEBYTECODE
 PORT ?= 8000
 PYTHON ?= python3
 VENV := .venv
@@ -7,7 +9,7 @@ PIP := env -u PIP_FIND_LINKS $(VENV)/bin/pip --disable-pip-version-check --quiet
 CASES ?=
 SOURCES := $(shell find frontend/src frontend/public frontend/index.html frontend/preflight.html frontend/vite.config.ts frontend/vite.file.config.ts -type f)
 
-.PHONY: demo demo-reset dev test lint types build install lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table beginnings atlas-pictures intervals mutants mutants-data
+.PHONY: demo demo-reset dev test lint types build install install-python install-node lock schema bench screenshots judge agree chromium clean wheel take-copy frozen focus-table beginnings atlas-pictures intervals mutants mutants-data
 
 demo: install build  ## build, load demo data, serve
 	@$(PY) manage.py prepare
@@ -24,8 +26,7 @@ dev: install  ## hot reload on both sides; open http://127.0.0.1:5173
 	  WIDE_APERTURE_DEV=1 $(PY) manage.py runserver 127.0.0.1:$(PORT) & \
 	  (cd frontend && PORT=$(PORT) npx vite) & wait
 
-test:  ## everything: lint, types, import contracts, build, core, API and browser tests
-	@$(MAKE) --no-print-directory -j3 install chromium
+test:  ## everything: install, lint, types, import contracts, build, core, API and browser tests
 	@PY=$(PY) sh scripts/test.sh
 
 intervals: install  ## the bench's intervals over forty seeds of every test, also of those that take minutes
@@ -37,12 +38,14 @@ lint: install
 	$(VENV)/bin/lint-imports
 	cd frontend && npx vue-tsc --noEmit && npx eslint --quiet . && npx prettier --log-level warn --check src eslint.config.js
 
-install: $(VENV)/.installed frontend/node_modules/.installed
+install: install-python install-node
+install-python: $(VENV)/.installed
+install-node: frontend/node_modules/.installed
 
 $(VENV)/.installed: requirements/dev.lock pyproject.toml
 	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Python 3.11 or newer is needed; found $$($(PYTHON) --version)."; exit 1; }
 	@test -x $(PY) || $(PYTHON) -m venv $(VENV)
-	@$(PIP) install --require-hashes -r requirements/dev.lock
+	@$(PIP) install --no-compile --require-hashes -r requirements/dev.lock
 	@$(PIP) install --no-deps --no-build-isolation -e .
 	@touch $@
 

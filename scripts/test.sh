@@ -1,5 +1,5 @@
 #!/bin/sh
-# Runs every check, goes on after a failing one, and closes with one line that counts.
+# Installs what is missing, runs every check, goes on after a failing one, and closes with one line that counts.
 bin=$(dirname "$PY")
 data=$(mktemp -d)
 trap 'rm -rf "$data"' EXIT
@@ -12,26 +12,34 @@ step() {
   if "$@"; then echo "ok: $name"; else echo "FAILED: $name"; fi
 }
 
-# Two lanes for two cores: what has been said is shown when a lane is through.
+# Two lanes for two cores, each with what it needs first: what has been said is shown when a lane is through.
 {
-  step "front-end build" make -s build
+  step "chromium" make -s chromium
+} >"$data/browser.log" 2>&1 &
+{
+  step "Python packages" make -s install-python
   step "ruff" "$bin/ruff" check -q .
   step "ruff format" "$bin/ruff" format -q --check .
-  step "mypy" "$bin/mypy" --no-error-summary
   step "import contracts" "$bin/lint-imports" --no-cache
-  step "eslint" sh -c 'cd frontend && npx eslint --quiet .'
+  step "mypy" "$bin/mypy" --no-error-summary
+  until [ -e "$data/node" ]; do sleep 1; done  # the build uses the packages of both lanes
+  step "front-end build" make -s build
 } >"$data/one.log" 2>&1 &
 {
+  step "Node packages" make -s install-node
+  touch "$data/node"
   step "vue-tsc" sh -c 'cd frontend && npx vue-tsc --noEmit'
+  step "eslint" sh -c 'cd frontend && npx eslint --quiet .'
   step "prettier" sh -c 'cd frontend && npx prettier --log-level warn --check src eslint.config.js'
   # No file and no test are failures too.
   step "front-end units" sh -c "cd frontend && npx vitest run --reporter=json --outputFile='$units' >/dev/null 2>'$data/units.log' || { cat '$data/units.log'; exit 1; }"
 } >"$data/two.log" 2>&1 &
 wait
-cat "$data/one.log" "$data/two.log"
-steps=$(cat "$data/one.log" "$data/two.log" | grep -c '^ok: ')
-failed=$(cat "$data/one.log" "$data/two.log" | grep -c '^FAILED: ')
-if [ $((steps + failed)) -ne 9 ]; then echo "FAILED: a check did not end"; failed=$((failed + 1)); fi
+cat "$data/browser.log" "$data/one.log" "$data/two.log" >"$data/steps.log"
+cat "$data/steps.log"
+steps=$(grep -c '^ok: ' "$data/steps.log")
+failed=$(grep -c '^FAILED: ' "$data/steps.log")
+if [ $((steps + failed)) -ne 12 ]; then echo "FAILED: a check did not end"; failed=$((failed + 1)); fi
 count() { "$PY" -c "import json, sys; print(json.load(open(sys.argv[1]))[sys.argv[2]])" "$units" "$1" 2>/dev/null || echo 0; }
 units_passed=$(count numPassedTests)
 units_failed=$(count numFailedTests)
