@@ -18,7 +18,7 @@ ARGUMENTS = [
     "--disable-component-update",
     "--disable-sync",
     # A page of a test lives for seconds: to compile its scripts a third and fourth time costs more than it brings.
-    "--js-flags=--no-opt --no-maglev --single-threaded-gc",
+    "--js-flags=--no-opt --no-maglev --single-threaded-gc --min-semi-space-size=16",
     "--num-raster-threads=1",
     # The address field's popups are pages of their own, drawn anew for every window: a third of the browser's own work here.
     "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup,WebUIOmniboxFullPopup,Translate,MediaRouter,HttpsUpgrades",
