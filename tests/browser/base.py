@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from typing import ClassVar
+import time
+from collections.abc import Callable
+from functools import cached_property
+from typing import Any, ClassVar
 
 from django.test import LiveServerTestCase
 from playwright.sync_api import (
@@ -46,16 +49,20 @@ class BrowserTestCase(Travels, LiveServerTestCase):
         self.console: list[str] = []
         self.foreign: list[str] = []
         self._heard: list[BrowserContext] = []
+        self._sent: set[Request] = set()
         self.address = self.live_server_url
         self.context = self._watched(usual_context())
         self.page = self.context.new_page()
         forget(self.page, self.address)
 
     def tearDown(self) -> None:
+        # What is on its way would else arrive among the rows of the next test, which have the same ids.
+        arrived = self.until(lambda: not self._sent)
         close_contexts()
         for context in self._heard:
-            context.remove_listener("request", self._note_request)
-            context.remove_listener("console", self._note_console)
+            for event, listener in self._listeners.items():
+                context.remove_listener(event, listener)
+        self.assertTrue(arrived, "an edit was still on its way")
         self.assertTrue(wait_until_idle(), "requests were still in flight")
         self.assertEqual(self.foreign, [], "another origin was contacted")
         self.assertEqual(self.console, [], "the console shows errors")
@@ -70,14 +77,28 @@ class BrowserTestCase(Travels, LiveServerTestCase):
 
     def _watched(self, context: BrowserContext) -> BrowserContext:
         context.set_default_timeout(20_000)
-        context.on("request", self._note_request)
-        context.on("console", self._note_console)
+        for event, listener in self._listeners.items():
+            context.on(event, listener)
         self._heard.append(context)
         return context
 
+    @cached_property
+    def _listeners(self) -> dict[str, Callable[[Any], None]]:
+        return {
+            "request": self._note_request,
+            "requestfinished": self._note_end,
+            "requestfailed": self._note_end,
+            "console": self._note_console,
+        }
+
     def _note_request(self, request: Request) -> None:
+        if request.method != "GET":
+            self._sent.add(request)
         if not request.url.startswith((self.address, "blob:", "data:")):
             self.foreign.append(request.url)
+
+    def _note_end(self, request: Request) -> None:
+        self._sent.discard(request)
 
     def _note_console(self, message: ConsoleMessage) -> None:
         if message.type in ("error", "warning") and not any(text in message.text for text in EXPECTED_ERRORS):
@@ -120,10 +141,15 @@ class BrowserTestCase(Travels, LiveServerTestCase):
         where = page or self.page
         where.get_by_role("status").filter(has_text="saved ").first.wait_for()
 
-    def within(self, holds, seconds: float = 10) -> None:
+    def within(self, holds: Callable[[], bool], seconds: float = 10) -> None:
         """Waits until something holds on the server."""
-        for _ in range(int(seconds * 10)):
+        if not self.until(holds, seconds):
+            self.fail("it never came to be")
+
+    def until(self, holds: Callable[[], bool], seconds: float = 10) -> bool:
+        """True as soon as something holds, False when the time is up."""
+        for _ in range(int(seconds * 20)):
             if holds():
-                return
-            self.page.wait_for_timeout(100)
-        self.fail("it never came to be")
+                return True
+            self.context.pages[0].wait_for_timeout(50) if self.context.pages else time.sleep(0.05)
+        return holds()

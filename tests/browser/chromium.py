@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import atexit
 import os
+from contextlib import suppress
+from urllib.parse import urljoin
 
 from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
-from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Error, Page, Playwright, sync_playwright
 
 CHROMIUM = "/usr/bin/chromium"
 ARGUMENTS = [
@@ -23,6 +25,7 @@ ARGUMENTS = [
     # The address field's popups are pages of their own, drawn anew for every window: a third of the browser's own work here.
     "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup,WebUIOmniboxFullPopup,Translate,MediaRouter,HttpsUpgrades",
 ]
+LIGHT = "/preflight-worker.js"  # a file of the same address that runs nothing when it is looked at
 
 
 def shared_browser() -> Browser:
@@ -64,9 +67,17 @@ def close_contexts() -> None:
         if context not in _usual:
             context.close()
             continue
-        for page in context.pages:
-            page.close()
         context.set_offline(False)
+        for page in context.pages:
+            _leave(page)
+            page.close()
+
+
+def _leave(page: Page) -> None:
+    """What a page writes on its way out, it has written, and it is gone, before the next test begins."""
+    with suppress(Error):  # there is no server any more, or no place where anything is kept
+        page.goto(urljoin(page.url, LIGHT), wait_until="commit", timeout=5000)
+        page.evaluate("localStorage.clear()")
 
 
 _playwrights: list[Playwright] = []
