@@ -12,19 +12,7 @@ step() {
   if "$@"; then echo "ok: $name"; else echo "FAILED: $name"; fi
 }
 
-# Two lanes for two cores, each with what it needs first: what has been said is shown when a lane is through.
-{
-  step "chromium" make -s chromium
-} >"$data/browser.log" 2>&1 &
-{
-  step "Python packages" make -s install-python
-  step "ruff" "$bin/ruff" check -q .
-  step "ruff format" "$bin/ruff" format -q --check .
-  step "import contracts" "$bin/lint-imports" --no-cache
-  step "mypy" "$bin/mypy" --no-error-summary
-  until [ -e "$data/node" ]; do sleep 1; done  # the build uses the packages of both lanes
-  step "front-end build" make -s build
-} >"$data/one.log" 2>&1 &
+# Two lanes for two cores, each with what it needs first. The second goes on beside the tests: no core waits.
 {
   step "Node packages" make -s install-node
   touch "$data/node"
@@ -34,11 +22,26 @@ step() {
   # No file and no test are failures too.
   step "front-end units" sh -c "cd frontend && npx vitest run --reporter=json --outputFile='$units' >/dev/null 2>'$data/units.log' || { cat '$data/units.log'; exit 1; }"
 } >"$data/two.log" 2>&1 &
-wait
-cat "$data/browser.log" "$data/one.log" "$data/two.log" >"$data/steps.log"
-cat "$data/steps.log"
-steps=$(grep -c '^ok: ' "$data/steps.log")
-failed=$(grep -c '^FAILED: ' "$data/steps.log")
+two=$!
+{
+  step "Python packages" make -s install-python
+  step "chromium" make -s chromium
+  step "ruff" "$bin/ruff" check -q .
+  step "ruff format" "$bin/ruff" format -q --check .
+  step "import contracts" "$bin/lint-imports" --no-cache
+  step "mypy" "$bin/mypy" --no-error-summary
+  until [ -e "$data/node" ]; do sleep 1; done  # the build uses the packages of both lanes
+  step "front-end build" make -s build
+} 2>&1 | tee "$data/one.log"
+
+log="$data/tests.log"
+# Three processes on two cores: a browser test waits half of its time. A test that hangs must fail, not keep everyone waiting.
+timeout -k 10 2700 "$PY" manage.py test --noinput --parallel 3 --timing tests 2>&1 | tee "$log"
+
+wait "$two"
+cat "$data/two.log"
+steps=$(cat "$data/one.log" "$data/two.log" | grep -c '^ok: ')
+failed=$(cat "$data/one.log" "$data/two.log" | grep -c '^FAILED: ')
 if [ $((steps + failed)) -ne 12 ]; then echo "FAILED: a check did not end"; failed=$((failed + 1)); fi
 count() { "$PY" -c "import json, sys; print(json.load(open(sys.argv[1]))[sys.argv[2]])" "$units" "$1" 2>/dev/null || echo 0; }
 units_passed=$(count numPassedTests)
@@ -46,9 +49,6 @@ units_failed=$(count numFailedTests)
 if [ "$units_passed" -eq 0 ]; then units_failed=1; fi
 echo "$units_passed front-end units passed, $units_failed failed"
 
-log="$data/tests.log"
-# Three processes on two cores: a browser test waits half of its time. A test that hangs must fail, not keep everyone waiting.
-timeout -k 10 2700 "$PY" manage.py test --noinput --parallel 3 --timing tests 2>&1 | tee "$log"
 counts=$(grep -E '^[0-9]+ passed, [0-9]+ failed' "$log" | tail -n 1)
 passed=$(echo "$counts" | sed -nE 's/^([0-9]+) passed.*/\1/p')
 broken=$(echo "$counts" | sed -nE 's/.* ([0-9]+) failed.*/\1/p')

@@ -14,6 +14,7 @@ from wide_aperture.demo.ids import demo_id
 from wide_aperture.demo.load import load_demo
 from wide_aperture.demo.played import frames
 from wide_aperture.frames.keep import Arrived, batches, take_frames
+from wide_aperture.server.middleware.owner import local_owner
 from wide_aperture.store.models import Revision, stored_models
 
 _kept: dict[type[models.Model], list[dict[str, Any]]] = {}
@@ -38,6 +39,13 @@ def demo_rows(owner: User) -> None:
                 for row in rows
             ]
         )
+
+
+def know_demo_rows() -> None:
+    """Learns what load_demo lays down and leaves nothing: before processes are forked, so that each knows it already."""
+    with transaction.atomic():
+        demo_rows(local_owner())
+        transaction.set_rollback(True)
 
 
 def played_frames(owner: User, shoot: str = "cup-final") -> int:

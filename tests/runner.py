@@ -65,6 +65,10 @@ class Runner(DiscoverRunner):
     parallel_test_suite = LongestFirst
 
     def run_suite(self, suite: unittest.TestSuite, **kwargs: object) -> unittest.TestResult:
+        if self.parallel > 1:
+            from tests.demo import know_demo_rows  # models are there now, not when this module is found
+
+            know_demo_rows()
         # What is loaded by now stays: the collector need not look through it again and again, in no process forked from here.
         gc.collect()
         gc.freeze()
