@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from collections.abc import Callable
 from functools import cached_property
 from typing import Any, ClassVar
@@ -151,5 +150,6 @@ class BrowserTestCase(Travels, LiveServerTestCase):
         for _ in range(int(seconds * 20)):
             if holds():
                 return True
-            self.context.pages[0].wait_for_timeout(50) if self.context.pages else time.sleep(0.05)
+            for page in self.context.pages[:1]:  # events of the browser are heard while a page waits
+                page.wait_for_timeout(50)
         return holds()
