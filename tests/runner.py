@@ -64,11 +64,15 @@ class Runner(DiscoverRunner):
     counts = ""
     parallel_test_suite = LongestFirst
 
-    def run_suite(self, suite: unittest.TestSuite, **kwargs: object) -> unittest.TestResult:
-        if self.parallel > 1:
+    def setup_databases(self, **kwargs: object) -> object:
+        made = super().setup_databases(**kwargs)
+        if self.parallel > 1 and "default" in kwargs["aliases"]:
             from tests.demo import know_demo_rows  # models are there now, not when this module is found
 
             know_demo_rows()
+        return made
+
+    def run_suite(self, suite: unittest.TestSuite, **kwargs: object) -> unittest.TestResult:
         # What is loaded by now stays: the collector need not look through it again and again, in no process forked from here.
         gc.collect()
         gc.freeze()
