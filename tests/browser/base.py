@@ -17,7 +17,7 @@ from playwright.sync_api import (
     expect,
 )
 
-from tests.browser.chromium import SamePort, close_contexts, forget, shared_browser, usual_context
+from tests.browser.chromium import SamePort, close_contexts, forget, shared_browser, usual_context, window
 from tests.demo import demo_rows
 from tests.runner import Travels
 from wide_aperture.demo.ids import demo_id
@@ -67,11 +67,7 @@ class BrowserTestCase(Travels, LiveServerTestCase):
 
     def new_context(self, *, width: int = 1280, height: int = 800) -> BrowserContext:
         """Another window: of another person, or one that a test does something to which none after it should see."""
-        return self._watched(
-            self.browser.new_context(
-                viewport={"width": width, "height": height}, accept_downloads=True, reduced_motion="reduce"
-            )
-        )
+        return self._watched(window(width, height))
 
     def _watched(self, context: BrowserContext) -> BrowserContext:
         context.set_default_timeout(20_000)

@@ -8,7 +8,7 @@ from contextlib import suppress
 from urllib.parse import urljoin
 
 from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
-from playwright.sync_api import Browser, BrowserContext, Error, Page, Playwright, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Error, Page, Playwright, ViewportSize, sync_playwright
 
 CHROMIUM = "/usr/bin/chromium"
 ARGUMENTS = [
@@ -46,12 +46,14 @@ def shared_browser() -> Browser:
 def usual_context() -> BrowserContext:
     """The window of most tests, 1280 x 800: one a process, as new but for the scripts it has fetched and compiled."""
     if not _usual or _usual[0] not in shared_browser().contexts:
-        _usual[:] = [
-            shared_browser().new_context(
-                viewport={"width": 1280, "height": 800}, accept_downloads=True, reduced_motion="reduce"
-            )
-        ]
+        _usual[:] = [window()]
     return _usual[0]
+
+
+def window(width: int = 1280, height: int = 800) -> BrowserContext:
+    """A new one, of somebody who was never here."""
+    size = ViewportSize(width=width, height=height)
+    return shared_browser().new_context(viewport=size, accept_downloads=True, reduced_motion="reduce")
 
 
 def forget(page: Page, address: str) -> None:
