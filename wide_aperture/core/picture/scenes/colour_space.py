@@ -73,7 +73,7 @@ def three_of(plane: Pixels, colour: ArrayLike | None = None) -> Pixels:
         return np.zeros((*plane.shape, 3), np.float32)
     held = np.asarray(plane, np.float32)
     if colour is None:
-        return np.asarray(cv2.merge((held, held, held)), np.float32)
+        return np.asarray(cv2.cvtColor(held, cv2.COLOR_GRAY2BGR), np.float32)
     first, second, third = np.asarray(colour, np.float32)
     return np.asarray(cv2.merge((held * first, held * second, held * third)), np.float32)
 

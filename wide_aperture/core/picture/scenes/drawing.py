@@ -72,10 +72,7 @@ class Canvas:
         if isinstance(shapes, np.ndarray):
             counts, points = [shapes.shape[1]] * shapes.shape[0], shapes.reshape(-1, 2)
         else:
-            counts, points = (
-                [len(shape) for shape in shapes],
-                np.concatenate([np.asarray(shape, np.float64) for shape in shapes]),
-            )
+            counts, points = [len(shape) for shape in shapes], np.concatenate(shapes, dtype=np.float64)
         return self._covered(points, counts, exact=exact)
 
     def blob(self, points: Points) -> Pixels:
@@ -295,9 +292,13 @@ def value_tile(seed: int) -> Pixels:
 def sample(tile: Pixels, x: Pixels, y: Pixels) -> Pixels:
     """Values of a tile between its points, repeated beyond its edges. x, y: in cells, broadcast against each other."""
     shape = np.broadcast_shapes(x.shape, y.shape)
-    at_x = np.ascontiguousarray(np.broadcast_to(np.mod(x, TILE), shape), np.float32)
-    at_y = np.ascontiguousarray(np.broadcast_to(np.mod(y, TILE), shape), np.float32)
+    at_x, at_y = (np.ascontiguousarray(np.broadcast_to(TILE * fraction(v / TILE), shape), np.float32) for v in (x, y))
     return _as_pixels(cv2.remap(tile, at_x, at_y, cv2.INTER_CUBIC, borderMode=cv2.BORDER_WRAP))
+
+
+def fraction(values: NDArray[np.floating]) -> NDArray[np.floating]:
+    """What lies over the next lower whole number, 0 or more and under 1. Far faster than a remainder."""
+    return np.asarray(values - np.floor(values))
 
 
 def grid_of(tile: Pixels, first: Point, step: Point, count: tuple[int, int]) -> Pixels:
@@ -332,14 +333,15 @@ def extent(mask: Pixels, margin_px: int = 0) -> tuple[slice, slice]:
         return slice(max(rows.start - margin_px, 0), rows.stop + margin_px), slice(
             max(columns.start - margin_px, 0), columns.stop + margin_px
         )
-    used = cv2.reduce(mask, 1, cv2.REDUCE_MAX).ravel() > 0
-    first = int(used.argmax())
-    if not used[first]:
+    # A float is 0 where all its bytes are: the box of bytes is found far faster than that of the largest values.
+    left, top, wide, tall = cv2.boundingRect(np.ascontiguousarray(mask).view(np.uint8))
+    if not wide:
         return slice(0, 0), slice(0, 0)
-    last = used.size - int(used[::-1].argmax())
-    across = cv2.reduce(mask[first:last], 0, cv2.REDUCE_MAX).ravel() > 0
-    left, right = int(across.argmax()), across.size - int(across[::-1].argmax())
-    return slice(max(first - margin_px, 0), last + margin_px), slice(max(left - margin_px, 0), right + margin_px)
+    first, last = left // mask.itemsize, -(-(left + wide) // mask.itemsize)
+    return (
+        slice(max(top - margin_px, 0), top + tall + margin_px),
+        slice(max(first - margin_px, 0), last + margin_px),
+    )
 
 
 def ridge(seed: int, level: float, rise: float, *, aspect: float, rough: float = 0.5, start: int = 5) -> list[Point]:

@@ -64,7 +64,7 @@ class Around:
 
     def gain(self, ev: Pixels) -> Pixels:
         """By how much to multiply light of these tones (EV over mid), any shape."""
-        return np.asarray(2.0 ** (self.to_ev + self.contrast * (ev - self.from_ev) - ev), np.float32)
+        return np.asarray(np.exp2(self.to_ev + self.contrast * (ev - self.from_ev) - ev), np.float32)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -7,7 +7,7 @@ import math
 import numpy as np
 
 from wide_aperture.core.picture.scenes.colour_space import Pixels
-from wide_aperture.core.picture.scenes.drawing import Point
+from wide_aperture.core.picture.scenes.drawing import Point, fraction
 from wide_aperture.core.picture.scenes.people import guest
 from wide_aperture.core.picture.scenes.piece import Surroundings, lamp
 from wide_aperture.core.picture.scenes.sprites import lay_bystander
@@ -43,9 +43,9 @@ def _masonry(world: World, sheet: Sheet, z: float) -> Pixels:
     size = world.size(1.0, z)
     y = (world.at(0, 0, z)[1] - canvas.y) / size
     x = (canvas.x - world.view.swing) / size
-    course = np.abs((y / 0.45) % 1 - 0.5)
-    stagger = 0.5 * (np.floor(y / 0.45) % 2)
-    upright = np.abs((x / 0.85 + stagger) % 1 - 0.5)
+    course = np.abs(fraction(y / 0.45) - 0.5)
+    stagger = fraction(0.5 * np.floor(y / 0.45))
+    upright = np.abs(fraction(x / 0.85 + stagger) - 0.5)
     joints = 1 - 0.28 * np.clip(1 - np.minimum(0.5 - course, (0.5 - upright) * 1.9) / 0.035, 0, 1)
     blocks = world.grain(sheet, 1.3, z, 3, octaves=2, stretch=1.8)
     return np.asarray(

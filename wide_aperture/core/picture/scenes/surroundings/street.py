@@ -7,7 +7,7 @@ import itertools
 import numpy as np
 
 from wide_aperture.core.picture.scenes.colour_space import Pixels, white_of
-from wide_aperture.core.picture.scenes.drawing import Point
+from wide_aperture.core.picture.scenes.drawing import Point, fraction
 from wide_aperture.core.picture.scenes.people import somebody
 from wide_aperture.core.picture.scenes.piece import Surroundings, lamp, pulsing
 from wide_aperture.core.picture.scenes.poses import STANDING, WALKING
@@ -140,7 +140,7 @@ def _paving(world: World, sheet: Sheet) -> Pixels:
     y = np.maximum(world.canvas.y - world.view.horizon, 1e-4)
     z = world.size(world.view.eye_m, 1.0) / y
     x = (world.canvas.x - world.view.swing) * z / world.view.height_at_infinity
-    joint = np.minimum(np.abs((z / 0.8) % 1 - 0.5), np.abs((x / 0.6 + 0.5 * np.floor(z / 0.8)) % 1 - 0.5))
+    joint = np.minimum(np.abs(fraction(z / 0.8) - 0.5), np.abs(fraction(x / 0.6 + 0.5 * np.floor(z / 0.8)) - 0.5))
     seen = np.clip(16 / np.maximum(z, 1) - 0.6, 0, 1)
     seams = 1 - 0.45 * np.clip(1 - joint / 0.035, 0, 1) * seen
     tone = textured(0.16 * flags + 0.22 * fine, 1.0, 0.5, 1.6) * seams
