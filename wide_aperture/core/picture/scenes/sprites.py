@@ -23,6 +23,7 @@ from wide_aperture.core.picture.scenes.stage import Sheet
 
 HEIGHTS_PX = (6, 12, 24, 48, 96, 192, 384)
 MASTER_PX = HEIGHTS_PX[-1]
+COARSE_MASTER_PX = 192  # for a meter: its edges are drawn by finer pixels, so fewer are enough
 SMALL_PX = 150  # in any picture, a figure no taller than this is laid down from its sprite
 COARSE_PX = 400  # in a meter's map, any that is not far larger than the frame
 WIDE, TALL = 1.24, 1.46  # of a figure's bounds, in its heights
@@ -46,11 +47,17 @@ class Sprite:
 
 @lru_cache(maxsize=900)
 def sprite(
-    kind: Callable[..., object], dress: Dress, pose: tuple[tuple[str, Point], ...], key_deg: float, height_px: int
+    kind: Callable[..., object],
+    dress: Dress,
+    pose: tuple[tuple[str, Point], ...],
+    key_deg: float,
+    height_px: int,
+    *,
+    coarse: bool = False,
 ) -> Sprite:
     """A figure at one of the heights, each made of the next larger. pose: its joints, or whether it is seated."""
-    if height_px < MASTER_PX:
-        larger = sprite(kind, dress, pose, key_deg, height_px * 2)
+    if height_px < (COARSE_MASTER_PX if coarse else MASTER_PX):
+        larger = sprite(kind, dress, pose, key_deg, height_px * 2, coarse=coarse)
         size = (round(WIDE * height_px), round(TALL * height_px))
         planes = np.dstack(
             [
@@ -60,7 +67,7 @@ def sprite(
         )
         return Sprite(np.asarray(planes, np.float32), larger.head, larger.head_radius)
     tall, wide = round(TALL * height_px), round(WIDE * height_px)
-    canvas = Canvas(wide, tall, WHOLE_FRAME)
+    canvas = Canvas(wide, tall, WHOLE_FRAME, coarse=coarse)
     sheet = Sheet(canvas)
     height = height_px / tall
     feet = ((0.62 - WIDE / 2) * height, 1.38 * height)
@@ -87,7 +94,7 @@ def lay_person(
     """As people.person, from the sprite where that shows no less."""
     if not small_enough(sheet, height):
         return person(sheet, feet, height, joints, dress, key_deg, flip=flip)
-    drawn = sprite(person, dress, tuple(joints.items()), _key(key_deg, flip), _level(sheet, height))
+    drawn = _sprite_for(sheet, height, person, dress, tuple(joints.items()), _key(key_deg, flip))
     box, held = _laid(sheet, feet, height, drawn, flip)
     masks = np.zeros((3, sheet.canvas.height, sheet.canvas.width), np.float32)
     if held is not None:
@@ -106,7 +113,7 @@ def lay_bystander(
         bystander(sheet, feet, height, dress, key_deg, seated=seated)
         return
     pose = (("seated", (0.0, 0.0)),) if seated else ()
-    _laid(sheet, feet, height, sprite(bystander, dress, pose, _key(key_deg, False), _level(sheet, height)), False)
+    _laid(sheet, feet, height, _sprite_for(sheet, height, bystander, dress, pose, _key(key_deg, False)), False)
 
 
 def _key(key_deg: float, flip: bool) -> float:
@@ -114,9 +121,17 @@ def _key(key_deg: float, flip: bool) -> float:
     return round(turned / KEY_STEP_DEG) * KEY_STEP_DEG
 
 
-def _level(sheet: Sheet, height: float) -> int:
+def _sprite_for(
+    sheet: Sheet,
+    height: float,
+    kind: Callable[..., object],
+    dress: Dress,
+    pose: tuple[tuple[str, Point], ...],
+    key: float,
+) -> Sprite:
     px = height * sheet.canvas.scale
-    return next((level for level in HEIGHTS_PX if level >= 0.8 * px), HEIGHTS_PX[-1])
+    level = next((level for level in HEIGHTS_PX if level >= 0.8 * px), HEIGHTS_PX[-1])
+    return sprite(kind, dress, pose, key, level, coarse=sheet.canvas.coarse)
 
 
 def _laid(
