@@ -59,7 +59,7 @@ def run(scenario: Scenario, setups: Sequence[FocusSetup], world: Happening, figu
         return np.repeat(np.asarray(values, np.float32), runs)
 
     def across(plane: np.ndarray) -> np.ndarray:
-        return np.tile(plane, len(setups))
+        return plane if len(setups) == 1 else np.concatenate([plane] * len(setups))
 
     eye = _Eye(scenario, setups, figures, each)
     filters = [getattr(figures, setup.response) for setup in setups]

@@ -34,6 +34,8 @@ FAR_OUT_OF_FOCUS = 0.025  # of the frame's width: the spread of what passes clos
 PASSES = 1.5  # frame widths, while something crosses
 GRASS, SPRAY = ((3, 20), 0.6), ((4, 4), 1.6)  # spread in pixels across and down; brightness, of what lies behind
 DRAWN_EVERY = 1.2  # times the distance
+FINEST = 65_535  # steps of light, each with its code on a screen
+CODE_OF_LIGHT = np.rint(screen_level(np.arange(FINEST + 1) / FINEST) * 255).astype(np.uint8)
 BRIGHTER_EV = 0.5  # small pictures are looked at brighter
 
 
@@ -73,6 +75,7 @@ def filmed(scenario: Scenario, focal_mm: float, seen: Trace, *, seed: int = 1) -
     stage = _Stage(scenario, focal_mm, seed)
     drawn = stage.drawn(seen.distance_m[0])
     ground = _part(drawn, subject=False).light
+    round_trip = np.concatenate([ground, ground[:, ::-1], ground], axis=1)
     gain = np.float32(MID_REFLECTANCE * PER_CD * 2 ** (BRIGHTER_EV - drawn.ev100))
     slides = _slide_px_s(scenario, focal_mm)
     before = _standing_before(scenario, ground, seed)
@@ -80,14 +83,15 @@ def filmed(scenario: Scenario, focal_mm: float, seen: Trace, *, seed: int = 1) -
     pictures = []
     for moment, passes in zip(moments, passing, strict=True):
         distance = seen.distance_m[moment]
-        picture = _slid(ground, slides * times[moment])
+        picture = _slid(round_trip, slides * times[moment])
         picture = stage.subject(distance, seen.aside[moment] * SIZE[1], -seen.above[moment] * SIZE[1]).over(picture)
         if passes is not None:
             nearer = stage.subject(distance * (1 - scenario.crossing_nearer), (passes - 0.5) * PASSES * SIZE[0], 0)
             picture = nearer.softened(FAR_OUT_OF_FOCUS * SIZE[0]).over(picture)
         if before is not None:
             picture = before.over(picture)
-        pictures.append(np.asarray(np.rint(screen_level(np.clip(picture * gain, 0, 1)) * 255), np.uint8))
+        light = np.clip(picture * (gain * np.float32(FINEST)), 0, FINEST)
+        pictures.append(CODE_OF_LIGHT[(light + np.float32(0.5)).astype(np.uint16)])
     return tuple(pictures)
 
 
@@ -137,11 +141,11 @@ def _slide_px_s(scenario: Scenario, focal_mm: float) -> float:
     return scenario.speed_m_s / scenario.distance_m * focal_mm / FRAME_HIGH_MM * SIZE[1]
 
 
-def _slid(ground: Pixels, by_px: float) -> Pixels:
-    """The surroundings turned on; at their end they go on mirrored."""
-    width = ground.shape[1]
-    columns = np.mod(np.arange(width) + round(by_px), 2 * width)
-    return ground[:, np.where(columns < width, columns, 2 * width - 1 - columns)]
+def _slid(round_trip: Pixels, by_px: float) -> Pixels:
+    """The surroundings turned on; at their end they go on mirrored. round_trip: there, back and there again."""
+    width = round_trip.shape[1] // 3
+    first = round(by_px) % (2 * width)
+    return round_trip[:, first : first + width]
 
 
 def _passing(crossed: np.ndarray) -> list[float | None]:
