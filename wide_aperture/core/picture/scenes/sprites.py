@@ -13,7 +13,6 @@ from functools import lru_cache
 import cv2
 import numpy as np
 
-from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.drawing import Canvas, Point
 from wide_aperture.core.picture.scenes.people import Dress, Painted, bounds, bystander, person
@@ -28,58 +27,63 @@ SMALL_PX = 150  # in any picture, a figure no taller than this is laid down from
 COARSE_PX = 400  # in a meter's map, any that is not far larger than the frame
 WIDE, TALL = 1.24, 1.46  # of a figure's bounds, in its heights
 KEY_STEP_DEG = 15.0
-_HALVES = (slice(0, 3), slice(3, 6))  # surfaces, masks: OpenCV takes no more channels at once
 
 
 @dataclass(frozen=True)
 class Sprite:
     """Planes of a figure whose feet stand at (0.62, 1.38) heights of the sheet. head: in heights, from the feet."""
 
-    planes: Pixels  # (h, w, 6): surface, alpha, skin, cloth
+    surface: Pixels  # (h, w, 3)
+    masks: Pixels  # (h, w, 3): alpha, skin, cloth
     head: Point
     head_radius: float
 
-    @cached_property
-    def halves(self) -> tuple[Pixels, Pixels]:
-        """Surfaces, and masks: OpenCV takes no more channels at once."""
-        return np.ascontiguousarray(self.planes[..., :3]), np.ascontiguousarray(self.planes[..., 3:])
+
+Pose = tuple[tuple[str, Point], ...]  # a figure's joints, or whether it is seated
 
 
 @lru_cache(maxsize=900)
 def sprite(
-    kind: Callable[..., object],
-    dress: Dress,
-    pose: tuple[tuple[str, Point], ...],
-    key_deg: float,
-    height_px: int,
-    *,
-    coarse: bool = False,
+    kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int, *, coarse: bool = False
 ) -> Sprite:
-    """A figure at one of the heights, each made of the next larger. pose: its joints, or whether it is seated."""
-    if height_px < (COARSE_MASTER_PX if coarse else MASTER_PX):
-        larger = sprite(kind, dress, pose, key_deg, height_px * 2, coarse=coarse)
-        size = (round(WIDE * height_px), round(TALL * height_px))
-        planes = np.dstack(
-            [
-                cv2.resize(np.ascontiguousarray(larger.planes[..., some]), size, interpolation=cv2.INTER_AREA)
-                for some in _HALVES
-            ]
-        )
-        return Sprite(np.asarray(planes, np.float32), larger.head, larger.head_radius)
+    """A figure at one of the heights, each made of the next larger. coarse: for a meter.
+
+    What only served to make a smaller one is not kept: it would take most of the memory.
+    """
+    drawn_px = COARSE_MASTER_PX if coarse else MASTER_PX
+    if height_px >= drawn_px:
+        return _painted(kind, dress, pose, key_deg, height_px, coarse=coarse)
+    if 2 * height_px == drawn_px:
+        larger = _painted(kind, dress, pose, key_deg, drawn_px, coarse=coarse)
+    else:
+        larger = sprite(kind, dress, pose, key_deg, 2 * height_px, coarse=coarse)
+    size = (round(WIDE * height_px), round(TALL * height_px))
+    surface, masks = (
+        np.asarray(cv2.resize(each, size, interpolation=cv2.INTER_AREA), np.float32)
+        for each in (larger.surface, larger.masks)
+    )
+    return Sprite(surface, masks, larger.head, larger.head_radius)
+
+
+def _painted(
+    kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int, *, coarse: bool
+) -> Sprite:
     tall, wide = round(TALL * height_px), round(WIDE * height_px)
-    canvas = Canvas(wide, tall, WHOLE_FRAME, coarse=coarse)
-    sheet = Sheet(canvas)
+    sheet = Sheet(Canvas(wide, tall, WHOLE_FRAME, coarse=coarse))
     height = height_px / tall
     feet = ((0.62 - WIDE / 2) * height, 1.38 * height)
     if kind is bystander:
         whole = bystander(sheet, feet, height, dress, key_deg, seated=bool(pose))
         nothing = np.zeros_like(whole)
-        return Sprite(np.dstack([sheet.surface, whole, nothing, nothing]), (0.0, -0.925), 0.066)
+        return Sprite(sheet.surface, _joined(whole, nothing, nothing), (0.0, -0.925), 0.066)
     painted = person(sheet, feet, height, dict(pose), dress, key_deg)
     head = ((painted.head[0] - feet[0]) / height, (painted.head[1] - feet[1]) / height)
-    return Sprite(
-        np.dstack([sheet.surface, painted.whole, painted.skin, painted.cloth]), head, painted.head_radius / height
-    )
+    masks = _joined(painted.whole, painted.skin, painted.cloth)
+    return Sprite(sheet.surface, masks, head, painted.head_radius / height)
+
+
+def _joined(*planes: Pixels) -> Pixels:
+    return np.asarray(cv2.merge([np.asarray(each) for each in planes]), np.float32)
 
 
 def small_enough(sheet: Sheet, height: float) -> bool:
@@ -139,7 +143,7 @@ def _laid(
 ) -> tuple[tuple[slice, slice], Pixels | None]:
     """Blend a sprite into the sheet where it stands. Returns the box it covers and its masks there (whole, skin, cloth)."""
     canvas = sheet.canvas
-    tall, wide = drawn.planes.shape[:2]
+    tall, wide = drawn.masks.shape[:2]
     by = height * canvas.scale / (tall / TALL)
     left, top, _, _ = bounds(feet, height)
     x, y = (left - canvas.left) * canvas.scale, (top - canvas.top) * canvas.scale
@@ -152,7 +156,9 @@ def _laid(
         [[across, 0, edge - columns.start + 0.5 * across - 0.5], [0, by, y - rows.start + 0.5 * by - 0.5]], np.float32
     )
     size = (columns.stop - columns.start, rows.stop - rows.start)
-    surface, masks = (cv2.warpAffine(half, matrix, size, flags=cv2.INTER_LINEAR) for half in drawn.halves)
+    surface, masks = (
+        cv2.warpAffine(each, matrix, size, flags=cv2.INTER_LINEAR) for each in (drawn.surface, drawn.masks)
+    )
     box = rows, columns
     under = sheet.surface[box]
     under *= 1 - masks[..., :1]
