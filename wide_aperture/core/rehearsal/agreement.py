@@ -109,8 +109,8 @@ def agreement_of(case: Case, plan: Plan, darkroom: Darkroom) -> Agreement:
 
 
 @dataclass(frozen=True, slots=True)
-class Taken:
-    """A plan's frame as its own camera takes it. read_ev100: what its meter asks for; ev100: what it was exposed for."""
+class Exposed:
+    """A plan's scene and how its own camera exposes it. read_ev100: what its meter asks for; ev100: what it is exposed for."""
 
     begun: Rehearsal
     composition: Composition
@@ -118,13 +118,19 @@ class Taken:
     look: Look
     drawing: Scene
     capture: Capture
-    frame: Rendered
     read_ev100: float
     ev100: float
 
 
-def frame_taken(case: Case, plan: Plan, darkroom: Darkroom, width_px: int = WIDTH_PX) -> Taken:
-    """Expose the plan's frame as its own meter would and develop it. Raises: as Darkroom.render."""
+@dataclass(frozen=True, slots=True)
+class Taken(Exposed):
+    """The same with its frame."""
+
+    frame: Rendered
+
+
+def exposed(case: Case, plan: Plan, darkroom: Darkroom, width_px: int = WIDTH_PX) -> Exposed:
+    """Expose the plan's frame as its own meter would, on a drawing so wide. Raises: as Darkroom.drawing."""
     begun = rehearsal(case, plan)
     look, tuning = Look(width_px=width_px), tuning_of(begun.tuning)
     composition = begun.scene.through(begun.capture)
@@ -132,8 +138,14 @@ def frame_taken(case: Case, plan: Plan, darkroom: Darkroom, width_px: int = WIDT
     read = _metered(drawing, begun, tuning.light_ev)
     ev100 = read - begun.meter.comp_ev if begun.exposes_itself else exposure_ev100(begun.capture)
     capture = _at(begun.capture, ev100) if begun.exposes_itself else begun.capture
-    frame = darkroom.render(composition, case.body, capture, look, tuning=tuning)
-    return Taken(begun, composition, tuning, look, drawing, capture, frame, read, ev100)
+    return Exposed(begun, composition, tuning, look, drawing, capture, read, ev100)
+
+
+def frame_taken(case: Case, plan: Plan, darkroom: Darkroom, width_px: int = WIDTH_PX) -> Taken:
+    """Expose the plan's frame as its own meter would and develop it. Raises: as Darkroom.render."""
+    by = exposed(case, plan, darkroom, width_px)
+    frame = darkroom.render(by.composition, case.body, by.capture, by.look, tuning=by.tuning)
+    return Taken(by.begun, by.composition, by.tuning, by.look, by.drawing, by.capture, by.read_ev100, by.ev100, frame)
 
 
 def _metered(drawing: Scene, begun: Rehearsal, level_ev: float) -> float:

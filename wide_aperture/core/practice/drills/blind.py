@@ -13,6 +13,7 @@ from wide_aperture.core.practice.drills.common import Kind, Made, PracticeKit, p
 
 STEPS = (0.0, 0.0, 1.0, 2.0, 3.0)
 PART_PX = (360, 300)
+METERED_PX = 240
 SEEN_FROM_STOPS = 1.0
 
 
@@ -26,9 +27,9 @@ class Blind(Kind):
         each = posed(random, kit, only=("portrait", "couple", "street", "children", "land"))
         stops = float(random.choice(STEPS))
         noisier_first = bool(random.uniform() < 0.5)
-        body, taken = kit.body, each.taken(room)
-        base = min(max(taken.capture.iso, body.base_iso * 4), body.highest_iso / 8)
-        focus = taken.drawing.share_of(taken.drawing.focus)
+        body, by = kit.body, each.exposed(room, METERED_PX)
+        base = min(max(by.capture.iso, body.base_iso * 4), body.highest_iso / 8)
+        focus = by.drawing.share_of(by.drawing.focus)
         look = Look(
             width_px=PART_PX[0],
             crop=Crop(x=float(np.clip(focus[0], 0.2, 0.8)), y=float(np.clip(focus[1], 0.2, 0.8))),
@@ -36,11 +37,11 @@ class Blind(Kind):
         )
         pictures = []
         for shot, iso in ((1, base * 2**stops), (2, base)):
-            time = taken.capture.shutter_s * taken.capture.iso / iso
-            capture = taken.capture.model_copy(
+            time = by.capture.shutter_s * by.capture.iso / iso
+            capture = by.capture.model_copy(
                 update={"iso": iso, "shutter_s": time, "shot": seed % 10_000 + shot, "hand_limit_s": None}
             )
-            pictures.append(room.render(taken.composition, body, capture, look, tuning=taken.tuning).picture)
+            pictures.append(room.render(by.composition, body, capture, look, tuning=by.tuning).picture)
         if not noisier_first:
             pictures.reverse()
         right = "same" if stops < SEEN_FROM_STOPS else "second" if noisier_first else "first"

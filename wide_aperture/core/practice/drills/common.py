@@ -23,7 +23,7 @@ from wide_aperture.core.picture.imaging.develop import Picture
 from wide_aperture.core.planning import PlanInput, plan_of
 from wide_aperture.core.planning.case import Case
 from wide_aperture.core.practice.drill import Drill, Skill
-from wide_aperture.core.rehearsal.agreement import Taken, frame_taken
+from wide_aperture.core.rehearsal.agreement import Exposed, Taken, exposed, frame_taken
 from wide_aperture.core.sheets.starting import starting_kit
 
 WIDTH_PX = 480
@@ -88,6 +88,10 @@ class Posed:
     given: PlanInput
     case: Case
     plan: Plan
+
+    def exposed(self, room: Darkroom, width_px: int = WIDTH_PX) -> Exposed:
+        """As its own camera exposes it; no frame is taken."""
+        return exposed(self.case, self.plan, room, width_px)
 
     def taken(self, room: Darkroom) -> Taken:
         """Its frame as planned."""

@@ -25,9 +25,9 @@ class Compensation(Kind):
     def made(self, random: np.random.Generator, seed: int, kit: PracticeKit, room: Darkroom) -> Made:
         for _ in range(TRIES):
             each = posed(random, kit)
-            taken = each.taken(room)
-            light = taken.drawing.luminance() * np.float32(2**taken.tuning.light_ev)
-            truth = float(meter(light, "average").ev100) - taken.ev100
+            by = each.exposed(room)
+            light = by.drawing.luminance() * np.float32(2**by.tuning.light_ev)
+            truth = float(meter(light, "average").ev100) - by.ev100
             if abs(truth) <= MOST_EV:
                 break
         truth = float(np.clip(truth, -MOST_EV, MOST_EV))
@@ -42,4 +42,4 @@ class Compensation(Kind):
             kind=self.id, seed=seed, skill=self.skill, measure="ev", question=f"{each.begun.label}. The meter averages the whole frame. Which compensation makes the subject right?",
             low=-MOST_EV, high=MOST_EV, truth=round(truth, 3), within=0.5, because=f"{why} Metered so and left alone it would come out {signed_stops(-truth)} EV.",
         )  # fmt: skip
-        return Made(drill, (taken.frame.picture,))
+        return Made(drill, (each.taken(room).frame.picture,))

@@ -38,9 +38,9 @@ class KelvinByEye(Kind):
                 "land",
             ),
         )
-        taken = each.taken(room)
-        capture = taken.capture.model_copy(update={"white": WhiteSetting(mode="kelvin", kelvin=TAKEN_AT_K)})
-        frame = room.render(taken.composition, each.given.body, capture, taken.look, tuning=taken.tuning)
+        by = each.exposed(room)
+        capture = by.capture.model_copy(update={"white": WhiteSetting(mode="kelvin", kelvin=TAKEN_AT_K)})
+        frame = room.render(by.composition, each.given.body, capture, by.look, tuning=by.tuning)
         truth = each.case.light.cct_k
         cast = (
             "warm: its light has fewer kelvin"
