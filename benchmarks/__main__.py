@@ -1,6 +1,6 @@
 """Prints every figure the project promises, beside its aim."""
 
-from benchmarks import bench, beside, growth, imaging, library, packing, page, planning, ready, rehearsing, sky
+from benchmarks import bench, beside, growth, imaging, library, packing, page, planning, practising, ready, rehearsing, sky
 from benchmarks.browser import demo_browser
 
 if __name__ == "__main__":
@@ -17,4 +17,5 @@ if __name__ == "__main__":
         library.main(browser, address)
         ready.opening(browser, address)
         rehearsing.main(browser, address)
+        practising.main(browser, address)
         sky.dragging(browser, address)

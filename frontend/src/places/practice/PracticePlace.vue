@@ -33,6 +33,7 @@ const shown = computed(() => kinds.value.find((each) => each.id === props.kind) 
 const { drill, score, failed, next, answer } = useDrill(
   () => (known.value ? (shown.value?.id ?? '') : ''),
   () => bodyId.value,
+  () => due.value?.id ?? null,
   () => void found.refetch(),
 )
 const {
@@ -47,6 +48,8 @@ const titles = computed(() => Object.fromEntries(kinds.value.map((each) => [each
 const answers = computed(() => kinds.value.reduce((sum, each) => sum + each.trend.answers, 0))
 const now = Date.now()
 const isDue = (due: string | null): boolean => due === null || new Date(due).getTime() <= now
+/** Another kind that is due before this one. */
+const due = computed(() => kinds.value.find((each, k) => k === 0 && each.id !== shown.value?.id && isDue(each.due)) ?? null)
 function standing({ trend, due }: (typeof kinds.value)[number]): string {
   if (!trend.answers) return 'not tried yet'
   const off =
@@ -121,9 +124,7 @@ useShortcuts([
             <b>{{ score.reason }}</b>
           </p>
           <Button type="primary" @click="next">The next one (N)</Button>
-          <Button v-if="kinds[0] && kinds[0].id !== shown.id && isDue(kinds[0].due)" @click="router.push(`/practice/${kinds[0].id}`)"
-            >{{ kinds[0].title }} is due</Button
-          >
+          <Button v-if="due" @click="router.push(`/practice/${due.id}`)">{{ due.title }} is due</Button>
         </section>
       </template>
       <p v-else-if="!failed" class="soft" aria-busy="true">Drawing a scene…</p>
