@@ -1,6 +1,19 @@
 """Prints every figure the project promises, beside its aim."""
 
-from benchmarks import bench, beside, growth, imaging, library, packing, page, planning, practising, ready, rehearsing, sky
+from benchmarks import (
+    bench,
+    beside,
+    growth,
+    imaging,
+    library,
+    packing,
+    page,
+    planning,
+    practising,
+    ready,
+    rehearsing,
+    sky,
+)
 from benchmarks.browser import demo_browser
 
 if __name__ == "__main__":
