@@ -20,8 +20,8 @@ from wide_aperture.core.picture.imaging.look import level_of_ev, white_ev
 from wide_aperture.core.picture.imaging.merge import align_crop, merged_radiance
 from wide_aperture.core.picture.imaging.optical import blur_diameter_px, image_velocity_px_s, mm_per_px
 from wide_aperture.core.picture.imaging.raw import exposure_ev100
-from wide_aperture.core.picture.imaging.store import BoundedStore
 from wide_aperture.core.picture.scenes import Tuning
+from wide_aperture.core.picture.store import BoundedStore
 
 BODY = body()
 SMALL = Look(width_px=240)

@@ -21,12 +21,12 @@ from wide_aperture.core.picture.imaging.develop import Picture, camera_picture, 
 from wide_aperture.core.picture.imaging.look import white_ev
 from wide_aperture.core.picture.imaging.optical import OpticalImage, Stop, blur_signature, carry_on, optical_image
 from wide_aperture.core.picture.imaging.raw import RawFrame, exposure_ev100, relative_exposure
-from wide_aperture.core.picture.imaging.store import BoundedStore
 from wide_aperture.core.picture.scenes.build import check_tuning
 from wide_aperture.core.picture.scenes.build import scene as draw
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.composition import Composition
 from wide_aperture.core.picture.scenes.scene import AS_DRAWN, Scene, Tuning, Window
+from wide_aperture.core.picture.store import BoundedStore
 
 CROP_MARGIN_PX = 40
 ONE_TO_ONE = 1.5  # sensor pixels a picture pixel: under it single pixels are seen
