@@ -6,9 +6,9 @@ what determines them, so that a plan reads the light of the frame it will be sho
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
 
 import cv2
 import numpy as np
@@ -18,17 +18,46 @@ from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.metering import face_disc
 from wide_aperture.core.picture.scenes.build import scene
 from wide_aperture.core.picture.scenes.composition import Composition
+from wide_aperture.core.picture.scenes.drawing import extent
 from wide_aperture.core.picture.scenes.scene import Around, Face, Scene, ev_over_mid
+from wide_aperture.core.picture.store import BoundedStore
 
 HEIGHT_PX = 64
 DRAWN_AT = 2  # times the map's size
 FOUND_COVER = 0.5
 CONTRASTS = (0.5, 0.75, 1.0, 1.25, 1.5, 1.75, 2.0)
 TOP_SHARE = 0.995  # of the surroundings lie under what is called their top
-KEPT_MAPS = 400
+KEPT_BYTES = 60_000_000
 SMALLEST = 1e-3  # of a pixel, or of mid
 SEEN_SHARE = 0.002  # of the frame: a part smaller than this is not in the picture
 Plane = NDArray[np.float32]
+
+
+@dataclass(frozen=True, eq=False, slots=True)
+class Patch:
+    """Where a tone lies: a mask 0..1 of the box it lies in, rows and columns of a plane of a shape. Nothing of it lies elsewhere."""
+
+    shape: tuple[int, ...]
+    box: tuple[slice, slice]
+    inside: Plane
+
+    @classmethod
+    def of(cls, mask: Plane) -> Patch:
+        """The same as a mask of the whole plane."""
+        box = extent(mask)
+        return cls(mask.shape, box, mask[box].copy())
+
+    @property
+    def whole(self) -> Plane:
+        """The mask of the whole plane."""
+        plane = np.zeros(self.shape, np.float32)
+        plane[self.box] = self.inside
+        return plane
+
+    @property
+    def share(self) -> float:
+        """Of the plane, 0..1."""
+        return float(self.inside.sum()) / math.prod(self.shape)
 
 
 @dataclass(frozen=True, eq=False)
@@ -43,10 +72,15 @@ class SceneMap:
     around_ev: Plane
     subject: Plane
     cover: Plane
-    tones: Mapping[str, Plane]
+    tones: Mapping[str, Patch]
     focus: tuple[float, float]
     faces: tuple[Face, ...] = ()
     chroma: Mapping[str, tuple[float, float, float]] = field(default_factory=dict)
+
+    @property
+    def nbytes(self) -> int:
+        planes = (self.around_ev, self.subject, self.cover, *(lies.inside for lies in self.tones.values()))
+        return sum(plane.nbytes for plane in planes)
 
     @cached_property
     def around_mean_ev(self) -> float:
@@ -73,17 +107,20 @@ class SceneMap:
 
     def part_ev(self, tone: str) -> float | None:
         """The mean light of a tone of the surroundings, in EV over mid; None where it is not in the picture."""
-        mask = self.tones.get(tone)
-        if mask is None or float(mask.mean()) < SEEN_SHARE:
+        lies = self.tones.get(tone)
+        if lies is None or lies.share < SEEN_SHARE:
             return None
-        return float(np.log2((np.exp2(self.around_ev) * mask).sum() / mask.sum()))
+        return float(np.log2((np.exp2(self.around_ev[lies.box]) * lies.inside).sum() / lies.inside.sum()))
 
     def fine(self, around: Around | None, subject_by_ev: float) -> Plane:
         """Light of each fine pixel, 1 where it is mid, as `relative`."""
         behind = np.exp2(self.around_ev)
         if around is not None:
-            mask = None if around.part is None else self.tones.get(around.part, np.zeros_like(behind))
-            behind = behind * around.lighted(self.around_ev, mask)
+            if around.part is None:
+                behind = behind * around.lighted(self.around_ev, None)
+            elif around.part in self.tones:
+                lies = self.tones[around.part]
+                behind[lies.box] *= around.lighted(self.around_ev[lies.box], lies.inside)
         return np.asarray(behind * (1 - self.cover) + self.subject * np.float32(2**subject_by_ev), np.float32)
 
     def relative(self, around: Around | None, subject_by_ev: float) -> Plane:
@@ -126,17 +163,24 @@ def map_of(drawn: Scene) -> SceneMap:
         around_ev=np.asarray(ev_over_mid(around, drawn.ev100), np.float32),
         subject=np.exp2(ev_over_mid(subject, drawn.ev100)).astype(np.float32),
         cover=cover,
-        tones=drawn.tones,
+        tones={name: Patch.of(mask) for name, mask in drawn.tones.items()},
         focus=drawn.share_of(drawn.focus),
         faces=drawn.faces,
     )
 
 
-@lru_cache(maxsize=KEPT_MAPS)
+_kept = BoundedStore(KEPT_BYTES)
+
+
 def scene_map(composition: Composition, seed: int = 1) -> SceneMap:
     """The map of a composition. Raises as build.scene."""
-    width = 2 * round(HEIGHT_PX * composition.aspect / 2)
-    return map_of(scene(composition, width * DRAWN_AT, HEIGHT_PX * DRAWN_AT, seed, coarse=True))
+
+    def made() -> SceneMap:
+        width = 2 * round(HEIGHT_PX * composition.aspect / 2)
+        return map_of(scene(composition, width * DRAWN_AT, HEIGHT_PX * DRAWN_AT, seed, coarse=True))
+
+    kept: SceneMap = _kept.get((composition, seed), made, lambda small: small.nbytes)
+    return kept
 
 
-__all__ = ["CONTRASTS", "SceneMap", "averaged", "block_mean", "map_of", "scene_map"]
+__all__ = ["CONTRASTS", "Patch", "SceneMap", "averaged", "block_mean", "map_of", "scene_map"]

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import lru_cache
 
 import cv2
 import numpy as np
@@ -19,6 +18,7 @@ from wide_aperture.core.picture.scenes.people import Dress, Painted, bounds, bys
 from wide_aperture.core.picture.scenes.poses import Joints
 from wide_aperture.core.picture.scenes.scene import WHOLE_FRAME
 from wide_aperture.core.picture.scenes.stage import Sheet
+from wide_aperture.core.picture.store import BoundedStore
 
 HEIGHTS_PX = (6, 12, 24, 48, 96, 192, 384)
 MASTER_PX = HEIGHTS_PX[-1]
@@ -27,6 +27,7 @@ SMALL_PX = 150  # in any picture, a figure no taller than this is laid down from
 COARSE_PX = 400  # in a meter's map, any that is not far larger than the frame
 WIDE, TALL = 1.24, 1.46  # of a figure's bounds, in its heights
 KEY_STEP_DEG = 15.0
+KEPT_BYTES = 40_000_000
 
 
 @dataclass(frozen=True)
@@ -42,14 +43,25 @@ class Sprite:
 Pose = tuple[tuple[str, Point], ...]  # a figure's joints, or whether it is seated
 
 
-@lru_cache(maxsize=900)
+_kept = BoundedStore(KEPT_BYTES)
+
+
 def sprite(
     kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int, *, coarse: bool = False
 ) -> Sprite:
-    """A figure at one of the heights, each made of the next larger. coarse: for a meter.
+    """A figure at one of the heights. coarse: for a meter."""
+    kept: Sprite = _kept.get(
+        (kind, dress, pose, key_deg, height_px, coarse),
+        lambda: _made(kind, dress, pose, key_deg, height_px, coarse=coarse),
+        lambda figure: figure.surface.nbytes + figure.masks.nbytes,
+    )
+    return kept
 
-    What only served to make a smaller one is not kept: it would take most of the memory.
-    """
+
+def _made(
+    kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int, *, coarse: bool
+) -> Sprite:
+    """Each is made of the next larger, the largest is painted. That one is not kept: it would take most of the memory."""
     drawn_px = COARSE_MASTER_PX if coarse else MASTER_PX
     if height_px >= drawn_px:
         return _painted(kind, dress, pose, key_deg, height_px, coarse=coarse)

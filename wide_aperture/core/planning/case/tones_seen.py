@@ -76,9 +76,10 @@ def tones_of(composition: Composition, around: Around | None, subject_by_ev: flo
     drawn = scene_map(composition)
     light = np.log2(np.maximum(drawn.fine(around, subject_by_ev), 1e-9))
     masks: dict[Tone, np.ndarray] = {}
-    for painted, mask in drawn.tones.items():
+    for painted, lies in drawn.tones.items():
         name = SPOKEN.get(painted)
         if name is not None:
+            mask = lies.whole
             masks[name] = np.maximum(masks[name], mask) if name in masks else mask
     found = []
     for name, mask in masks.items():
