@@ -7,7 +7,8 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wide_aperture.core.picture.scenes.drawing import TILE, Mask, extent, fraction, sample, value_tile
+from wide_aperture.core.picture.scenes.drawing import TILE, fraction, sample, value_tile
+from wide_aperture.core.picture.scenes.masks import Mask, extent
 from wide_aperture.core.picture.scenes.people import bystander, person, somebody
 from wide_aperture.core.picture.scenes.poses import STANDING
 from wide_aperture.core.picture.scenes.sprites import sprite

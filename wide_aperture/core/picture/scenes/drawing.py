@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.scenes.colour_space import Pixels
+from wide_aperture.core.picture.scenes.masks import Mask, extent
 from wide_aperture.core.picture.scenes.scene import Window
 
 Point = tuple[float, float]
@@ -253,22 +254,6 @@ class Canvas:
         return int(min(max(math.floor(away * self.scale) + more, 0), most))
 
 
-class Mask(np.ndarray):
-    """Coverage of a shape that remembers where it lies, so that nobody searches a whole picture for it. Read only."""
-
-    box: tuple[slice, slice] | None
-
-    @classmethod
-    def of(cls, plane: Pixels, box: tuple[slice, slice]) -> Mask:
-        made = plane.view(cls)
-        made.box = box
-        made.flags.writeable = False
-        return made
-
-    def __array_finalize__(self, source: object) -> None:
-        self.box = None  # what is made of it may lie elsewhere
-
-
 @dataclass(frozen=True, slots=True)
 class Cut:
     """A canvas of a part of another, and where its first row and column lie there."""
@@ -324,24 +309,6 @@ def _cubic_weights(first: float, step: float, count: int) -> Pixels:
     for k, share in enumerate((before, here, following, after)):
         weights[row, (cell + k - 1) % TILE] = share
     return weights
-
-
-def extent(mask: Pixels, margin_px: int = 0) -> tuple[slice, slice]:
-    """The rows and columns a mask (0 or more) touches, widened by a margin; empty slices where it touches nothing."""
-    if isinstance(mask, Mask) and mask.box is not None:
-        rows, columns = mask.box
-        return slice(max(rows.start - margin_px, 0), rows.stop + margin_px), slice(
-            max(columns.start - margin_px, 0), columns.stop + margin_px
-        )
-    # A float is 0 where all its bytes are: the box of bytes is found far faster than that of the largest values.
-    left, top, wide, tall = cv2.boundingRect(np.ascontiguousarray(mask).view(np.uint8))
-    if not wide:
-        return slice(0, 0), slice(0, 0)
-    first, last = left // mask.itemsize, -(-(left + wide) // mask.itemsize)
-    return (
-        slice(max(top - margin_px, 0), top + tall + margin_px),
-        slice(max(first - margin_px, 0), last + margin_px),
-    )
 
 
 def ridge(seed: int, level: float, rise: float, *, aspect: float, rough: float = 0.5, start: int = 5) -> list[Point]:

@@ -18,7 +18,7 @@ from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.metering import face_disc
 from wide_aperture.core.picture.scenes.build import scene
 from wide_aperture.core.picture.scenes.composition import Composition
-from wide_aperture.core.picture.scenes.drawing import extent
+from wide_aperture.core.picture.scenes.masks import extent
 from wide_aperture.core.picture.scenes.scene import Around, Face, Scene, ev_over_mid
 from wide_aperture.core.picture.store import BoundedStore
 

@@ -12,8 +12,9 @@ from typing import Literal
 import numpy as np
 
 from wide_aperture.core.picture.scenes.colour_space import Pixels
-from wide_aperture.core.picture.scenes.drawing import Point, extent, smooth
+from wide_aperture.core.picture.scenes.drawing import Point, smooth
 from wide_aperture.core.picture.scenes.heads import HEAD_RADIUS, long_hair, paint_head
+from wide_aperture.core.picture.scenes.masks import extent
 from wide_aperture.core.picture.scenes.poses import Joints
 from wide_aperture.core.picture.scenes.stage import Colour, Sheet, skin
 

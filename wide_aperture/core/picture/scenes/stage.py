@@ -20,7 +20,8 @@ from wide_aperture.core.picture.scenes.colour_space import (
     three_of,
     white_of,
 )
-from wide_aperture.core.picture.scenes.drawing import Canvas, Point, extent
+from wide_aperture.core.picture.scenes.drawing import Canvas, Point
+from wide_aperture.core.picture.scenes.masks import extent
 from wide_aperture.core.picture.scenes.scene import Face, Lamp, Layer, Part, Tuning
 
 Colour = tuple[float, float, float]  # linear sRGB reflectance under D65

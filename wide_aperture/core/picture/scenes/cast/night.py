@@ -8,7 +8,8 @@ import cv2
 import numpy as np
 
 from wide_aperture.core.picture.scenes.colour_space import three_of, white_of
-from wide_aperture.core.picture.scenes.drawing import Point, extent
+from wide_aperture.core.picture.scenes.drawing import Point
+from wide_aperture.core.picture.scenes.masks import extent
 from wide_aperture.core.picture.scenes.piece import Cast, Placed
 from wide_aperture.core.picture.scenes.walk_on import kept_inside
 from wide_aperture.core.picture.scenes.world import World
