@@ -25,6 +25,7 @@ from wide_aperture.core.picture.scenes.build import check_tuning
 from wide_aperture.core.picture.scenes.build import scene as draw
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.composition import Composition
+from wide_aperture.core.picture.scenes.masks import Tones
 from wide_aperture.core.picture.scenes.scene import AS_DRAWN, Scene, Tuning, Window
 from wide_aperture.core.picture.store import BoundedStore
 
@@ -33,7 +34,7 @@ ONE_TO_ONE = 1.5  # sensor pixels a picture pixel: under it single pixels are se
 # Bilinear interpolation of a colour mosaic: green on every other pixel, red and blue on every fourth.
 GREEN_BETWEEN = np.array([[0, 1, 0], [1, 4, 1], [0, 1, 0]], np.float32)
 OTHERS_BETWEEN = np.array([[1, 2, 1], [2, 4, 2], [1, 2, 1]], np.float32)
-SCENE_BYTES, OPTICAL_BYTES, NOISE_BYTES = 220_000_000, 90_000_000, 30_000_000
+SCENE_BYTES, OPTICAL_BYTES, NOISE_BYTES = 140_000_000, 60_000_000, 30_000_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,7 +186,7 @@ def _frame_share(window: Window) -> float:
 def _without_margin(data: RawFrame, drawing: Scene) -> tuple[RawFrame, Scene]:
     inside = (slice(CROP_MARGIN_PX, -CROP_MARGIN_PX), slice(CROP_MARGIN_PX, -CROP_MARGIN_PX))
     cut = np.ascontiguousarray(data.electrons[inside])
-    tones = {name: mask[inside] for name, mask in drawing.tones.items()}
+    tones = Tones.of({name: mask[inside] for name, mask in drawing.tones.items()})
     return replace(data, electrons=cut), replace(drawing, tones=tones)
 
 

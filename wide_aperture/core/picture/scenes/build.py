@@ -17,6 +17,7 @@ from wide_aperture.core.picture.scenes.composition import (
 )
 from wide_aperture.core.picture.scenes.drawing import Canvas
 from wide_aperture.core.picture.scenes.fisheye import Bend, bend_scene, source_window
+from wide_aperture.core.picture.scenes.masks import Tones
 from wide_aperture.core.picture.scenes.piece import Surroundings, flash
 from wide_aperture.core.picture.scenes.scene import AS_DRAWN, WHOLE_FRAME, Lamp, Scene, Tuning, Window, brought_to
 from wide_aperture.core.picture.scenes.stage import hazed, hold_card, mean_light
@@ -80,7 +81,7 @@ def scene(
         ev100=place.ev100,
         layers=tuple(layers),
         lamps=lamps,
-        tones=world.tones,
+        tones=Tones.of(world.tones),
         faces=tuple(world.faces),
         focus=world.focus,
         card=world.card,

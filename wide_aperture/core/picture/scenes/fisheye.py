@@ -14,6 +14,7 @@ import numpy as np
 
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.drawing import Point
+from wide_aperture.core.picture.scenes.masks import Tones
 from wide_aperture.core.picture.scenes.scene import Face, Layer, Scene, Window
 
 REACH_DEG = 79.0  # off the axis: as far as is drawn
@@ -119,7 +120,7 @@ def bend_scene(straight: Scene, bend: Bend, width_px: int, height_px: int, windo
         height_px=height_px,
         window=window,
         layers=tuple(layers),
-        tones={name: remapped(mask, 0, 0) for name, mask in straight.tones.items()},
+        tones=Tones.of({name: remapped(mask, 0, 0) for name, mask in straight.tones.items()}),
         faces=tuple(
             Face(*bend.bent((face.x, face.y)), face.radius * grown, face.reflectance) for face in straight.faces
         ),

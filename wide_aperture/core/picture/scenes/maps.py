@@ -6,7 +6,6 @@ what determines them, so that a plan reads the light of the frame it will be sho
 
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
@@ -18,7 +17,7 @@ from wide_aperture.core.once import cached_property
 from wide_aperture.core.picture.metering import face_disc
 from wide_aperture.core.picture.scenes.build import scene
 from wide_aperture.core.picture.scenes.composition import Composition
-from wide_aperture.core.picture.scenes.masks import extent
+from wide_aperture.core.picture.scenes.masks import Patch
 from wide_aperture.core.picture.scenes.scene import Around, Face, Scene, ev_over_mid
 from wide_aperture.core.picture.store import BoundedStore
 
@@ -27,37 +26,10 @@ DRAWN_AT = 2  # times the map's size
 FOUND_COVER = 0.5
 CONTRASTS = (0.5, 0.75, 1.0, 1.25, 1.5, 1.75, 2.0)
 TOP_SHARE = 0.995  # of the surroundings lie under what is called their top
-KEPT_BYTES = 60_000_000
+KEPT_BYTES = 40_000_000
 SMALLEST = 1e-3  # of a pixel, or of mid
 SEEN_SHARE = 0.002  # of the frame: a part smaller than this is not in the picture
 Plane = NDArray[np.float32]
-
-
-@dataclass(frozen=True, eq=False, slots=True)
-class Patch:
-    """Where a tone lies: a mask 0..1 of the box it lies in, rows and columns of a plane of a shape. Nothing of it lies elsewhere."""
-
-    shape: tuple[int, ...]
-    box: tuple[slice, slice]
-    inside: Plane
-
-    @classmethod
-    def of(cls, mask: Plane) -> Patch:
-        """The same as a mask of the whole plane."""
-        box = extent(mask)
-        return cls(mask.shape, box, mask[box].copy())
-
-    @property
-    def whole(self) -> Plane:
-        """The mask of the whole plane."""
-        plane = np.zeros(self.shape, np.float32)
-        plane[self.box] = self.inside
-        return plane
-
-    @property
-    def share(self) -> float:
-        """Of the plane, 0..1."""
-        return float(self.inside.sum()) / math.prod(self.shape)
 
 
 @dataclass(frozen=True, eq=False)
@@ -163,7 +135,7 @@ def map_of(drawn: Scene) -> SceneMap:
         around_ev=np.asarray(ev_over_mid(around, drawn.ev100), np.float32),
         subject=np.exp2(ev_over_mid(subject, drawn.ev100)).astype(np.float32),
         cover=cover,
-        tones={name: Patch.of(mask) for name, mask in drawn.tones.items()},
+        tones=drawn.tones.patches,
         focus=drawn.share_of(drawn.focus),
         faces=drawn.faces,
     )
@@ -183,4 +155,4 @@ def scene_map(composition: Composition, seed: int = 1) -> SceneMap:
     return kept
 
 
-__all__ = ["CONTRASTS", "Patch", "SceneMap", "averaged", "block_mean", "map_of", "scene_map"]
+__all__ = ["CONTRASTS", "SceneMap", "averaged", "block_mean", "map_of", "scene_map"]

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+
 import cv2
 import numpy as np
 
@@ -40,3 +44,55 @@ def extent(mask: Pixels, margin_px: int = 0) -> tuple[slice, slice]:
         slice(max(top - margin_px, 0), top + tall + margin_px),
         slice(max(first - margin_px, 0), last + margin_px),
     )
+
+
+@dataclass(frozen=True, eq=False, slots=True)
+class Patch:
+    """Where a tone lies: a mask 0..1 of the box it lies in, rows and columns of a plane of a shape. Nothing of it lies elsewhere."""
+
+    shape: tuple[int, ...]
+    box: tuple[slice, slice]
+    inside: Pixels
+
+    @classmethod
+    def of(cls, mask: Pixels) -> Patch:
+        """The same as a mask of the whole plane."""
+        box = extent(mask)
+        return cls(mask.shape, box, mask[box].copy())
+
+    @property
+    def whole(self) -> Pixels:
+        """The mask of the whole plane."""
+        plane = np.zeros(self.shape, np.float32)
+        plane[self.box] = self.inside
+        return plane
+
+    @property
+    def share(self) -> float:
+        """Of the plane, 0..1."""
+        return float(self.inside.sum()) / math.prod(self.shape)
+
+
+class Tones(Mapping[str, Pixels]):
+    """The masks of named tones, as planes of the whole picture; each is kept only where it lies."""
+
+    def __init__(self, patches: Mapping[str, Patch]) -> None:
+        self.patches = patches
+
+    @classmethod
+    def of(cls, masks: Mapping[str, Pixels]) -> Tones:
+        """The same as masks of the whole picture."""
+        return cls({name: Patch.of(mask) for name, mask in masks.items()})
+
+    @property
+    def nbytes(self) -> int:
+        return sum(lies.inside.nbytes for lies in self.patches.values())
+
+    def __getitem__(self, name: str) -> Pixels:
+        return self.patches[name].whole
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self.patches)
+
+    def __len__(self) -> int:
+        return len(self.patches)

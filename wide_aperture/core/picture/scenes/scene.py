@@ -14,6 +14,7 @@ import numpy as np
 from wide_aperture.core.physics.motion import Waveform
 from wide_aperture.core.physics.quantities.exposure_value import REFLECTED_LIGHT_CONSTANT
 from wide_aperture.core.picture.scenes.colour_space import Pixels, as_many, luminance
+from wide_aperture.core.picture.scenes.masks import Tones
 
 Part = Literal["steady", "pulsing", "flash"]
 
@@ -158,7 +159,7 @@ class Scene:
     ev100: float
     layers: tuple[Layer, ...]
     lamps: tuple[Lamp, ...]
-    tones: Mapping[str, Pixels]
+    tones: Tones
     faces: tuple[Face, ...] = ()
     focus: tuple[float, float] = (0.0, 0.5)
     card: tuple[float, float] | None = None
@@ -172,7 +173,7 @@ class Scene:
 
     @property
     def nbytes(self) -> int:
-        return sum(layer.nbytes for layer in self.layers) + sum(mask.nbytes for mask in self.tones.values())
+        return sum(layer.nbytes for layer in self.layers) + self.tones.nbytes
 
     def share_of(self, point: tuple[float, float]) -> tuple[float, float]:
         """A point of scene coordinates as shares of the full frame's width and height."""

@@ -27,7 +27,7 @@ SMALL_PX = 150  # in any picture, a figure no taller than this is laid down from
 COARSE_PX = 400  # in a meter's map, any that is not far larger than the frame
 WIDE, TALL = 1.24, 1.46  # of a figure's bounds, in its heights
 KEY_STEP_DEG = 15.0
-KEPT_BYTES = 40_000_000
+KEPT_BYTES = 30_000_000
 
 
 @dataclass(frozen=True)
