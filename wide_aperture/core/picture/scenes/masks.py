@@ -55,10 +55,10 @@ class Patch:
     inside: Pixels
 
     @classmethod
-    def of(cls, mask: Pixels) -> Patch:
-        """The same as a mask of the whole plane."""
-        box = extent(mask)
-        return cls(mask.shape, box, mask[box].copy())
+    def of(cls, mask: Pixels, box: tuple[slice, slice] | None = None) -> Patch:
+        """The same as a mask of the whole plane. box: where it lies, or more; None: it is looked for."""
+        lies = extent(mask) if box is None else box
+        return cls(mask.shape, lies, mask[lies].copy())
 
     @property
     def whole(self) -> Pixels:

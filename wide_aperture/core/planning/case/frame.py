@@ -40,7 +40,7 @@ def _reading(composition: Composition, to_ev: float, contrast: float) -> Around:
     drawn = scene_map(composition)
     plain = Around(from_ev=round(drawn.around_mean_ev, 2), to_ev=0.0, contrast=contrast)
     graded = averaged(np.exp2(drawn.around_ev) * plain.gain(drawn.around_ev))
-    shown = averaged(drawn.cover) < FOUND_COVER
+    shown = averaged(drawn.cover.whole) < FOUND_COVER
     behind = np.float32(graded[shown].mean() if shown.any() else 1.0)  # nothing may lie behind the subject
     read = meter(np.where(shown, graded, behind) * np.float32(MID_CD_M2), "multi_segment").ev100
     return Around(from_ev=plain.from_ev, to_ev=round(to_ev - read, 2), contrast=contrast)
@@ -198,7 +198,7 @@ class FrameSeen:
     @property
     def subject_share(self) -> float:
         """How much of the frame the subject covers."""
-        return float(self.map.cover.mean())
+        return self.map.cover.share
 
     def reading_ev(self, pattern: MeterPattern, *, favour_faces: bool = False) -> float:
         """How much brighter (+) or darker than the light on the subject this pattern reads the frame."""
