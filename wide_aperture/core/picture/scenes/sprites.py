@@ -14,6 +14,7 @@ import numpy as np
 
 from wide_aperture.core.picture.scenes.colour_space import Pixels
 from wide_aperture.core.picture.scenes.drawing import Canvas, Point
+from wide_aperture.core.picture.scenes.masks import extent
 from wide_aperture.core.picture.scenes.people import Dress, Painted, bounds, bystander, person
 from wide_aperture.core.picture.scenes.poses import Joints
 from wide_aperture.core.picture.scenes.scene import WHOLE_FRAME
@@ -32,12 +33,32 @@ KEPT_BYTES = 30_000_000
 
 @dataclass(frozen=True)
 class Sprite:
-    """Planes of a figure whose feet stand at (0.62, 1.38) heights of the sheet. head: in heights, from the feet."""
+    """Planes of a figure on a sheet in whose (0.62, 1.38) heights its feet stand, cut to where it is: most of a sheet is empty.
+
+    size: rows and columns of the sheet; top, left: of the cut in it; head: in heights, from the feet.
+    """
 
     surface: Pixels  # (h, w, 3)
     masks: Pixels  # (h, w, 3): alpha, skin, cloth
+    size: tuple[int, int]
+    top: int
+    left: int
     head: Point
     head_radius: float
+
+    @classmethod
+    def of(cls, surface: Pixels, masks: Pixels, head: Point, head_radius: float) -> Sprite:
+        """From planes of the whole sheet."""
+        rows, columns = box = extent(np.maximum(masks[..., 0], surface.max(axis=-1)))
+        return cls(
+            surface[box].copy(), masks[box].copy(), masks.shape[:2], rows.start, columns.start, head, head_radius
+        )
+
+    def whole(self, cut: Pixels) -> Pixels:
+        """One of the planes as large as the sheet."""
+        sheet = np.zeros((*self.size, 3), np.float32)
+        sheet[self.top : self.top + cut.shape[0], self.left : self.left + cut.shape[1]] = cut
+        return sheet
 
 
 Pose = tuple[tuple[str, Point], ...]  # a figure's joints, or whether it is seated
@@ -71,10 +92,10 @@ def _made(
         larger = sprite(kind, dress, pose, key_deg, 2 * height_px, coarse=coarse)
     size = (round(WIDE * height_px), round(TALL * height_px))
     surface, masks = (
-        np.asarray(cv2.resize(each, size, interpolation=cv2.INTER_AREA), np.float32)
+        np.asarray(cv2.resize(larger.whole(each), size, interpolation=cv2.INTER_AREA), np.float32)
         for each in (larger.surface, larger.masks)
     )
-    return Sprite(surface, masks, larger.head, larger.head_radius)
+    return Sprite.of(surface, masks, larger.head, larger.head_radius)
 
 
 def _painted(
@@ -87,11 +108,11 @@ def _painted(
     if kind is bystander:
         whole = bystander(sheet, feet, height, dress, key_deg, seated=bool(pose))
         nothing = np.zeros_like(whole)
-        return Sprite(sheet.surface, _joined(whole, nothing, nothing), (0.0, -0.925), 0.066)
+        return Sprite.of(sheet.surface, _joined(whole, nothing, nothing), (0.0, -0.925), 0.066)
     painted = person(sheet, feet, height, dict(pose), dress, key_deg)
     head = ((painted.head[0] - feet[0]) / height, (painted.head[1] - feet[1]) / height)
     masks = _joined(painted.whole, painted.skin, painted.cloth)
-    return Sprite(sheet.surface, masks, head, painted.head_radius / height)
+    return Sprite.of(sheet.surface, masks, head, painted.head_radius / height)
 
 
 def _joined(*planes: Pixels) -> Pixels:
@@ -155,17 +176,23 @@ def _laid(
 ) -> tuple[tuple[slice, slice], Pixels | None]:
     """Blend a sprite into the sheet where it stands. Returns the box it covers and its masks there (whole, skin, cloth)."""
     canvas = sheet.canvas
-    tall, wide = drawn.masks.shape[:2]
+    tall, wide = drawn.size
     by = height * canvas.scale / (tall / TALL)
     left, top, _, _ = bounds(feet, height)
     x, y = (left - canvas.left) * canvas.scale, (top - canvas.top) * canvas.scale
-    rows = slice(max(int(y) - 1, 0), min(int(y + tall * by) + 2, canvas.height))
-    columns = slice(max(int(x) - 1, 0), min(int(x + wide * by) + 2, canvas.width))
+    across, edge = (-by, x + wide * by) if flip else (by, x)
+    first = edge + across * drawn.left, y + by * drawn.top  # where the cut's first corner lies
+    sides = sorted((first[0], first[0] + across * drawn.masks.shape[1]))
+    rows = slice(max(int(first[1]) - 1, 0), min(int(first[1] + drawn.masks.shape[0] * by) + 2, canvas.height))
+    columns = slice(max(int(sides[0]) - 1, 0), min(int(sides[1]) + 2, canvas.width))
     if rows.stop <= rows.start or columns.stop <= columns.start:
         return (rows, columns), None
-    across, edge = (-by, x + wide * by) if flip else (by, x)
     matrix = np.array(
-        [[across, 0, edge - columns.start + 0.5 * across - 0.5], [0, by, y - rows.start + 0.5 * by - 0.5]], np.float32
+        [
+            [across, 0, first[0] - columns.start + 0.5 * across - 0.5],
+            [0, by, first[1] - rows.start + 0.5 * by - 0.5],
+        ],
+        np.float32,
     )
     size = (columns.stop - columns.start, rows.stop - rows.start)
     surface, masks = (
