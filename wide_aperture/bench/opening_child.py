@@ -15,11 +15,10 @@ os.environ["OPENCV_IO_MAX_IMAGE_PIXELS"] = str(120_000_000)
 import cv2
 import numpy as np
 
-from wide_aperture.core.frames.embedded import embedded_jpegs
+from wide_aperture.core.frames.embedded import embedded_jpegs, may_be_raw
 from wide_aperture.jobs.child_process import limit_itself
 
 MEMORY_BYTES, FILES, LARGEST_BYTES = 2_000_000_000, 64, 300_000_000
-RAW_HEADS = (b"II", b"MM")
 MOST_BYTES = 60_000_000
 MOST_ROWS, MOST_COLUMNS = 3000, 4000  # of a mosaic, its middle: enough for every test, and little to hold
 
@@ -53,13 +52,11 @@ def preview_of(path: str, to: str) -> bool:
 
 
 def answer(path: str, to: str) -> dict[str, object]:
-    with open(path, "rb") as file:
-        head = file.read(2)
-    if head in RAW_HEADS:
+    if may_be_raw(path):
         try:
             said = raw_of(path, to)
             return {**said, "preview": preview_of(path, f"{to}.preview.npy")}
-        except Exception:  # a TIFF picture begins like a raw file
+        except Exception:  # a TIFF picture begins like a raw file, and others may be pictures too
             with contextlib.suppress(OSError):
                 os.remove(to)
     found = cv2.imdecode(np.fromfile(path, np.uint8), cv2.IMREAD_ANYDEPTH | cv2.IMREAD_COLOR)

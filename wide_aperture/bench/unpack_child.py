@@ -12,12 +12,12 @@ from pathlib import Path
 
 import cv2
 
+from wide_aperture.core.frames.embedded import may_be_raw
 from wide_aperture.jobs.child_process import limit_itself
 
 MEMORY_BYTES, FILES, LARGEST_BYTES = 3_000_000_000, 64, 300_000_000
 QUICK = [cv2.IMWRITE_PNG_COMPRESSION, 1]  # nothing is lost; it only takes more room
 MOST_PIXELS = 120_000_000
-RAW_HEADS = (b"II", b"MM")
 SCREEN_GAMMA = (2.4, 12.92)
 
 
@@ -37,16 +37,20 @@ def _clip(path: str, folder: Path, most: int) -> None:
         _told(k + 1)
 
 
-def _raw(path: str, folder: Path) -> None:
-    """Developed plainly: the camera's white balance, no brightening, 16 bits as for screens."""
+def _raw(path: str, folder: Path) -> bool:
+    """Developed plainly: the camera's white balance, no brightening, 16 bits as for screens. False for what is no raw file."""
     import rawpy
 
-    with rawpy.imread(path) as raw:
-        picture = raw.postprocess(
-            use_camera_wb=True, no_auto_bright=True, output_bps=16, gamma=SCREEN_GAMMA, user_flip=0
-        )
+    try:
+        with rawpy.imread(path) as raw:
+            picture = raw.postprocess(
+                use_camera_wb=True, no_auto_bright=True, output_bps=16, gamma=SCREEN_GAMMA, user_flip=0
+            )
+    except rawpy.LibRawFileUnsupportedError:
+        return False
     if cv2.imwrite(str(folder / "000000.png"), cv2.cvtColor(picture, cv2.COLOR_RGB2BGR), QUICK):
         _told(1)
+    return True
 
 
 def main() -> None:
@@ -56,11 +60,7 @@ def main() -> None:
     for line in sys.stdin:
         path, folder = json.loads(line)
         try:
-            with open(path, "rb") as file:
-                is_raw = file.read(2) in RAW_HEADS
-            if is_raw:
-                _raw(path, Path(folder))
-            else:
+            if not (may_be_raw(path) and _raw(path, Path(folder))):
                 _clip(path, Path(folder), most)
         except Exception as error:  # whatever a file does to a decoder: no picture comes of it
             sys.stderr.write(f"{type(error).__name__}\n")

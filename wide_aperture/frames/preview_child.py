@@ -16,7 +16,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from wide_aperture.core.frames.embedded import embedded_jpegs
+from wide_aperture.core.frames.embedded import embedded_jpegs, may_be_raw
 from wide_aperture.core.frames.measures import measured
 from wide_aperture.core.frames.raw_marks import WHITE, fullest_level, marks_against_raw, mask_png
 from wide_aperture.jobs.child_process import limit_itself
@@ -25,7 +25,6 @@ SIDE_PX, QUALITY = 640, 80
 MOST_BYTES = 60_000_000
 MEMORY_BYTES, FILES = 1_500_000_000, 64
 WORTH_OPENING = 0.0005  # of the picture that must be marked, before the raw data are opened for it
-RAW_HEADS = (b"II", b"MM")
 
 
 def picture_of(path: str) -> tuple[np.ndarray | None, bool]:
@@ -60,9 +59,8 @@ def level_of(path: str) -> NDArray[np.float32] | None:
 
 def marks_of(path: str, picture: NDArray[np.uint8]) -> dict[str, object]:
     """What the camera's marks say against the data, where the file has both and something is marked."""
-    with open(path, "rb") as file:
-        if file.read(2) not in RAW_HEADS or float((picture.max(axis=2) >= WHITE).mean()) < WORTH_OPENING:
-            return {}
+    if not may_be_raw(path) or float((picture.max(axis=2) >= WHITE).mean()) < WORTH_OPENING:
+        return {}
     try:
         level = level_of(path)
     except Exception:  # a picture may be all that can be read of it

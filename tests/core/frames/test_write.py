@@ -5,6 +5,7 @@ import io
 import json
 import subprocess
 import sys
+from tempfile import NamedTemporaryFile
 from unittest import TestCase
 
 import cv2
@@ -14,7 +15,7 @@ from PIL import Image
 
 from wide_aperture.core.errors import DomainError
 from wide_aperture.core.frames import FrameMetadata, read_metadata
-from wide_aperture.core.frames.embedded import embedded_jpegs
+from wide_aperture.core.frames.embedded import embedded_jpegs, may_be_raw
 from wide_aperture.core.frames.write import dng, with_exif, xmp_packet
 from wide_aperture.core.frames.xmp import read_xmp
 
@@ -112,10 +113,23 @@ class Sidecar(TestCase):
 
 class Embedded(TestCase):
     def test_a_jpeg_is_its_own_picture_unless_it_is_too_large(self):
-        import tempfile
-
-        with tempfile.NamedTemporaryFile(suffix=".jpg") as file:
+        with NamedTemporaryFile(suffix=".jpg") as file:
             file.write(with_exif(picture(), SAID))
             file.flush()
             self.assertEqual(len(list(embedded_jpegs(file.name, 1_000_000))), 1)
             self.assertEqual(list(embedded_jpegs(file.name, 100)), [])
+
+    def test_whatever_is_no_plain_picture_is_offered_to_the_raw_reader(self):
+        for head, offered in (
+            (b"II*\0", True),
+            (b"MM\0*", True),
+            (b"\0\0\0\x18ftypXYZ ", True),
+            (b"RAW OF SOME KIND", True),
+            (b"\xff\xd8\xff\xe1", False),
+            (b"\x89PNG\r\n", False),
+            (b"", False),
+        ):
+            with self.subTest(head=head), NamedTemporaryFile() as file:
+                file.write(head)
+                file.flush()
+                self.assertEqual(may_be_raw(file.name), offered)

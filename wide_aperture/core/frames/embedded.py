@@ -12,6 +12,17 @@ from wide_aperture.core.frames.tags import Tags, read_tags
 JPEG_AT, JPEG_BYTES, STRIPS, STRIP_BYTES, COMPRESSION = 0x0201, 0x0202, 0x0111, 0x0117, 0x0103
 JPEG_COMPRESSED = (6, 7)
 WHOLE_FILE_BYTES = 30_000_000
+PICTURE_HEADS = (b"\xff\xd8", b"\x89PNG")
+
+
+def may_be_raw(path: str | os.PathLike[str]) -> bool:
+    """Whether a file is worth offering to a raw reader: raw files come in many containers, pictures of two kinds say what they are.
+
+    Raises: OSError for a file that cannot be opened.
+    """
+    with open(path, "rb") as file:
+        head = file.read(4)
+    return len(head) == 4 and not head.startswith(PICTURE_HEADS)
 
 
 def embedded_jpegs(path: str | os.PathLike[str], most_bytes: int) -> Iterator[bytes]:
