@@ -1,7 +1,5 @@
 """What scenes are drawn with: the box of what is painted, textures that repeat, figures laid down small."""
 
-import math
-
 import numpy as np
 from django.test import SimpleTestCase
 from hypothesis import given
@@ -56,16 +54,22 @@ class Textures(SimpleTestCase):
         np.testing.assert_array_equal(sample(tile, np.float32([[7.0]]), np.float32([[11.0]])), tile[11:12, 7:8])
 
 
-class FiguresForAMeter(SimpleTestCase):
-    """A meter's figures are drawn from fewer pixels; their light is that of the picture's."""
+class FiguresLaidSmall(SimpleTestCase):
+    """A figure at each of its heights is the same figure, cut to where it is."""
 
-    def test_cover_and_light_are_the_pictures(self):
+    def test_light_and_cover_stay_and_little_lies_outside(self):
         random = np.random.default_rng(3)
-        for dress in [somebody(random) for _ in range(4)]:
+        for dress in [somebody(random) for _ in range(2)]:
             for kind, pose in ((person, tuple(STANDING.items())), (bystander, ())):
-                for height in (48, 96, 192):
-                    fine, coarse = (sprite(kind, dress, pose, 60.0, height, coarse=way) for way in (False, True))
+                large = sprite(kind, dress, pose, 60.0, 384)
+                for height in (192, 96, 24):
+                    small = sprite(kind, dress, pose, 60.0, height)
                     for name, of in (("light", lambda each: each.surface), ("cover", lambda each: each.masks[..., 0])):
-                        off_ev = math.log2(float(of(coarse).sum()) / float(of(fine).sum()))
+                        share = float(of(small).sum()) / float(of(large).sum()) * (384 / height) ** 2
                         with self.subTest(kind=kind.__name__, height=height, part=name):
-                            self.assertLess(abs(off_ev), 0.06)
+                            self.assertAlmostEqual(share, 1, delta=0.05)
+                    rows, columns = small.masks.shape[:2]
+                    self.assertLess(rows * columns, 0.5 * small.size[0] * small.size[1])
+                    whole = small.whole(small.masks)
+                    self.assertEqual(whole.shape, (*small.size, 3))
+                    self.assertAlmostEqual(float(whole.sum()) / float(small.masks.sum()), 1, places=4)

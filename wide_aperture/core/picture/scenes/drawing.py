@@ -219,7 +219,8 @@ class Canvas:
             )
             size += weight * weight
             weight *= gain
-        return total / np.float32(max(math.sqrt(size), 1e-6) * 1.1)
+        total[part] /= np.float32(max(math.sqrt(size), 1e-6) * 1.1)
+        return total
 
     def _lattice(self, across: float, down: float, seed: int, part: tuple[slice, slice]) -> Pixels:
         """Smoothly joined random values; the same at the same place whatever window is drawn.

@@ -93,12 +93,9 @@ class Figure:
     ) -> Pixels:
         texture: Pixels | float = 1.0
         if folds and self.px > FOLDS_FROM_PX:
-            texture = np.clip(
-                1
-                + np.float32(folds) * self.canvas.noise(7 / self.h, 77, octaves=5, stretch=0.5, gain=0.6, within=mask),
-                0.6,
-                1.4,
-            ).astype(np.float32)
+            noise = self.canvas.noise(7 / self.h, 77, octaves=5, stretch=0.5, gain=0.6, within=mask)
+            texture, within = np.ones_like(noise), extent(mask)
+            texture[within] = np.clip(1 + np.float32(folds) * noise[within], 0.6, 1.4)
         self.sheet.fill(mask, colour, texture)
         self.sheet.shade(self.canvas.roundness(mask, round_by * self.h, self.key_deg, fill=fill), mask)
         part = extent(mask)

@@ -23,7 +23,6 @@ from wide_aperture.core.picture.store import BoundedStore
 
 HEIGHTS_PX = (6, 12, 24, 48, 96, 192, 384)
 MASTER_PX = HEIGHTS_PX[-1]
-COARSE_MASTER_PX = 192  # for a meter: its edges are drawn by finer pixels, so fewer are enough
 SMALL_PX = 150  # in any picture, a figure no taller than this is laid down from its sprite
 COARSE_PX = 400  # in a meter's map, any that is not far larger than the frame
 WIDE, TALL = 1.24, 1.46  # of a figure's bounds, in its heights
@@ -49,10 +48,11 @@ class Sprite:
     @classmethod
     def of(cls, surface: Pixels, masks: Pixels, head: Point, head_radius: float) -> Sprite:
         """From planes of the whole sheet."""
-        rows, columns = box = extent(np.maximum(masks[..., 0], surface.max(axis=-1)))
-        return cls(
-            surface[box].copy(), masks[box].copy(), masks.shape[:2], rows.start, columns.start, head, head_radius
-        )
+        both = [extent(plane.reshape(len(plane), -1)) for plane in (surface, masks)]
+        rows = slice(min(box[0].start for box in both), max(box[0].stop for box in both))
+        columns = slice(min(box[1].start for box in both) // 3, -(-max(box[1].stop for box in both) // 3))
+        light, cover = (np.ascontiguousarray(plane[rows, columns]) for plane in (surface, masks))
+        return cls(light, cover, (len(masks), masks.shape[1]), rows.start, columns.start, head, head_radius)
 
     def whole(self, cut: Pixels) -> Pixels:
         """One of the planes as large as the sheet."""
@@ -67,29 +67,24 @@ Pose = tuple[tuple[str, Point], ...]  # a figure's joints, or whether it is seat
 _kept = BoundedStore(KEPT_BYTES)
 
 
-def sprite(
-    kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int, *, coarse: bool = False
-) -> Sprite:
-    """A figure at one of the heights. coarse: for a meter."""
+def sprite(kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int) -> Sprite:
+    """A figure at one of the heights."""
     kept: Sprite = _kept.get(
-        (kind, dress, pose, key_deg, height_px, coarse),
-        lambda: _made(kind, dress, pose, key_deg, height_px, coarse=coarse),
+        (kind, dress, pose, key_deg, height_px),
+        lambda: _made(kind, dress, pose, key_deg, height_px),
         lambda figure: figure.surface.nbytes + figure.masks.nbytes,
     )
     return kept
 
 
-def _made(
-    kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int, *, coarse: bool
-) -> Sprite:
-    """Each is made of the next larger, the largest is painted. That one is not kept: it would take most of the memory."""
-    drawn_px = COARSE_MASTER_PX if coarse else MASTER_PX
-    if height_px >= drawn_px:
-        return _painted(kind, dress, pose, key_deg, height_px, coarse=coarse)
-    if 2 * height_px == drawn_px:
-        larger = _painted(kind, dress, pose, key_deg, drawn_px, coarse=coarse)
+def _made(kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int) -> Sprite:
+    """Each is made of the next larger, the largest is painted. That one is kept only where it is asked for: it is large."""
+    if height_px == MASTER_PX:
+        return _painted(kind, dress, pose, key_deg)
+    if 2 * height_px == MASTER_PX:
+        larger = _painted(kind, dress, pose, key_deg)
     else:
-        larger = sprite(kind, dress, pose, key_deg, 2 * height_px, coarse=coarse)
+        larger = sprite(kind, dress, pose, key_deg, 2 * height_px)
     size = (round(WIDE * height_px), round(TALL * height_px))
     surface, masks = (
         np.asarray(cv2.resize(larger.whole(each), size, interpolation=cv2.INTER_AREA), np.float32)
@@ -98,12 +93,10 @@ def _made(
     return Sprite.of(surface, masks, larger.head, larger.head_radius)
 
 
-def _painted(
-    kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float, height_px: int, *, coarse: bool
-) -> Sprite:
-    tall, wide = round(TALL * height_px), round(WIDE * height_px)
-    sheet = Sheet(Canvas(wide, tall, WHOLE_FRAME, coarse=coarse))
-    height = height_px / tall
+def _painted(kind: Callable[..., object], dress: Dress, pose: Pose, key_deg: float) -> Sprite:
+    tall, wide = round(TALL * MASTER_PX), round(WIDE * MASTER_PX)
+    sheet = Sheet(Canvas(wide, tall, WHOLE_FRAME))
+    height = MASTER_PX / tall
     feet = ((0.62 - WIDE / 2) * height, 1.38 * height)
     if kind is bystander:
         whole = bystander(sheet, feet, height, dress, key_deg, seated=bool(pose))
@@ -131,7 +124,7 @@ def lay_person(
     """As people.person, from the sprite where that shows no less."""
     if not small_enough(sheet, height):
         return person(sheet, feet, height, joints, dress, key_deg, flip=flip)
-    drawn = _sprite_for(sheet, height, person, dress, tuple(joints.items()), _key(key_deg, flip))
+    drawn = sprite(person, dress, tuple(joints.items()), _key(key_deg, flip), _level(sheet, height))
     box, held = _laid(sheet, feet, height, drawn, flip)
     masks = np.zeros((3, sheet.canvas.height, sheet.canvas.width), np.float32)
     if held is not None:
@@ -150,7 +143,7 @@ def lay_bystander(
         bystander(sheet, feet, height, dress, key_deg, seated=seated)
         return
     pose = (("seated", (0.0, 0.0)),) if seated else ()
-    _laid(sheet, feet, height, _sprite_for(sheet, height, bystander, dress, pose, _key(key_deg, False)), False)
+    _laid(sheet, feet, height, sprite(bystander, dress, pose, _key(key_deg, False), _level(sheet, height)), False)
 
 
 def _key(key_deg: float, flip: bool) -> float:
@@ -158,17 +151,9 @@ def _key(key_deg: float, flip: bool) -> float:
     return round(turned / KEY_STEP_DEG) * KEY_STEP_DEG
 
 
-def _sprite_for(
-    sheet: Sheet,
-    height: float,
-    kind: Callable[..., object],
-    dress: Dress,
-    pose: tuple[tuple[str, Point], ...],
-    key: float,
-) -> Sprite:
+def _level(sheet: Sheet, height: float) -> int:
     px = height * sheet.canvas.scale
-    level = next((level for level in HEIGHTS_PX if level >= 0.8 * px), HEIGHTS_PX[-1])
-    return sprite(kind, dress, pose, key, level, coarse=sheet.canvas.coarse)
+    return next((level for level in HEIGHTS_PX if level >= 0.8 * px), HEIGHTS_PX[-1])
 
 
 def _laid(
