@@ -20,7 +20,7 @@ step() {
   step "eslint" sh -c 'cd frontend && npx eslint --quiet .'
   step "prettier" sh -c 'cd frontend && npx prettier --log-level warn --check src eslint.config.js'
   # No file and no test are failures too.
-  step "front-end units" sh -c "cd frontend && npx vitest run --reporter=json --outputFile='$units' >/dev/null 2>'$data/units.log' || { cat '$data/units.log'; exit 1; }"
+  step "front-end units" sh -c "cd frontend && npx vitest run --reporter=default --reporter=json --outputFile.json='$units' >'$data/units.log' 2>&1 || { cat '$data/units.log'; exit 1; }"
 } >"$data/two.log" 2>&1 &
 two=$!
 {

@@ -30,7 +30,10 @@ vi.mock('@/api/client', async (original) => {
         if (broken) throw broken
         const part = new Uint8Array(await (init.body.get('part') as Blob).arrayBuffer())
         if (Number(init.body.get('offset')) !== server.data.length) throw new Problem(409, 'elsewhere')
-        server.data = new Uint8Array([...server.data, ...part])
+        const joined = new Uint8Array(server.data.length + part.length)
+        joined.set(server.data)
+        joined.set(part, server.data.length)
+        server.data = joined
         return state()
       },
     },

@@ -34,7 +34,7 @@ ONE_TO_ONE = 1.5  # sensor pixels a picture pixel: under it single pixels are se
 # Bilinear interpolation of a colour mosaic: green on every other pixel, red and blue on every fourth.
 GREEN_BETWEEN = np.array([[0, 1, 0], [1, 4, 1], [0, 1, 0]], np.float32)
 OTHERS_BETWEEN = np.array([[1, 2, 1], [2, 4, 2], [1, 2, 1]], np.float32)
-SCENE_BYTES, OPTICAL_BYTES, NOISE_BYTES = 140_000_000, 54_000_000, 24_000_000
+SCENE_BYTES, OPTICAL_BYTES, NOISE_BYTES = 132_000_000, 54_000_000, 24_000_000
 
 
 @dataclass(frozen=True, slots=True)
