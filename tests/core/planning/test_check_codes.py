@@ -6,6 +6,7 @@ The fifty tokens of the judgement cases are taken from their "fires when"; the r
 from __future__ import annotations
 
 from typing import Any
+from unittest.mock import patch
 
 from django.test import SimpleTestCase
 
@@ -19,6 +20,7 @@ from wide_aperture.core.documents.body_support import BodyConflict, SettingIs, S
 from wide_aperture.core.documents.lens import ApertureAt
 from wide_aperture.core.documents.situation import LightByEv
 from wide_aperture.core.planning import plan_of
+from wide_aperture.core.planning.case.frame import FrameSeen
 
 FLASH = Accessories(flash=Flash(guide_number_m=36))
 STARS = {
@@ -413,3 +415,19 @@ BRIEFS = {
     "land": (situation(ev=12, **LAND), lens(24, 2.8)),
     "stars": (situation(ev=-7, **STARS), lens(20, 1.8)),
 }
+
+
+class ReadRight(SimpleTestCase):
+    """Backlight is answered where the pattern reads its own frame right: as near as a click of a third can bring it."""
+
+    def test_a_rest_no_click_takes_away_is_no_fault_and_a_larger_one_is(self):
+        for rest, answered in ((0.1, True), (0.16, True), (0.18, False), (0.5, False)):
+            with self.subTest(rest=rest), patch.object(FrameSeen, "reading_ev", lambda *_, by=rest, **__: by):
+                plan = planned(
+                    situation(ev=10, near=3, far=6, background_ev100=12),
+                    requests={"exposure_mode": "aperture_priority", "metering": "multi_segment"},
+                    pins={"exposure_comp_ev": 0.0},
+                )
+                found = next(each for each in plan.findings if each.code == "backlight_underexposure")
+                self.assertEqual("metering" in found.handled_by, answered)
+                self.assertEqual(found.remedy is None, answered)

@@ -7,6 +7,7 @@ from wide_aperture.core.documents import wording
 from wide_aperture.core.documents.plan import Finding, Remedy
 from wide_aperture.core.documents.setting_ids import SettingId
 from wide_aperture.core.planning.checks.checked import Check, Checked, report
+from wide_aperture.core.planning.limits.term import NEAREST_STEP_EV
 from wide_aperture.core.planning.rules.tones import meter_pattern
 
 WHOLE_FRAME = ("multi_segment", "centre_weighted", "average")
@@ -88,11 +89,11 @@ def small_bright_subject_overexposed(checked: Checked) -> Finding | None:
 
 
 def _own_frame_right(checked: Checked) -> tuple[SettingId, ...]:
-    """The metering, where the pattern that is set reads this frame right with the compensation that is set."""
+    """The metering, where the pattern that is set reads this frame right with the compensation that is set, as near as a click can."""
     case, pattern = checked.case, meter_pattern(checked.option("metering"))
     faces = bool(checked.setup.value("face_metering"))
     off = case.frame.reading_ev(pattern, favour_faces=faces) - (checked.setup.number("exposure_comp_ev") or 0.0)
-    return ("metering",) if not exposes_by_hand(checked.mode) and off <= case.figure("notable_in_hand_ev") else ()
+    return ("metering",) if not exposes_by_hand(checked.mode) and off <= NEAREST_STEP_EV else ()
 
 
 def backlight_underexposure(checked: Checked) -> Finding | None:
