@@ -30,7 +30,7 @@ class PictureJourney(BrowserTestCase):
         wish = page.get_by_label("Wish for windows")
         expect(wish).to_have_value("may_clip")
         wish.select_option("must_hold")
-        expect(page.get_by_text("Windows must hold")).to_be_visible()
+        expect(page.get_by_text("Windows, white cloth, skin must hold")).to_be_visible()
         self.wait_saved()
         self.assertIn("windows", stored("wedding", 1)["must_hold"])
         self.assertNotIn("windows", stored("wedding", 1)["may_clip"])
