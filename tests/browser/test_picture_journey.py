@@ -29,6 +29,8 @@ class PictureJourney(BrowserTestCase):
         page.get_by_text("Tones of the frame").click()
         wish = page.get_by_label("Wish for windows")
         expect(wish).to_have_value("may_clip")
+        last = page.get_by_role("button", name="windows is my subject").bounding_box()
+        self.assertLessEqual(last["x"] + last["width"], 1280)  # beside the rulers nothing is pushed out of the page
         wish.select_option("must_hold")
         expect(page.get_by_text("Windows, white cloth, skin must hold")).to_be_visible()
         self.wait_saved()

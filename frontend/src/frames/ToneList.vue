@@ -38,6 +38,7 @@ const lost = (share: number): string => (share >= 0.005 ? ` ${Math.round(share *
 
 <style scoped>
 .tones {
+  container-type: inline-size;
   display: grid;
   gap: 2px;
   margin: 0;
@@ -69,11 +70,22 @@ select {
   color: var(--ink);
 }
 
-@media (max-width: 900px) {
+/* Beside the rulers a row of five would push the column out of the page: the wish goes under its tone. */
+@container (max-width: 430px) {
   li {
-    grid-template-columns: 1fr 1fr 1fr;
+    grid-template-columns: minmax(76px, 1fr) 62px minmax(80px, 1fr);
   }
 
+  select {
+    grid-column: 1 / span 2;
+  }
+
+  button {
+    justify-self: start;
+  }
+}
+
+@media (max-width: 900px) {
   select,
   button {
     min-height: 44px;
