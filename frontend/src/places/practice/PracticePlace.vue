@@ -49,7 +49,10 @@ const answers = computed(() => kinds.value.reduce((sum, each) => sum + each.tren
 const now = Date.now()
 const isDue = (due: string | null): boolean => due === null || new Date(due).getTime() <= now
 /** Another kind that is due before this one. */
-const due = computed(() => kinds.value.find((each, k) => k === 0 && each.id !== shown.value?.id && isDue(each.due)) ?? null)
+const due = computed(() => {
+  const first = kinds.value[0]
+  return first && first.id !== shown.value?.id && isDue(first.due) ? first : null
+})
 function standing({ trend, due }: (typeof kinds.value)[number]): string {
   if (!trend.answers) return 'not tried yet'
   const off =

@@ -48,7 +48,10 @@ def extent(mask: Pixels, margin_px: int = 0) -> tuple[slice, slice]:
 
 @dataclass(frozen=True, eq=False, slots=True)
 class Patch:
-    """Where a tone lies: a mask 0..1 of the box it lies in, rows and columns of a plane of a shape. Nothing of it lies elsewhere."""
+    """A mask, or another plane of the picture, that is 0 but in a box: the box, rows and columns, and what is inside.
+
+    shape: of the whole plane.
+    """
 
     shape: tuple[int, ...]
     box: tuple[slice, slice]
